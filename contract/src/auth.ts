@@ -1,0 +1,30 @@
+import * as v from 'valibot';
+import { line } from './text';
+
+export const ROLES = ['technician', 'supervisor', 'owner'] as const;
+
+export const Role = v.picklist(ROLES);
+
+export type Role = v.InferOutput<typeof Role>;
+
+export const SignIn = v.object({
+  name: line(80),
+  password: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
+});
+
+export type SignIn = v.InferInput<typeof SignIn>;
+
+/** Who is signed in, and where. */
+export interface SignedIn {
+  readonly staff: { readonly id: string; readonly name: string; readonly role: Role };
+  readonly clinic: {
+    readonly id: string;
+    readonly name: string;
+    readonly timeZone: string;
+    readonly phone: string;
+    readonly emergencyPhone: string;
+  };
+  /** Whether this member of staff has read and accepted the caution. */
+  readonly cautionAccepted: boolean;
+}
+

@@ -1,0 +1,75 @@
+import { SITE_IDS } from '@tidy-quill/core/course';
+import * as v from 'valibot';
+import { DayText, Id, line, Moment, note, number, whole } from './text';
+
+const Phone = v.pipe(
+  note(40),
+  v.regex(/^[0-9 +()/-]*$/, 'may hold figures, spaces and + ( ) / - only'),
+);
+
+export const ClientFields = v.object({
+  givenName: line(80),
+  familyName: line(80),
+  birthDate: DayText,
+  phone: Phone,
+  note: note(2000),
+});
+
+export type ClientFields = v.InferOutput<typeof ClientFields>;
+
+export const NewClient = v.object({ id: Id, ...ClientFields.entries });
+export const EditedClient = v.object({ version: whole(1, 1e9), ...ClientFields.entries });
+
+export interface Client extends ClientFields {
+  readonly id: string;
+  readonly reference: string;
+  readonly version: number;
+}
+
+export const SIDES = ['left', 'right', 'both', 'whole'] as const;
+
+/** An area of a client's skin that is treated as one. */
+export const NewArea = v.object({
+  id: Id,
+  site: v.picklist(SITE_IDS),
+  side: v.picklist(SIDES),
+  areaCm2: number(1, 5000),
+});
+
+export type NewArea = v.InferOutput<typeof NewArea>;
+
+export interface Area extends NewArea {
+  readonly clientId: string;
+}
+
+export const NewVisit = v.object({
+  id: Id,
+  areaId: Id,
+  roomId: Id,
+  staffId: Id,
+  startsAt: Moment,
+});
+
+export type NewVisit = v.InferOutput<typeof NewVisit>;
+
+export const ClientSearch = v.object({
+  text: v.optional(note(100), ''),
+  page: v.optional(v.pipe(v.string(), v.transform(Number), whole(1, 1e6)), '1'),
+});
+
+export const CLIENTS_PER_PAGE = 20;
+
+export interface ClientListed extends Pick<
+  Client,
+  'id' | 'reference' | 'givenName' | 'familyName' | 'birthDate'
+> {
+  readonly areas: number;
+  readonly lastVisitAt: string | null;
+  readonly nextVisitAt: string | null;
+}
+
+export interface ClientPage {
+  readonly clients: readonly ClientListed[];
+  readonly total: number;
+  readonly page: number;
+}

@@ -1,0 +1,175 @@
+import { SITE_IDS } from '@tidy-quill/core/course';
+import { CALIBRES, HAIR_COLOURS } from '@tidy-quill/core/optics';
+import { LASER_CLASSES, TECHNIQUES } from '@tidy-quill/core/plan';
+import type * as Core from '@tidy-quill/core/plan';
+import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import * as v from 'valibot';
+import { DayText, line, number, whole } from './text';
+
+export const Spot = v.union(
+  [
+    v.strictObject({ diameterMm: number(0.5, 100) }),
+    v.strictObject({ widthMm: number(0.5, 100), heightMm: number(0.5, 100) }),
+  ],
+  'must be { diameterMm } or { widthMm, heightMm }',
+);
+
+const HandpieceId = line(80);
+
+export const Setting = v.object({
+  handpieceId: HandpieceId,
+  technique: v.picklist(TECHNIQUES),
+  spot: Spot,
+  pulseMs: number(0.01, 1000),
+  fluenceJcm2: number(0.1, 500),
+  rateHz: number(0.1, 20),
+  passes: whole(1, 20),
+}) satisfies v.GenericSchema<unknown, Core.Setting>;
+
+const skinType = v.picklist([1, 2, 3, 4, 5, 6] as const, 'must be a skin type, 1 to 6');
+
+export const SkinFinding = v.object({
+  type: skinType,
+  tan: v.picklist(['none', 'fading', 'fresh', 'selfTan']),
+  freckled: v.boolean('must be true or false'),
+});
+
+export const HairFinding = v.object({
+  colour: v.picklist(HAIR_COLOURS),
+  calibre: v.picklist(CALIBRES),
+  density: v.picklist(['sparse', 'medium', 'dense']),
+});
+
+const SkinAnswer = v.object({
+  endpoint: v.picklist(['notRead', 'none', 'right', 'strong']),
+  adverse: v.array(v.picklist(HAIR_MARKS)),
+  painMax: v.nullable(whole(0, 10)),
+});
+
+const Subject = v.object({
+  site: v.picklist(SITE_IDS),
+  areaCm2: number(1, 5000),
+  skin: SkinFinding,
+  hair: HairFinding,
+  history: v.array(
+    v.object({
+      on: DayText,
+      setting: Setting,
+      wavelengthNm: number(400, 1200),
+      answer: SkinAnswer,
+    }),
+  ),
+}) satisfies v.GenericSchema<unknown, Core.Subject>;
+
+const Scale = v.object({ min: number(0.1, 500), max: number(0.1, 500), step: number(0.01, 50) });
+
+const Cooling = v.variant('kind', [
+  v.object({ kind: v.literal('none') }),
+  v.object({ kind: v.literal('air') }),
+  v.object({ kind: v.literal('contact'), plateC: number(-10, 30), preSeconds: number(0, 30) }),
+  v.object({ kind: v.literal('cryogen'), spurtMs: number(5, 200), delayMs: number(0, 100) }),
+  v.object({ kind: v.literal('ice'), seconds: number(1, 600) }),
+]);
+
+const Light = v.union(
+  [
+    v.strictObject({ wavelengthNm: number(532, 1100) }),
+    v.strictObject({
+      lines: v.pipe(
+        v.array(v.object({ wavelengthNm: number(532, 1100), share: number(0.001, 1) })),
+        v.minLength(1, 'must hold one line at least'),
+        v.check(
+          (lines) => Math.abs(lines.reduce((sum, each) => sum + each.share, 0) - 1) < 1e-6,
+          'must have shares that add up to 1',
+        ),
+      ),
+    }),
+  ],
+  'must be { wavelengthNm } or { lines }',
+);
+
+const ascending = (list: number[]) =>
+  list.every((value, index) => index === 0 || value > list[index - 1]!);
+
+const Handpiece = v.object({
+  id: HandpieceId,
+  name: line(80),
+  laserClass: v.picklist(LASER_CLASSES),
+  light: Light,
+  spots: v.pipe(v.array(Spot), v.minLength(1, 'must hold one spot at least')),
+  pulsesMs: v.pipe(
+    v.array(number(0.01, 1000)),
+    v.minLength(1, 'must hold one pulse at least'),
+    v.check(ascending, 'must rise'),
+  ),
+  train: v.object({ count: whole(1, 20), gapMs: number(0, 500) }),
+  fluenceJcm2: v.pipe(
+    Scale,
+    v.check((scale) => scale.max >= scale.min, 'must have max at or above min'),
+  ),
+  maxEnergyJ: number(0.01, 1000),
+  maxAveragePowerW: number(0.1, 10000),
+  maxRateHz: number(0.1, 20),
+  cooling: Cooling,
+  gel: v.boolean(),
+  techniques: v.pipe(v.array(v.picklist(TECHNIQUES)), v.minLength(1)),
+  inService: v.boolean(),
+}) satisfies v.GenericSchema<unknown, Core.Handpiece>;
+
+/** All handpieces of a clinic; each id once. */
+export const Handpieces = v.pipe(
+  v.array(Handpiece),
+  v.check(
+    (list) => new Set(list.map((each) => each.id)).size === list.length,
+    'must not hold an id twice',
+  ),
+);
+
+const range = (low: number, high: number) =>
+  v.pipe(
+    v.object({ low: number(low, high), high: number(low, high) }),
+    v.check((each) => each.high >= each.low, 'must have high at or above low'),
+  );
+
+const Habit = v.object({
+  rateHz: number(0.1, 20),
+  passes: whole(1, 20),
+  cellCm2: number(1, 5000),
+});
+
+/** The clinic's rules for hair: approved rows, habits by technique, pace. */
+export const Protocol = v.object({
+  rows: v.array(
+    v.object({
+      id: line(80),
+      laserClass: v.picklist(LASER_CLASSES),
+      technique: v.picklist(TECHNIQUES),
+      wavelengthNm: range(532, 1100),
+      skinTypes: v.pipe(v.array(skinType), v.minLength(1, 'must hold one skin type at least')),
+      calibres: v.pipe(v.array(v.picklist(CALIBRES)), v.minLength(1)),
+      pulseMs: range(0.01, 1000),
+      fluenceJcm2: range(0.1, 500),
+    }),
+  ),
+  techniques: v.object({
+    stamping: Habit,
+    inMotion: Habit,
+    longPulse1064: Habit,
+    subMs1064: Habit,
+    pulsedLight: Habit,
+  }),
+  pace: v.object({
+    allowedGapShare: number(0, 0.2),
+    secondsPerMove: number(0, 60),
+    pulsesPerMove: number(1, 1000),
+    gelSecondsPer100Cm2: number(0, 600),
+    checkSeconds: number(0, 3600),
+  }),
+}) satisfies v.GenericSchema<unknown, Core.Protocol>;
+
+export const PlanCase = v.object({
+  subject: Subject,
+  handpieces: Handpieces,
+  protocol: Protocol,
+  today: DayText,
+}) satisfies v.GenericSchema<unknown, Core.PlanCase>;

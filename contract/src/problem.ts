@@ -1,0 +1,62 @@
+import * as v from 'valibot';
+
+/** Kinds of refusal on the wire; part of a problem's stable `type`. */
+export const PROBLEM_KINDS = [
+  'invalid-input',
+  'not-signed-in',
+  'wrong-sign-in',
+  'too-many-tries',
+  'not-allowed',
+  'foreign-origin',
+  'not-found',
+  'conflict',
+  'refused-by-rule',
+  'server-fault',
+] as const;
+
+export type ProblemKind = (typeof PROBLEM_KINDS)[number];
+
+/** An error on the wire: RFC 9457 problem+json, with the fields it concerns. */
+export const Problem = v.object({
+  type: v.string(),
+  title: v.string(),
+  status: v.number(),
+  detail: v.optional(v.string()),
+  fields: v.optional(v.array(v.object({ field: v.string(), problem: v.string() }))),
+  /** For a conflict: the version that stands on the server. */
+  current: v.optional(v.unknown()),
+});
+
+export type Problem = v.InferOutput<typeof Problem>;
+
+/** The `type` of a problem. */
+export const problemType = (kind: ProblemKind) => `tag:tidy-quill,2026:${kind}`;
+
+export interface FieldProblem {
+  readonly field: string;
+  readonly problem: string;
+}
+
+/** Reads `input` by a schema: the value, or each field at fault with what is wrong in plain words. */
+export function read<S extends v.GenericSchema>(
+  schema: S,
+  input: unknown,
+):
+  | { readonly ok: true; readonly value: v.InferOutput<S> }
+  | { readonly ok: false; readonly fields: readonly FieldProblem[] } {
+  const result = v.safeParse(schema, input);
+  if (result.success) return { ok: true, value: result.output };
+  return {
+    ok: false,
+    fields: result.issues.flatMap((issue) => fieldsOf(issue)),
+  };
+}
+
+function fieldsOf(issue: v.BaseIssue<unknown>): FieldProblem[] {
+  const inner = issue.issues?.filter((each) => v.getDotPath(each) !== null) ?? [];
+  if (inner.length > 0) return inner.flatMap((each) => fieldsOf(each));
+  return [{ field: v.getDotPath(issue) ?? 'body', problem: plain(issue) }];
+}
+
+const plain = (issue: v.BaseIssue<unknown>) =>
+  issue.kind === 'schema' && issue.received === 'undefined' ? 'is missing' : issue.message;

@@ -1,0 +1,126 @@
+import { ADVICE_CODES } from '@tidy-quill/core/course';
+import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import type { EventBody, VisitEvent } from '@tidy-quill/core/record';
+import { QUESTION_IDS } from '@tidy-quill/core/suitability';
+import type { Answer, Answers } from '@tidy-quill/core/suitability';
+import type { PastSession } from '@tidy-quill/core/plan';
+import * as v from 'valibot';
+import type { Area, Client } from './clients';
+import type { Catalogue } from './catalogue';
+import { HairFinding, Setting, SkinFinding } from './plan';
+import { DayText, Id, line, Moment, note, number, whole } from './text';
+
+const Answer = v.variant('yes', [
+  v.strictObject({ yes: v.literal(false) }),
+  v.strictObject({ yes: v.literal(true), lastOn: v.optional(DayText) }),
+]) satisfies v.GenericSchema<unknown, Answer>;
+
+const Answers = v.strictObject(
+  Object.fromEntries(QUESTION_IDS.map((id) => [id, v.optional(Answer)])),
+) as unknown as v.GenericSchema<unknown, Answers>;
+
+const Mark = v.picklist(HAIR_MARKS);
+
+const Findings = v.object({
+  skin: SkinFinding,
+  hair: HairFinding,
+  areaCm2: number(1, 5000),
+});
+
+const AcceptedPlan = v.object({
+  setting: Setting,
+  wavelengthNm: number(400, 1200),
+  upperJcm2: number(0.1, 500),
+  expectedPulses: whole(1, 1e6),
+  devicesVersionId: Id,
+  protocolVersionId: Id,
+  coreVersion: line(40),
+  plannedOn: DayText,
+});
+
+const kind = <K extends string>(name: K) => v.literal(name);
+
+const EventBody = v.variant('kind', [
+  v.object({ kind: kind('answersGiven'), answers: Answers, on: DayText }),
+  v.object({
+    kind: kind('stopOverridden'),
+    questions: v.pipe(v.array(v.picklist(QUESTION_IDS)), v.minLength(1)),
+    reason: line(500),
+    supervisorId: Id,
+  }),
+  v.object({ kind: kind('findingsRecorded'), findings: Findings }),
+  v.object({ kind: kind('planAccepted'), plan: AcceptedPlan }),
+  v.object({ kind: kind('treatmentStarted') }),
+  v.object({ kind: kind('pulsesFired'), count: whole(1, 1000) }),
+  v.object({ kind: kind('passDone') }),
+  v.object({ kind: kind('painScored'), score: whole(0, 10) }),
+  v.object({ kind: kind('markSeen'), mark: Mark }),
+  v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
+  v.object({ kind: kind('paused') }),
+  v.object({ kind: kind('resumed') }),
+  v.object({ kind: kind('stopped') }),
+  v.object({ kind: kind('treatmentEnded') }),
+  v.object({ kind: kind('undone'), eventId: Id }),
+  v.object({
+    kind: kind('watched'),
+    minutesAfter: whole(0, 600),
+    marks: v.array(Mark),
+    grade: v.picklist([0, 1, 2, 3] as const),
+    note: note(1000),
+  }),
+  v.object({
+    kind: kind('sentHome'),
+    advice: v.array(v.object({ code: v.picklist(ADVICE_CODES), until: v.nullable(DayText) })),
+    nextVisitOn: DayText,
+    note: note(1000),
+  }),
+]) satisfies v.GenericSchema<unknown, EventBody>;
+
+/** Events as a browser sends them; who recorded them is the server's to say. */
+export const NewEvents = v.pipe(
+  v.array(v.object({ id: Id, at: Moment, body: EventBody })),
+  v.minLength(1, 'must hold one event at least'),
+  v.maxLength(500, 'must hold 500 events at most'),
+);
+
+export type NewEvent = v.InferOutput<typeof NewEvents>[number];
+
+/** A supervisor's word that sets a stop aside, given at the technician's own screen. */
+export const Override = v.object({
+  id: Id,
+  supervisorName: line(80),
+  supervisorPassword: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
+  reason: line(500),
+});
+
+export type Override = v.InferInput<typeof Override>;
+
+/** Sending home also books the next visit, in one transaction. */
+export const SendHome = v.object({
+  event: v.object({ id: Id, at: Moment, body: EventBody }),
+  nextVisit: v.nullable(v.object({ id: Id, startsAt: Moment, roomId: Id })),
+});
+
+export type SendHome = v.InferInput<typeof SendHome>;
+
+export interface VisitHeader {
+  readonly id: string;
+  readonly clientId: string;
+  readonly areaId: string;
+  readonly roomId: string;
+  readonly staffId: string;
+  readonly startsAt: string;
+}
+
+/** A visit with all that its notebook shows. */
+export interface VisitOpened {
+  readonly visit: VisitHeader;
+  readonly client: Client;
+  readonly area: Area;
+  readonly events: readonly VisitEvent[];
+  /** Earlier sessions on this area, oldest first. */
+  readonly history: readonly PastSession[];
+  readonly catalogue: Catalogue;
+  /** Today in the clinic's zone. */
+  readonly today: string;
+}

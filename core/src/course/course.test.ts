@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { hairAftercare, intervalState, nextVisit, SITE_IDS, SITES } from './index';
+
+describe('next visit', () => {
+  it('is four weeks on for the face, six for the underarm, eight for the lower leg', () => {
+    const first = { treatedOn: '2026-11-24', visitNumber: 1, adverse: false };
+    expect(nextVisit({ ...first, site: 'chin' })).toEqual({
+      on: '2026-12-22',
+      weeks: 4,
+      because: 'siteInterval',
+    });
+    expect(nextVisit({ ...first, site: 'underarm' }).on).toBe('2027-01-05');
+    expect(nextVisit({ ...first, site: 'lowerLeg' }).on).toBe('2027-01-19');
+  });
+
+  it('grows by two weeks from the fifth visit', () => {
+    const on = (visitNumber: number) =>
+      nextVisit({ site: 'chin', treatedOn: '2026-11-24', visitNumber, adverse: false });
+    expect(on(4).weeks).toBe(4);
+    expect(on(5)).toEqual({ on: '2027-01-05', weeks: 6, because: 'regrowthSlowing' });
+  });
+
+  it('waits six weeks after an adverse reaction, and never less than the interval', () => {
+    const after = { treatedOn: '2026-11-24', visitNumber: 1, adverse: true } as const;
+    expect(nextVisit({ ...after, site: 'chin' })).toEqual({
+      on: '2027-01-05',
+      weeks: 6,
+      because: 'waitsForHealing',
+    });
+    expect(nextVisit({ ...after, site: 'thigh' }).weeks).toBe(8);
+  });
+});
+
+describe('interval', () => {
+  // Underarm: six weeks; two thirds are 28 days, twice is 84.
+  it('is too soon before 28 days and late after 84 for an underarm', () => {
+    const state = (today: string) => intervalState('underarm', '2026-09-01', today);
+    expect(state('2026-09-28')).toBe('tooSoon');
+    expect(state('2026-09-29')).toBe('onTime');
+    expect(state('2026-11-24')).toBe('onTime');
+    expect(state('2026-11-25')).toBe('late');
+    expect(intervalState('underarm', null, '2026-11-25')).toBe('first');
+  });
+});
+
+describe('aftercare', () => {
+  const until = (lines: ReturnType<typeof hairAftercare>, code: string) =>
+    lines.find((line) => line.code === code)?.until;
+
+  it('dates a quiet session on a lower leg', () => {
+    const lines = hairAftercare({ site: 'lowerLeg', treatedOn: '2026-11-24', adverse: false });
+    expect(until(lines, 'sunCover')).toBe('2026-12-22');
+    expect(until(lines, 'noHeatOrSport')).toBe('2026-11-26');
+    expect(until(lines, 'noShaving')).toBe('2026-11-27');
+    expect(lines.map((line) => line.code)).not.toContain('noMakeUp');
+    expect(lines.map((line) => line.code)).not.toContain('leaveBlisterClosed');
+  });
+
+  it('covers for twelve weeks and speaks of blisters after a reaction', () => {
+    const lines = hairAftercare({ site: 'chin', treatedOn: '2026-11-24', adverse: true });
+    expect(until(lines, 'sunCover')).toBe('2027-02-16');
+    expect(until(lines, 'noMakeUp')).toBe('2026-12-01');
+    expect(until(lines, 'leaveBlisterClosed')).toBe('2026-12-08');
+  });
+
+  it('always says when to call', () => {
+    for (const site of SITE_IDS) {
+      const codes = hairAftercare({ site, treatedOn: '2026-11-24', adverse: false }).map(
+        (line) => line.code,
+      );
+      expect(codes).toContain('callIfWorse');
+      expect(codes).toContain('emergency');
+    }
+  });
+});
+
+describe('sites', () => {
+  it('carry the published bulb depths', () => {
+    expect(SITES.upperLip.bulbDepthMm).toBe(1.8);
+    expect(SITES.underarm.bulbDepthMm).toBe(4);
+    expect(SITES.bikiniLine.bulbDepthMm).toBe(4.1);
+  });
+});

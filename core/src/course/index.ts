@@ -1,0 +1,3 @@
+export * from './sites';
+export * from './next-visit';
+export * from './aftercare';

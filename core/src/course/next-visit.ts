@@ -1,0 +1,52 @@
+import { addDays, daysBetween, type Day } from '../units';
+import { SITES, type SiteId } from './sites';
+
+export interface NextVisit {
+  readonly on: Day;
+  readonly weeks: number;
+  /** What the number of weeks rests on. */
+  readonly because: 'siteInterval' | 'regrowthSlowing' | 'waitsForHealing';
+}
+
+// Regrowth slows over the course: from the fifth visit on, two weeks more (a usual clinic habit).
+const SLOWING_FROM_VISIT = 5;
+const SLOWING_WEEKS = 2;
+// After an adverse reaction nothing is fired on the zone for six weeks at the least.
+const HEALING_WEEKS = 6;
+
+/** The next visit's day for a zone treated on `treatedOn`, `visitNumber` counting from 1. */
+export function nextVisit(input: {
+  readonly site: SiteId;
+  readonly treatedOn: Day;
+  readonly visitNumber: number;
+  readonly adverse: boolean;
+}): NextVisit {
+  const slowing = input.visitNumber >= SLOWING_FROM_VISIT;
+  const usual = SITES[input.site].intervalWeeks + (slowing ? SLOWING_WEEKS : 0);
+  if (input.adverse && usual < HEALING_WEEKS) {
+    return {
+      on: addDays(input.treatedOn, HEALING_WEEKS * 7),
+      weeks: HEALING_WEEKS,
+      because: 'waitsForHealing',
+    };
+  }
+  return {
+    on: addDays(input.treatedOn, usual * 7),
+    weeks: usual,
+    because: slowing ? 'regrowthSlowing' : 'siteInterval',
+  };
+}
+
+export type IntervalState = 'first' | 'tooSoon' | 'onTime' | 'late';
+
+/**
+ * How today stands against the interval of the zone. Too soon means under two thirds of it (little
+ * hair has come back yet), late means over twice of it (a visit's worth of hair has cycled on).
+ */
+export function intervalState(site: SiteId, lastOn: Day | null, today: Day): IntervalState {
+  if (lastOn === null) return 'first';
+  const weeks = daysBetween(lastOn, today) / 7;
+  const usual = SITES[site].intervalWeeks;
+  if (weeks < (usual * 2) / 3) return 'tooSoon';
+  return weeks > usual * 2 ? 'late' : 'onTime';
+}

@@ -1,0 +1,2 @@
+export * from './melanin';
+export * from './hair';

@@ -1,0 +1,71 @@
+import type { Scale, Spot } from '../units';
+
+export const LASER_CLASSES = ['ruby', 'alexandrite', 'diode', 'ndYag', 'pulsedLight'] as const;
+
+export type LaserClass = (typeof LASER_CLASSES)[number];
+
+export const TECHNIQUES = [
+  'stamping',
+  'inMotion',
+  'longPulse1064',
+  'subMs1064',
+  'pulsedLight',
+] as const;
+
+/** A school of working; each has its own arithmetic. */
+export type Technique = (typeof TECHNIQUES)[number];
+
+/** How the skin is cooled around a pulse. Temperatures °C. */
+export type Cooling =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'air' }
+  | { readonly kind: 'contact'; readonly plateC: number; readonly preSeconds: number }
+  | { readonly kind: 'cryogen'; readonly spurtMs: number; readonly delayMs: number }
+  | { readonly kind: 'ice'; readonly seconds: number };
+
+/** A line of a light source and its share of the pulse energy. */
+export interface Line {
+  readonly wavelengthNm: number;
+  readonly share: number;
+}
+
+/** One laser line, or a filtered band as weighted lines whose shares add up to 1. */
+export type Light = { readonly wavelengthNm: number } | { readonly lines: readonly Line[] };
+
+/** How one shot is split: `count` sub-pulses with `gapMs` between them. A single pulse has count 1. */
+export interface Train {
+  readonly count: number;
+  readonly gapMs: number;
+}
+
+/** What a console with one handpiece can do, as its manual states it. */
+export interface Handpiece {
+  readonly id: string;
+  readonly name: string;
+  readonly laserClass: LaserClass;
+  readonly light: Light;
+  readonly spots: readonly Spot[];
+  /** Every pulse duration offered, ms, ascending. In a train: of one sub-pulse. */
+  readonly pulsesMs: readonly number[];
+  readonly train: Train;
+  readonly fluenceJcm2: Scale;
+  readonly maxEnergyJ: number;
+  readonly maxAveragePowerW: number;
+  readonly maxRateHz: number;
+  readonly cooling: Cooling;
+  readonly gel: boolean;
+  readonly techniques: readonly Technique[];
+  readonly inService: boolean;
+}
+
+/** Wavelength that stands for a light source when bands are compared, nm: the line, or the band's mean. */
+export function centralWavelengthNm(light: Light): number {
+  if ('wavelengthNm' in light) return light.wavelengthNm;
+  const total = light.lines.reduce((sum, line) => sum + line.share, 0);
+  return light.lines.reduce((sum, line) => sum + line.share * line.wavelengthNm, 0) / total;
+}
+
+/** From the start of the first sub-pulse to the end of the last, ms. */
+export function shotMs(pulseMs: number, train: Train): number {
+  return train.count * pulseMs + (train.count - 1) * train.gapMs;
+}

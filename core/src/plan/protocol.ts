@@ -1,0 +1,67 @@
+import type { Pace } from '../coverage';
+import type { Calibre, SkinType } from '../optics';
+import { centralWavelengthNm, type Handpiece, type LaserClass, type Technique } from './handpiece';
+
+export interface Range {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** One approved line of the clinic's protocol. */
+export interface ProtocolRow {
+  readonly id: string;
+  readonly laserClass: LaserClass;
+  readonly technique: Technique;
+  readonly wavelengthNm: Range;
+  readonly skinTypes: readonly SkinType[];
+  readonly calibres: readonly Calibre[];
+  readonly pulseMs: Range;
+  readonly fluenceJcm2: Range;
+}
+
+/** How the clinic works in one school: its usual rate, passes and size of a cell. */
+export interface TechniqueHabit {
+  readonly rateHz: number;
+  readonly passes: number;
+  /** Size of one cell, cm²; used in motion only. */
+  readonly cellCm2: number;
+}
+
+/** The clinic's editable rules for hair. */
+export interface Protocol {
+  readonly rows: readonly ProtocolRow[];
+  readonly techniques: Readonly<Record<Technique, TechniqueHabit>>;
+  readonly pace: Pace;
+}
+
+const holds = (range: Range, value: number) =>
+  value >= range.low - 1e-9 && value <= range.high + 1e-9;
+
+/** The rows that speak of a handpiece and technique on this skin and hair, whatever the pulse. */
+export function rowsFor(
+  protocol: Protocol,
+  wanted: {
+    readonly handpiece: Handpiece;
+    readonly technique: Technique;
+    readonly skinType: SkinType;
+    readonly calibre: Calibre;
+  },
+): readonly ProtocolRow[] {
+  return protocol.rows.filter(
+    (row) =>
+      row.laserClass === wanted.handpiece.laserClass &&
+      row.technique === wanted.technique &&
+      holds(row.wavelengthNm, centralWavelengthNm(wanted.handpiece.light)) &&
+      row.skinTypes.includes(wanted.skinType) &&
+      row.calibres.includes(wanted.calibre),
+  );
+}
+
+/** The row that covers a pulse duration: the one with the lowest high end where several do. */
+export function rowForPulse(rows: readonly ProtocolRow[], pulseMs: number): ProtocolRow | null {
+  const fitting = rows.filter((row) => holds(row.pulseMs, pulseMs));
+  return fitting.reduce<ProtocolRow | null>(
+    (best, row) => (best === null || row.fluenceJcm2.high < best.fluenceJcm2.high ? row : best),
+    null,
+  );
+}

@@ -1,0 +1,55 @@
+import type { SkinAnswer } from '../reaction';
+
+/** What an answer of the skin asks of the next setting. */
+export interface StepAdvice {
+  readonly factor: 1.1 | 1 | 0.9 | 0.8;
+  readonly action: 'raise' | 'hold' | 'lower' | 'stopAndFindCause' | 'stopAndHeal';
+  readonly because:
+    'noEndpoint' | 'endpointRight' | 'notRead' | 'endpointStrong' | 'pain5or6' | 'pain7' | 'adverse';
+  /** A new test spot comes before the next full session. */
+  readonly newTestSpot: boolean;
+  /** The supervisor's word is needed. */
+  readonly supervisor: boolean;
+}
+
+/**
+ * The step rule, strictest first: anything adverse or pain 7 and more, −20 %; a strong endpoint or
+ * pain 5–6, −10 %; the right endpoint, hold; no endpoint with pain 0–4, +10 %. An endpoint that
+ * nobody read holds: what was not seen raises nothing.
+ */
+export function stepRule(answer: SkinAnswer): StepAdvice {
+  const calm = { newTestSpot: false, supervisor: false };
+  const pain = answer.painMax ?? 0;
+  if (answer.adverse.length > 0) {
+    return {
+      factor: 0.8,
+      action: 'stopAndHeal',
+      because: 'adverse',
+      newTestSpot: true,
+      supervisor: true,
+    };
+  }
+  if (pain >= 7) {
+    return {
+      factor: 0.8,
+      action: 'stopAndFindCause',
+      because: 'pain7',
+      newTestSpot: true,
+      supervisor: false,
+    };
+  }
+  if (pain >= 5) return { factor: 0.9, action: 'lower', because: 'pain5or6', ...calm };
+  if (answer.endpoint === 'strong') {
+    return { factor: 0.9, action: 'lower', because: 'endpointStrong', ...calm };
+  }
+  if (answer.endpoint === 'none' && answer.painMax !== null) {
+    return { factor: 1.1, action: 'raise', because: 'noEndpoint', ...calm };
+  }
+  const because = answer.endpoint === 'right' ? 'endpointRight' : 'notRead';
+  return { factor: 1, action: 'hold', because, ...calm };
+}
+
+/** Whether a session was well borne: nothing adverse, no pain of 7 or more. */
+export function wellBorne(answer: SkinAnswer): boolean {
+  return answer.adverse.length === 0 && (answer.painMax ?? 0) < 7;
+}

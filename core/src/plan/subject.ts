@@ -1,0 +1,80 @@
+import type { SiteId } from '../course';
+import { SITES } from '../course';
+import {
+  MELANOSOME_FRACTION,
+  skinTypeForFraction,
+  TAN_FACTOR,
+  type Calibre,
+  type HairColour,
+  type SkinType,
+  type Tan,
+} from '../optics';
+import type { SkinAnswer } from '../reaction';
+import type { Day } from '../units';
+import type { Setting } from './setting';
+
+export type Density = 'sparse' | 'medium' | 'dense';
+
+/** What was found on the skin of the zone. */
+export interface SkinFinding {
+  readonly type: SkinType;
+  readonly tan: Tan;
+  readonly freckled: boolean;
+}
+
+/** What was found of the hair in the zone. */
+export interface HairFinding {
+  readonly colour: HairColour;
+  readonly calibre: Calibre;
+  readonly density: Density;
+}
+
+/** An earlier session on the same zone, and what skin and client answered. */
+export interface PastSession {
+  readonly on: Day;
+  readonly setting: Setting;
+  readonly wavelengthNm: number;
+  readonly answer: SkinAnswer;
+}
+
+/** Whom and what a plan is for. */
+export interface Subject {
+  readonly site: SiteId;
+  readonly areaCm2: number;
+  readonly skin: SkinFinding;
+  readonly hair: HairFinding;
+  /** Earlier sessions on this zone, oldest first. */
+  readonly history: readonly PastSession[];
+}
+
+export type SkinAddition = 'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite';
+
+/** The skin type that the planner works with, and what made it darker than the one found. */
+export interface WorkingSkin {
+  readonly type: SkinType;
+  readonly melanosomeFraction: number;
+  readonly additions: readonly SkinAddition[];
+}
+
+// Freckles and naturally darker places: as much pigment as a fading tan adds (assumed).
+const ADDED_PIGMENT = 1.2;
+
+const TAN_ADDITION = { none: null, fading: 'tanFading', fresh: 'tanFresh', selfTan: 'selfTan' } as const;
+
+/** Works out the skin to plan with: the type found, with all pigment that comes on top, never paler. */
+export function workingSkin(subject: Pick<Subject, 'site' | 'skin'>): WorkingSkin {
+  const { skin, site } = subject;
+  const additions: SkinAddition[] = [];
+  let fraction = MELANOSOME_FRACTION[skin.type] * TAN_FACTOR[skin.tan];
+  const tan = TAN_ADDITION[skin.tan];
+  if (tan !== null) additions.push(tan);
+  if (skin.freckled) {
+    additions.push('freckled');
+    fraction *= ADDED_PIGMENT;
+  }
+  if (SITES[site].darker) {
+    additions.push('darkerSite');
+    fraction *= ADDED_PIGMENT;
+  }
+  return { type: skinTypeForFraction(fraction), melanosomeFraction: fraction, additions };
+}

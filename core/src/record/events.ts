@@ -1,0 +1,88 @@
+import type { Advice } from '../course';
+import type { Setting, SkinFinding, HairFinding } from '../plan';
+import type { Grade, HairMark } from '../reaction';
+import type { Answers, QuestionId } from '../suitability';
+import type { Day } from '../units';
+
+/** What was found by looking, before planning. */
+export interface Findings {
+  readonly skin: SkinFinding;
+  readonly hair: HairFinding;
+  readonly areaCm2: number;
+}
+
+/** What was accepted, with all that is needed to work it out again years later. */
+export interface AcceptedPlan {
+  readonly setting: Setting;
+  /** Of the handpiece as it was then, nm; a band's mean. */
+  readonly wavelengthNm: number;
+  /** The highest fluence that this plan allows during the session, J/cm². */
+  readonly upperJcm2: number;
+  readonly expectedPulses: number;
+  readonly devicesVersionId: string;
+  readonly protocolVersionId: string;
+  readonly coreVersion: string;
+  readonly plannedOn: Day;
+}
+
+/** Everything that can be said or done in a visit. Nothing said is ever changed; it is added to. */
+export type EventBody =
+  | { readonly kind: 'answersGiven'; readonly answers: Answers; readonly on: Day }
+  | {
+      readonly kind: 'stopOverridden';
+      readonly questions: readonly QuestionId[];
+      readonly reason: string;
+      readonly supervisorId: string;
+    }
+  | { readonly kind: 'findingsRecorded'; readonly findings: Findings }
+  | { readonly kind: 'planAccepted'; readonly plan: AcceptedPlan }
+  | { readonly kind: 'treatmentStarted' }
+  | { readonly kind: 'pulsesFired'; readonly count: number }
+  | { readonly kind: 'passDone' }
+  | { readonly kind: 'painScored'; readonly score: number }
+  | { readonly kind: 'markSeen'; readonly mark: HairMark }
+  | { readonly kind: 'settingChanged'; readonly setting: Setting; readonly reason: string }
+  | { readonly kind: 'paused' }
+  | { readonly kind: 'resumed' }
+  | { readonly kind: 'stopped' }
+  | { readonly kind: 'treatmentEnded' }
+  | { readonly kind: 'undone'; readonly eventId: string }
+  | {
+      readonly kind: 'watched';
+      readonly minutesAfter: number;
+      readonly marks: readonly HairMark[];
+      readonly grade: Grade;
+      readonly note: string;
+    }
+  | {
+      readonly kind: 'sentHome';
+      readonly advice: readonly Advice[];
+      readonly nextVisitOn: Day;
+      readonly note: string;
+    };
+
+export type EventKind = EventBody['kind'];
+
+export interface VisitEvent {
+  /** UUIDv7 made by whoever recorded it. */
+  readonly id: string;
+  /** When it happened, ISO 8601 with zone. */
+  readonly at: string;
+  readonly staffId: string;
+  readonly body: EventBody;
+}
+
+/** The presses in the room: kept at once, and taken back one by one. */
+export const RUN_KINDS: readonly EventKind[] = [
+  'treatmentStarted',
+  'pulsesFired',
+  'passDone',
+  'painScored',
+  'markSeen',
+  'settingChanged',
+  'paused',
+  'resumed',
+  'stopped',
+  'treatmentEnded',
+  'undone',
+];

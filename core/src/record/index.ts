@@ -1,0 +1,5 @@
+export * from './events';
+export * from './visit-record';
+export * from './stages';
+export * from './past-session';
+export * from './rules';

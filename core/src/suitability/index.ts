@@ -1,0 +1,3 @@
+export * from './questions';
+export * from './rules';
+export * from './assess';

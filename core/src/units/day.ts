@@ -1,0 +1,37 @@
+import dayjs from 'dayjs';
+import utc from 'dayjs/plugin/utc';
+import { InputError } from './input-error';
+
+dayjs.extend(utc);
+
+/** A calendar day as YYYY-MM-DD; it means the day in the clinic's own zone. */
+export type Day = string;
+
+/** @throws InputError where `day` is not a real calendar day written YYYY-MM-DD. */
+export function checkDay(field: string, day: Day): Day {
+  const parsed = dayjs.utc(day);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || parsed.format('YYYY-MM-DD') !== day) {
+    throw new InputError(field, `must be a day written YYYY-MM-DD, got ${day}`);
+  }
+  return day;
+}
+
+/** The day `count` days after `day` (before it when negative). */
+export function addDays(day: Day, count: number): Day {
+  return dayjs.utc(day).add(count, 'day').format('YYYY-MM-DD');
+}
+
+/** The day `count` months after `day`; a month too short for it gives that month's last day. */
+export function addMonths(day: Day, count: number): Day {
+  return dayjs.utc(day).add(count, 'month').format('YYYY-MM-DD');
+}
+
+/** Whole days from one day to another; negative when `to` is earlier. */
+export function daysBetween(from: Day, to: Day): number {
+  return dayjs.utc(to).diff(dayjs.utc(from), 'day');
+}
+
+/** The later of two days. */
+export function laterDay(one: Day, other: Day): Day {
+  return one > other ? one : other;
+}

@@ -1,0 +1,6 @@
+export * from './input-error';
+export * from './spot';
+export * from './energy';
+export * from './trt';
+export * from './step';
+export * from './day';

@@ -1,0 +1,26 @@
+/**
+ * A value that the computation refuses. `field` is a dotted path into the caller's input, such as
+ * `spot.diameterMm`; `problem` is a plain sentence without the field's name.
+ */
+export class InputError extends Error {
+  readonly field: string;
+  readonly problem: string;
+
+  constructor(field: string, problem: string) {
+    super(`${field}: ${problem}`);
+    this.name = 'InputError';
+    this.field = field;
+    this.problem = problem;
+  }
+}
+
+/** Returns `value` when it is a finite number within [low, high]; throws {@link InputError} otherwise. */
+export function within(field: string, value: number, low: number, high: number): number {
+  if (typeof value !== 'number' || !Number.isFinite(value)) {
+    throw new InputError(field, `must be a number, got ${String(value)}`);
+  }
+  if (value < low || value > high) {
+    throw new InputError(field, `must lie within ${low} to ${high}, got ${value}`);
+  }
+  return value;
+}

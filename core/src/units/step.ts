@@ -1,0 +1,30 @@
+/** A scale as a console offers it: from `min` upwards in `step`s, to `max` at most. */
+export interface Scale {
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+}
+
+// Steps are decimal fractions that binary numbers miss by a hair; a value this close to a step is on it.
+const SLACK = 1e-9;
+
+/**
+ * The highest step of a scale that is not above `value`, or null where even the lowest is.
+ * Always down: a setting is never rounded up to more energy.
+ */
+export function stepDown(value: number, scale: Scale): number | null {
+  const capped = Math.min(value, scale.max);
+  const count = Math.floor((capped - scale.min) / scale.step + SLACK);
+  return count < 0 ? null : tidy(scale.min + count * scale.step);
+}
+
+/** Whether `value` is one of the scale's steps. */
+export function isOnStep(value: number, scale: Scale): boolean {
+  const lower = stepDown(value, scale);
+  return lower !== null && Math.abs(lower - value) < 1e-6;
+}
+
+/** Drops the binary dust of a decimal figure: 0.30000000000000004 becomes 0.3. */
+export function tidy(value: number): number {
+  return Number(value.toPrecision(12));
+}
