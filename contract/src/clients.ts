@@ -1,4 +1,7 @@
 import { SITE_IDS } from '@tidy-quill/core/course';
+import type { Setting } from '@tidy-quill/core/plan';
+import type { SkinAnswer } from '@tidy-quill/core/reaction';
+import type { Stage } from '@tidy-quill/core/record';
 import * as v from 'valibot';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
@@ -72,4 +75,24 @@ export interface ClientPage {
   readonly clients: readonly ClientListed[];
   readonly total: number;
   readonly page: number;
+}
+
+/** A visit as the client's timeline shows it. */
+export interface ClientVisit {
+  readonly id: string;
+  readonly areaId: string;
+  readonly startsAt: string;
+  readonly stage: Stage;
+  readonly finished: boolean;
+  /** The last setting used; null where nothing was fired. */
+  readonly setting: Setting | null;
+  readonly pulses: number;
+  readonly answer: SkinAnswer;
+}
+
+export interface ClientOpened {
+  readonly client: Client;
+  readonly areas: readonly Area[];
+  /** Newest first. */
+  readonly visits: readonly ClientVisit[];
 }

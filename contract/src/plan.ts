@@ -46,7 +46,7 @@ const SkinAnswer = v.object({
   painMax: v.nullable(whole(0, 10)),
 });
 
-const Subject = v.object({
+export const Subject = v.object({
   site: v.picklist(SITE_IDS),
   areaCm2: number(1, 5000),
   skin: SkinFinding,

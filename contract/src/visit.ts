@@ -7,7 +7,7 @@ import type { PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import type { Catalogue } from './catalogue';
-import { HairFinding, Setting, SkinFinding } from './plan';
+import { HairFinding, Setting, SkinFinding, Subject } from './plan';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
 const Answer = v.variant('yes', [
@@ -28,6 +28,7 @@ const Findings = v.object({
 });
 
 const AcceptedPlan = v.object({
+  subject: Subject,
   setting: Setting,
   wavelengthNm: number(400, 1200),
   upperJcm2: number(0.1, 500),
@@ -84,6 +85,11 @@ export const NewEvents = v.pipe(
 );
 
 export type NewEvent = v.InferOutput<typeof NewEvents>[number];
+
+/** A setting to accept; the server judges it and keeps what it was judged from. */
+export const AcceptSetting = v.object({ id: Id, at: Moment, setting: Setting });
+
+export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
 /** A supervisor's word that sets a stop aside, given at the technician's own screen. */
 export const Override = v.object({

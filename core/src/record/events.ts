@@ -1,5 +1,5 @@
 import type { Advice } from '../course';
-import type { Setting, SkinFinding, HairFinding } from '../plan';
+import type { HairFinding, Setting, SkinFinding, Subject } from '../plan';
 import type { Grade, HairMark } from '../reaction';
 import type { Answers, QuestionId } from '../suitability';
 import type { Day } from '../units';
@@ -13,6 +13,7 @@ export interface Findings {
 
 /** What was accepted, with all that is needed to work it out again years later. */
 export interface AcceptedPlan {
+  readonly subject: Subject;
   readonly setting: Setting;
   /** Of the handpiece as it was then, nm; a band's mean. */
   readonly wavelengthNm: number;

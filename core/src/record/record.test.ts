@@ -9,7 +9,7 @@ import {
   type EventBody,
   type VisitEvent,
 } from './index';
-import { SETTING } from '../plan/plan.test-data';
+import { SETTING, SUBJECT } from '../plan/plan.test-data';
 
 let count = 0;
 const event = (body: EventBody): VisitEvent => {
@@ -29,6 +29,7 @@ const findings = {
 } as const;
 
 const plan = {
+  subject: SUBJECT,
   setting: SETTING,
   wavelengthNm: 810,
   upperJcm2: 24,

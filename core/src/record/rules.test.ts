@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { SETTING } from '../plan/plan.test-data';
+import { SETTING, SUBJECT } from '../plan/plan.test-data';
 import { refuseEvent, visitRecord, type EventBody, type VisitEvent } from './index';
 
 const plan = {
+  subject: SUBJECT,
   setting: SETTING,
   wavelengthNm: 810,
   upperJcm2: 24,

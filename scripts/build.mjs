@@ -1,0 +1,91 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { root, Stop } from './setup.mjs';
+
+/** Builds server and pages where their sources changed since the last build. */
+export async function build() {
+  const built = [];
+  if (isStale('server', ['core/src', 'contract/src', 'server/src', 'package-lock.json'])) {
+    await buildServer();
+    built.push('server');
+  }
+  const web = ['core/src', 'contract/src', 'web/src', 'web/index.html', 'web/vite.config.ts'];
+  if (isStale('web', [...web, 'package-lock.json'])) {
+    await buildWeb();
+    built.push('pages');
+  }
+  return built.length === 0 ? 'up to date' : built.join(' and ');
+}
+
+const OUTPUT = { server: 'server/dist/main.js', web: 'web/dist/index.html' };
+
+/** Whether sources differ from those of the last build; notes them for `built`. */
+function isStale(part, sources) {
+  const hash = createHash('sha256');
+  for (const source of sources) addTo(hash, join(root, source));
+  const now = hash.digest('hex');
+  pending.set(part, now);
+  const stamp = join(root, '.build', `${part}.stamp`);
+  return (
+    !existsSync(join(root, OUTPUT[part])) ||
+    !existsSync(stamp) ||
+    readFileSync(stamp, 'utf8') !== now
+  );
+}
+
+const pending = new Map();
+
+function addTo(hash, path) {
+  const stat = statSync(path);
+  if (stat.isFile()) {
+    hash.update(path.slice(root.length)).update(readFileSync(path));
+    return;
+  }
+  for (const name of readdirSync(path).sort()) addTo(hash, join(path, name));
+}
+
+function built(part) {
+  const stamp = join(root, '.build', `${part}.stamp`);
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, pending.get(part));
+}
+
+async function buildServer() {
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    entryPoints: ['main', 'prepare'].map((name) => join(root, 'server/src', `${name}.ts`)),
+    outdir: join(root, 'server/dist'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'error',
+    plugins: [ownWorkspaces],
+  });
+  built('server');
+}
+
+/** The project's own workspaces are bundled; everything else stays in node_modules. */
+const ownWorkspaces = {
+  name: 'own-workspaces',
+  setup({ onResolve }) {
+    onResolve({ filter: /^@tidy-quill\// }, ({ path }) => {
+      const [, workspace, ...rest] = path.split('/');
+      const file = workspace === 'core' ? `${rest.join('/')}/index.ts` : `${rest.join('/')}.ts`;
+      return { path: join(root, workspace, 'src', file) };
+    });
+  },
+};
+
+async function buildWeb() {
+  const { build: bundle } = await import('vite');
+  try {
+    await bundle({ root: join(root, 'web'), logLevel: 'error' });
+  } catch (error) {
+    throw new Stop(`The pages could not be built:\n${error.message}`);
+  }
+  built('web');
+}

@@ -1,0 +1,49 @@
+import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { debian, folderWith, packages, root, run, step, Stop } from './setup.mjs';
+import { dataFolder, findPostgres, startPostgres } from './postgres.mjs';
+
+await run(async () => {
+  // Words after -- go to the test runner: npm test -- --project unit
+  const asked = process.argv.slice(2);
+  await step('packages', packages);
+  await step('programs', () =>
+    debian(['postgresql', 'chromium', 'chromium-driver'], () =>
+      findPostgres() !== null && folderWith(['chromium', 'chromedriver']) !== null ? true : null,
+    ),
+  );
+  if (asked.length === 0) await (await import('./check.mjs')).check();
+  await step('build', (await import('./build.mjs')).build);
+  const name = createHash('sha256').update(root).digest('hex').slice(0, 8);
+  const folder = dataFolder(join(tmpdir(), `tidy-quill-test-${name}`));
+  const postgres = await startPostgres(folder, { forTests: true });
+  try {
+    const failed = await tests(postgres.url, asked);
+    if (failed) throw new Stop('Some tests failed');
+  } finally {
+    await postgres.stop();
+  }
+});
+
+async function tests(databaseUrl, asked) {
+  const results = join(root, '.build', 'test-results.json');
+  const code = await new Promise((resolve) => {
+    spawn(
+      'npx',
+      [
+        ...['--no-install', 'vitest', 'run', '--reporter=default', '--reporter=json'],
+        ...[`--outputFile.json=${results}`, ...asked],
+      ],
+      { cwd: root, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: databaseUrl } },
+    ).once('exit', resolve);
+  });
+  const { numPassedTests, numFailedTests, numPendingTests } = JSON.parse(
+    readFileSync(results, 'utf8'),
+  );
+  const skipped = numPendingTests > 0 ? `, ${numPendingTests} skipped` : '';
+  console.log(`${numPassedTests} passed, ${numFailedTests} failed${skipped}`);
+  return code !== 0;
+}

@@ -1,0 +1,95 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Connection } from './db/connect';
+import { installation } from './db/schema';
+import { authRoutes } from './features/auth/routes';
+import { signInTries } from './features/auth/tries';
+import { catalogueRoutes } from './features/catalogue/routes';
+import { clientRoutes } from './features/clients/routes';
+import { clinicRoutes } from './features/clinic/routes';
+import { todayRoutes } from './features/today/routes';
+import { visitRoutes } from './features/visit/routes';
+import { answerProblems, HttpProblem } from './http/problem';
+import { sameOrigin } from './http/same-origin';
+import { actorOf, sessions } from './http/session';
+
+/** The whole application on a database. `webFolder` holds the built pages; without it, only the API answers. */
+export async function makeApp(options: {
+  readonly connection: Connection;
+  readonly logger: Logger;
+  readonly webFolder: string | null;
+}): Promise<Express> {
+  const { db, pool } = options.connection;
+  const [shared] = await db.select().from(installation);
+  if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          workerSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(pinoHttp({ logger: options.logger, autoLogging: false }));
+  app.get('/healthz', async (_request, response) => {
+    await db.execute(sql`select 1`);
+    response.json({ ok: true });
+  });
+  app.use('/api', apiRouter(options.connection, shared.sessionSecret));
+  if (options.webFolder !== null) servePages(app, options.webFolder);
+  app.use(answerProblems);
+  return app;
+
+  function apiRouter({ db }: Connection, secret: string) {
+    const api = express.Router();
+    const tries = signInTries(pool);
+    api.use(sameOrigin);
+    api.use(express.json({ limit: '1mb' }));
+    api.use(sessions(pool, secret));
+    api.use((_request, response, next) => {
+      response.set('cache-control', 'no-store');
+      next();
+    });
+    api.use(authRoutes(db, tries));
+    api.use((request, _response, next) => {
+      actorOf(request);
+      next();
+    });
+    api.use(todayRoutes(db));
+    api.use(clientRoutes(db));
+    api.use(visitRoutes(db, tries));
+    api.use(catalogueRoutes(db));
+    api.use(clinicRoutes(db));
+    api.use(() => {
+      throw new HttpProblem('not-found', 'There is nothing at this address');
+    });
+    return api;
+  }
+}
+
+function servePages(app: Express, folder: string): void {
+  const page = join(folder, 'index.html');
+  if (!existsSync(page)) throw new Error(`No built pages in ${folder}: run the build first`);
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use('/assets', () => {
+    throw new HttpProblem('not-found', 'There is nothing at this address');
+  });
+  app.use(express.static(folder, { index: false }));
+  app.get('/{*splat}', (_request, response) => {
+    response.set('cache-control', 'no-cache').sendFile(page);
+  });
+}

@@ -1,0 +1,205 @@
+import { addDays, type Day } from '@tidy-quill/core/units';
+import { eq, inArray, sql } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import { hashPassword } from '../../features/auth/store';
+import { searchText } from '../../features/clients/search-text';
+import { clinicToday, momentAt } from '../../http/clinic-day';
+import type { Db } from '../connect';
+import {
+  areas,
+  catalogueVersions,
+  clients,
+  clinics,
+  rooms,
+  staff,
+  visitEvents,
+  visits,
+} from '../schema';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
+import { demoPast, demoVisit, type CatalogueIds } from './visits';
+
+const TIME_ZONE = 'Europe/London';
+
+type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+interface Setting {
+  readonly clinicId: string;
+  readonly today: Day;
+  readonly roomIds: readonly string[];
+  readonly staffIds: readonly string[];
+  readonly catalogue: CatalogueIds;
+}
+
+/** Whether the database holds any clinic at all. */
+export async function hasClinic(db: Db): Promise<boolean> {
+  return (await db.select({ id: clinics.id }).from(clinics).limit(1)).length > 0;
+}
+
+/** Fills in the demo clinic: staff, devices, protocol, clients, and visits worked out from today. */
+export async function fillDemo(db: Db): Promise<void> {
+  await db.transaction(async (tx) => {
+    const setting = await fillClinic(tx);
+    for (const [index, client] of DEMO_CLIENTS.entries()) {
+      await fillClient(tx, setting, client, index + 1);
+    }
+  });
+}
+
+/** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */
+export async function removeDemo(db: Db): Promise<void> {
+  await db.transaction(async (tx) => {
+    const demo = tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.isDemo, true));
+    const ids = (await demo).map(({ id }) => id);
+    if (ids.length === 0) return;
+    // The only place where records may go: they are invented ones.
+    await tx.execute(sql`alter table ${visitEvents} disable trigger visit_events_append_only`);
+    await tx.execute(sql`alter table ${catalogueVersions} disable trigger catalogue_versions_keep`);
+    for (const table of [visitEvents, visits, areas, clients, catalogueVersions, rooms, staff]) {
+      await tx.delete(table).where(inArray(table.clinicId, ids));
+    }
+    await tx.delete(clinics).where(inArray(clinics.id, ids));
+    await tx.execute(sql`alter table ${visitEvents} enable trigger visit_events_append_only`);
+    await tx.execute(sql`alter table ${catalogueVersions} enable trigger catalogue_versions_keep`);
+  });
+}
+
+async function fillClinic(tx: Tx): Promise<Setting> {
+  const clinicId = v7();
+  await tx.insert(clinics).values({
+    id: clinicId,
+    name: 'Lantern Yard Laser Rooms',
+    timeZone: TIME_ZONE,
+    phone: '01632 960 114',
+    emergencyPhone: '112',
+    isDemo: true,
+  });
+  const roomRows = ['Window room', 'Garden room'].map((name) => ({ clinicId, id: v7(), name }));
+  await tx.insert(rooms).values(roomRows);
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const staffRows = DEMO_STAFF.map((each) => ({ clinicId, id: v7(), ...each, passwordHash }));
+  await tx.insert(staff).values(staffRows);
+  const supervisorId = staffRows.find(({ role }) => role === 'supervisor')!.id;
+  const catalogue = { devicesVersionId: v7(), protocolVersionId: v7() };
+  const version = (id: string, kind: 'devices' | 'protocol') => ({
+    clinicId,
+    id,
+    kind,
+    number: 1,
+    content: kind === 'devices' ? DEMO_HANDPIECES : DEMO_PROTOCOL,
+    note: 'First version, from textbook ranges',
+    createdBy: supervisorId,
+    approvedBy: supervisorId,
+    approvedAt: new Date(),
+  });
+  await tx
+    .insert(catalogueVersions)
+    .values([
+      version(catalogue.devicesVersionId, 'devices'),
+      version(catalogue.protocolVersionId, 'protocol'),
+    ]);
+  return {
+    clinicId,
+    today: clinicToday(TIME_ZONE),
+    roomIds: roomRows.map(({ id }) => id),
+    staffIds: staffRows.filter(({ role }) => role === 'technician').map(({ id }) => id),
+    catalogue,
+  };
+}
+
+async function fillClient(
+  tx: Tx,
+  setting: Setting,
+  client: DemoClient,
+  number: number,
+): Promise<void> {
+  const { clinicId, today } = setting;
+  const clientId = v7();
+  const areaId = v7();
+  const reference = `TQ-${String(number).padStart(4, '0')}`;
+  const { givenName, familyName, age, note } = client;
+  const birthYear = Number(today.slice(0, 4)) - age - 1;
+  await tx.insert(clients).values({
+    clinicId,
+    id: clientId,
+    reference,
+    givenName,
+    familyName,
+    birthDate: `${birthYear}-${String((number % 12) + 1).padStart(2, '0')}-17`,
+    phone: `01632 960 ${200 + number}`,
+    note,
+    searchText: searchText(givenName, familyName, reference),
+  });
+  await tx.insert(areas).values({ clinicId, id: areaId, clientId, ...client.area });
+  let history: ReturnType<typeof demoPast> = [];
+  const book = async (input: {
+    day: Day;
+    clock: string;
+    room: 0 | 1;
+    session: Parameters<typeof demoVisit>[0]['session'];
+    progress: Parameters<typeof demoVisit>[0]['progress'];
+    yes: Parameters<typeof demoVisit>[0]['yes'];
+  }) => {
+    const { day, clock, room, ...rest } = input;
+    const visitId = v7();
+    const staffId = setting.staffIds[room]!;
+    const startsAt = momentAt(day, clock, TIME_ZONE);
+    await tx.insert(visits).values({
+      clinicId,
+      id: visitId,
+      clientId,
+      areaId,
+      roomId: setting.roomIds[room]!,
+      staffId,
+      startsAt,
+    });
+    const events = demoVisit({
+      ...rest,
+      client,
+      day,
+      startsAt,
+      staffId,
+      history,
+      catalogue: setting.catalogue,
+    });
+    if (events.length > 0) {
+      await tx.insert(visitEvents).values(
+        events.map(({ id, at, body }) => ({
+          clinicId,
+          id,
+          visitId,
+          staffId,
+          kind: body.kind,
+          at: new Date(at),
+          body,
+        })),
+      );
+    }
+    history = [...history, ...demoPast(events)];
+  };
+  for (const session of client.sessions) {
+    await book({
+      day: addDays(today, -7 * session.weeksAgo),
+      clock: '10:30',
+      room: 0,
+      session,
+      progress: 'home',
+      yes: [],
+    });
+  }
+  if (client.today === null) return;
+  const { clock, room, progress, yes, handpieceId, technique } = client.today;
+  await book({
+    day: today,
+    clock,
+    room,
+    progress,
+    yes,
+    session: {
+      handpieceId: handpieceId ?? '',
+      technique: technique ?? 'stamping',
+      marks: ['perifollicularOedema'],
+      pains: [3, 4],
+    },
+  });
+}

@@ -1,0 +1,252 @@
+import type { Area } from '@tidy-quill/contract/clients';
+import type { Density, SkinFinding } from '@tidy-quill/core/plan';
+import type { Calibre, HairColour } from '@tidy-quill/core/optics';
+import type { HairMark } from '@tidy-quill/core/reaction';
+import type { QuestionId } from '@tidy-quill/core/suitability';
+
+export const DEMO_PASSWORD = 'quill and candle';
+
+export const DEMO_STAFF = [
+  { name: 'Idony Brackwater', signInName: 'idony', role: 'technician' },
+  { name: 'Tobiah Lanternfield', signInName: 'tobiah', role: 'technician' },
+  { name: 'Caspian Thorngate', signInName: 'caspian', role: 'supervisor' },
+  { name: 'Morwenna Ashgrove-Pell', signInName: 'morwenna', role: 'owner' },
+] as const;
+
+/** One earlier visit: what was used and what came of it. */
+export interface DemoSession {
+  readonly weeksAgo: number;
+  readonly handpieceId: string;
+  readonly technique: 'stamping' | 'inMotion' | 'longPulse1064';
+  readonly marks: readonly HairMark[];
+  readonly pains: readonly number[];
+  readonly laterMarks?: readonly HairMark[];
+  readonly grade?: 0 | 1 | 2 | 3;
+  readonly calibre?: Calibre;
+  readonly density?: Density;
+}
+
+/** How far today's visit has come. */
+export type DemoProgress = 'nothing' | 'asked' | 'looked' | 'treating' | 'home';
+
+export interface DemoClient {
+  readonly givenName: string;
+  readonly familyName: string;
+  readonly age: number;
+  readonly note: string;
+  readonly area: Pick<Area, 'site' | 'side' | 'areaCm2'>;
+  readonly skin: SkinFinding;
+  readonly hair: {
+    readonly colour: HairColour;
+    readonly calibre: Calibre;
+    readonly density: Density;
+  };
+  readonly sessions: readonly DemoSession[];
+  readonly today: {
+    readonly clock: string;
+    readonly room: 0 | 1;
+    readonly progress: DemoProgress;
+    readonly yes?: readonly { readonly question: QuestionId; readonly daysAgo?: number }[];
+    readonly handpieceId?: string;
+    readonly technique?: DemoSession['technique'];
+  } | null;
+}
+
+const skin = (type: SkinFinding['type'], tan: SkinFinding['tan'] = 'none', freckled = false) => ({
+  type,
+  tan,
+  freckled,
+});
+
+const session = (
+  weeksAgo: number,
+  handpieceId: string,
+  marks: readonly HairMark[],
+  pains: readonly number[],
+  more: Partial<DemoSession> = {},
+): DemoSession => ({ weeksAgo, handpieceId, technique: 'stamping', marks, pains, ...more });
+
+const BUMPS: readonly HairMark[] = ['perifollicularOedema', 'perifollicularErythema'];
+
+/** Invented clients; none is or resembles a real person. */
+export const DEMO_CLIENTS: readonly DemoClient[] = [
+  {
+    givenName: 'Odalys',
+    familyName: 'Penhallurick-Voss',
+    age: 34,
+    note: 'Prefers the window room. Counts aloud with the beat.',
+    area: { site: 'lowerLeg', side: 'left', areaCm2: 700 },
+    skin: skin(3),
+    hair: { colour: 'darkBrown', calibre: 'medium', density: 'medium' },
+    sessions: [
+      session(26, 'diode-810-plate', ['nothing'], [2, 2, 3]),
+      session(17, 'diode-810-plate', BUMPS, [3, 3, 4]),
+      session(8, 'diode-810-plate', ['nothing'], [2, 3, 3]),
+    ],
+    today: {
+      clock: '10:00',
+      room: 0,
+      progress: 'asked',
+      yes: [{ question: 'sun', daysAgo: 29 }],
+    },
+  },
+  {
+    givenName: 'Bram',
+    familyName: 'Oxenstable',
+    age: 41,
+    note: '',
+    area: { site: 'upperBack', side: 'whole', areaCm2: 950 },
+    skin: skin(2),
+    hair: { colour: 'black', calibre: 'coarse', density: 'dense' },
+    sessions: [],
+    today: { clock: '11:00', room: 1, progress: 'nothing' },
+  },
+  {
+    givenName: 'Thisbe',
+    familyName: 'Candlewick',
+    age: 27,
+    note: 'Telephoned after the last visit: one blister, healed dry.',
+    area: { site: 'underarm', side: 'both', areaCm2: 160 },
+    skin: skin(4),
+    hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
+    sessions: [
+      session(13, 'long-pulse-1064', BUMPS, [4, 4, 5], { technique: 'longPulse1064' }),
+      session(7, 'long-pulse-1064', BUMPS, [5, 5, 6], {
+        technique: 'longPulse1064',
+        laterMarks: ['blister'],
+        grade: 2,
+      }),
+    ],
+    today: { clock: '11:30', room: 0, progress: 'nothing' },
+  },
+  {
+    givenName: 'Fennimore',
+    familyName: 'Quickthorn',
+    age: 38,
+    note: 'Ingrowing hair on the neck.',
+    area: { site: 'neck', side: 'whole', areaCm2: 120 },
+    skin: skin(6),
+    hair: { colour: 'black', calibre: 'veryCoarse', density: 'dense' },
+    sessions: [16, 12, 8, 4].map((weeksAgo) =>
+      session(weeksAgo, 'long-pulse-1064', weeksAgo === 16 ? ['nothing'] : BUMPS, [4, 5, 4], {
+        technique: 'longPulse1064',
+      }),
+    ),
+    today: { clock: '13:30', room: 1, progress: 'looked' },
+  },
+  {
+    givenName: 'Ottoline',
+    familyName: 'Marshwhistle',
+    age: 52,
+    note: '',
+    area: { site: 'upperLip', side: 'whole', areaCm2: 12 },
+    skin: skin(2),
+    hair: { colour: 'midBrown', calibre: 'fine', density: 'sparse' },
+    sessions: [25, 21, 17, 12, 6].map((weeksAgo, index) =>
+      session(weeksAgo, 'alexandrite-755', index < 2 ? BUMPS : ['nothing'], [3, 3], {
+        calibre: index < 3 ? 'medium' : 'fine',
+        density: index < 2 ? 'medium' : 'sparse',
+      }),
+    ),
+    today: { clock: '14:00', room: 0, progress: 'looked' },
+  },
+  {
+    givenName: 'Leander',
+    familyName: 'Bristlecombe',
+    age: 29,
+    note: '',
+    area: { site: 'chest', side: 'whole', areaCm2: 600 },
+    skin: skin(3),
+    hair: { colour: 'darkBrown', calibre: 'coarse', density: 'dense' },
+    sessions: [session(8, 'diode-810-plate', BUMPS, [4, 5])],
+    today: {
+      clock: '14:30',
+      room: 1,
+      progress: 'asked',
+      yes: [{ question: 'photosensitiser', daysAgo: 3 }],
+    },
+  },
+  {
+    givenName: 'Wilhelmina-Clementine',
+    familyName: 'Sparrowdale-Featheringham of Nether Wick',
+    age: 45,
+    note: 'Uses both surnames.',
+    area: { site: 'bikiniLine', side: 'both', areaCm2: 180 },
+    skin: skin(1, 'none', true),
+    hair: { colour: 'red', calibre: 'medium', density: 'medium' },
+    sessions: [session(6, 'alexandrite-755', ['nothing'], [4, 4])],
+    today: { clock: '15:00', room: 0, progress: 'nothing' },
+  },
+  {
+    givenName: 'Zéphyrine',
+    familyName: 'Okapi-Lune',
+    age: 31,
+    note: '',
+    area: { site: 'thigh', side: 'right', areaCm2: 1100 },
+    skin: skin(5),
+    hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
+    sessions: [
+      session(10, 'long-pulse-1064', BUMPS, [5, 4, 4], { technique: 'longPulse1064' }),
+    ],
+    today: {
+      clock: '09:30',
+      room: 1,
+      progress: 'treating',
+      handpieceId: 'long-pulse-1064',
+      technique: 'longPulse1064',
+    },
+  },
+  {
+    givenName: 'Peregrine',
+    familyName: 'Saltmeadow',
+    age: 63,
+    note: '',
+    area: { site: 'chest', side: 'whole', areaCm2: 550 },
+    skin: skin(2),
+    hair: { colour: 'grey', calibre: 'coarse', density: 'medium' },
+    sessions: [],
+    today: { clock: '16:00', room: 0, progress: 'looked' },
+  },
+  {
+    givenName: 'Corisande',
+    familyName: 'Yewbarrow',
+    age: 36,
+    note: '',
+    area: { site: 'forearm', side: 'both', areaCm2: 640 },
+    skin: skin(2),
+    hair: { colour: 'darkBrown', calibre: 'medium', density: 'medium' },
+    sessions: [
+      session(17, 'alexandrite-755', BUMPS, [3, 3]),
+      session(8, 'alexandrite-755', BUMPS, [2, 3]),
+    ],
+    today: {
+      clock: '09:00',
+      room: 0,
+      progress: 'home',
+      handpieceId: 'alexandrite-755',
+      technique: 'stamping',
+    },
+  },
+  {
+    givenName: 'Ambrose',
+    familyName: 'Thistlewaite-Moon',
+    age: 33,
+    note: '',
+    area: { site: 'cheek', side: 'both', areaCm2: 120 },
+    skin: skin(3, 'fading'),
+    hair: { colour: 'black', calibre: 'coarse', density: 'dense' },
+    sessions: [session(30, 'diode-810-plate', BUMPS, [5, 6])],
+    today: { clock: '16:30', room: 1, progress: 'nothing' },
+  },
+  {
+    givenName: 'Sidonie',
+    familyName: 'Gullfeather',
+    age: 24,
+    note: '',
+    area: { site: 'lowerLeg', side: 'both', areaCm2: 1400 },
+    skin: skin(2),
+    hair: { colour: 'darkBrown', calibre: 'medium', density: 'sparse' },
+    sessions: [session(3, 'diode-810-plate', BUMPS, [4, 5], { technique: 'inMotion' })],
+    today: null,
+  },
+];

@@ -1,0 +1,207 @@
+import { hairAftercare, nextVisit } from '@tidy-quill/core/course';
+import {
+  centralWavelengthNm,
+  propose,
+  type PastSession,
+  type Proposal,
+  type Subject,
+} from '@tidy-quill/core/plan';
+import { answerOf, pastSession, visitRecord, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import { QUESTION_IDS, type Answers } from '@tidy-quill/core/suitability';
+import { addDays, type Day } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
+import { CORE_VERSION } from '../../features/visit/accept-plan';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import type { DemoClient, DemoProgress, DemoSession } from './people';
+
+export interface CatalogueIds {
+  readonly devicesVersionId: string;
+  readonly protocolVersionId: string;
+}
+
+/** Writes one visit's events, each a little after the one before. */
+class VisitScript {
+  readonly events: VisitEvent[] = [];
+  private at: number;
+
+  constructor(
+    startsAt: Date,
+    private readonly staffId: string,
+  ) {
+    this.at = startsAt.getTime();
+  }
+
+  add(body: EventBody, secondsLater = 20): void {
+    this.at += secondsLater * 1000;
+    const id = v7({ msecs: this.at });
+    this.events.push({ id, at: new Date(this.at).toISOString(), staffId: this.staffId, body });
+  }
+}
+
+/** The events of a demo visit as far as it has come, worked out with the core's own planner. */
+export function demoVisit(input: {
+  readonly client: DemoClient;
+  readonly session: Pick<DemoSession, 'marks' | 'pains' | 'handpieceId' | 'technique'> &
+    Partial<DemoSession>;
+  readonly progress: DemoProgress;
+  readonly startsAt: Date;
+  readonly day: Day;
+  readonly staffId: string;
+  readonly history: readonly PastSession[];
+  readonly catalogue: CatalogueIds;
+  readonly yes: NonNullable<DemoClient['today']>['yes'];
+}): readonly VisitEvent[] {
+  const { client, session, progress, day } = input;
+  const script = new VisitScript(begun(input.startsAt, progress), input.staffId);
+  if (progress === 'nothing') return [];
+  script.add({ kind: 'answersGiven', answers: answers(day, input.yes), on: day }, 120);
+  if (progress === 'asked') return script.events;
+  const subject = subjectOf(client, session, input.history);
+  const { site: _site, history: _history, ...findings } = subject;
+  script.add({ kind: 'findingsRecorded', findings }, 180);
+  if (progress === 'looked') return script.events;
+  const proposal = proposalFor(subject, session, day);
+  script.add(accepted(proposal, subject, day, input.catalogue), 120);
+  treat(script, proposal, session, progress === 'treating');
+  if (progress === 'treating') return script.events;
+  script.add({
+    kind: 'watched',
+    minutesAfter: 10,
+    marks: [...session.marks, ...(session.laterMarks ?? [])],
+    grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),
+    note: session.laterMarks ? 'One blister, 4 mm, at the edge; cooled, covered.' : '',
+  }, 600);
+  sendHome(script, client, day, input.history.length + 1);
+  return script.events;
+}
+
+// Minutes that a visit has taken when it has come so far; one begun today never lies ahead of now.
+const TAKEN: Readonly<Record<DemoProgress, number>> = {
+  nothing: 0,
+  asked: 5,
+  looked: 10,
+  treating: 40,
+  home: 75,
+};
+
+function begun(startsAt: Date, progress: DemoProgress): Date {
+  return new Date(Math.min(startsAt.getTime(), Date.now() - TAKEN[progress] * 60_000));
+}
+
+/** What a demo visit leaves for the next one. */
+export function demoPast(events: readonly VisitEvent[]): PastSession[] {
+  const past = pastSession(visitRecord(events));
+  return past === null ? [] : [past];
+}
+
+function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
+  const list = QUESTION_IDS.map((id) => {
+    const found = yes.find(({ question }) => question === id);
+    if (found === undefined) return [id, { yes: false }];
+    const lastOn = found.daysAgo === undefined ? undefined : addDays(day, -found.daysAgo);
+    return [id, { yes: true, lastOn }];
+  });
+  return Object.fromEntries(list) as Answers;
+}
+
+function subjectOf(
+  client: DemoClient,
+  session: Partial<DemoSession>,
+  history: readonly PastSession[],
+): Subject {
+  return {
+    site: client.area.site,
+    areaCm2: client.area.areaCm2,
+    skin: client.skin,
+    hair: {
+      ...client.hair,
+      calibre: session.calibre ?? client.hair.calibre,
+      density: session.density ?? client.hair.density,
+    },
+    history,
+  };
+}
+
+function proposalFor(
+  subject: Subject,
+  session: Pick<DemoSession, 'handpieceId' | 'technique'>,
+  today: Day,
+): Proposal {
+  const { proposals } = propose({
+    subject,
+    handpieces: DEMO_HANDPIECES,
+    protocol: DEMO_PROTOCOL,
+    today,
+  });
+  const found = proposals.find(
+    ({ setting }) =>
+      setting.handpieceId === session.handpieceId && setting.technique === session.technique,
+  );
+  if (found === undefined) {
+    throw new Error(`No proposal with ${session.handpieceId} for ${subject.site}`);
+  }
+  return found;
+}
+
+function accepted(
+  proposal: Proposal,
+  subject: Subject,
+  day: Day,
+  catalogue: CatalogueIds,
+): EventBody {
+  const { setting, evaluation } = proposal;
+  const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
+  return {
+    kind: 'planAccepted',
+    plan: {
+      subject,
+      setting,
+      wavelengthNm: centralWavelengthNm(handpiece.light),
+      upperJcm2: evaluation.upper!.fluenceJcm2!,
+      expectedPulses: evaluation.work.pulses,
+      ...catalogue,
+      coreVersion: CORE_VERSION,
+      plannedOn: day,
+    },
+  };
+}
+
+function treat(
+  script: VisitScript,
+  proposal: Proposal,
+  session: Pick<DemoSession, 'marks' | 'pains'>,
+  halfWay: boolean,
+): void {
+  const { pulses } = proposal.evaluation.work;
+  const fired = halfWay ? Math.floor(pulses / 2) : pulses;
+  script.add({ kind: 'treatmentStarted' }, 300);
+  script.add({ kind: 'pulsesFired', count: 3 }, 5);
+  session.pains.forEach((score, index) => {
+    script.add({ kind: 'painScored', score }, 10);
+    if (index === 0) session.marks.forEach((mark) => script.add({ kind: 'markSeen', mark }, 8));
+  });
+  for (let left = fired - 3; left > 0; left -= 100) {
+    script.add({ kind: 'pulsesFired', count: Math.min(100, left) }, 70);
+  }
+  if (halfWay) script.add({ kind: 'paused' }, 5);
+  else script.add({ kind: 'treatmentEnded' }, 10);
+}
+
+function sendHome(
+  script: VisitScript,
+  client: DemoClient,
+  day: Day,
+  visitNumber: number,
+): void {
+  const { site } = client.area;
+  const adverse = answerOf(visitRecord(script.events)).adverse.length > 0;
+  script.add(
+    {
+      kind: 'sentHome',
+      advice: hairAftercare({ site, treatedOn: day, adverse }),
+      nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse }).on,
+      note: '',
+    },
+    240,
+  );
+}

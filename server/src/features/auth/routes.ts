@@ -1,0 +1,50 @@
+import { SignIn } from '@tidy-quill/contract/auth';
+import { Router, type Request } from 'express';
+import type { Db } from '../../db/connect';
+import { HttpProblem, parse } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { acceptCaution, checkSignIn, signedIn } from './store';
+import type { Tries } from './tries';
+
+export function authRoutes(db: Db, tries: Tries): Router {
+  const router = Router();
+
+  router.post('/sign-in', async (request, response) => {
+    const { name, password } = parse(SignIn, request.body);
+    await tries.check(name);
+    const actor = await checkSignIn(db, name, password);
+    if (actor === null) {
+      await tries.failed(name);
+      throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
+    }
+    await tries.clear(name);
+    await renew(request);
+    request.session.actor = actor;
+    response.json(await signedIn(db, actor));
+  });
+
+  router.post('/sign-out', async (request, response) => {
+    await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
+    response.clearCookie('tidy-quill').status(204).end();
+  });
+
+  router.get('/me', async (request, response) => {
+    const me = await signedIn(db, actorOf(request));
+    if (me === null) throw new HttpProblem('not-signed-in', 'This account is no longer active');
+    response.json(me);
+  });
+
+  router.post('/me/caution', async (request, response) => {
+    await acceptCaution(db, actorOf(request));
+    response.status(204).end();
+  });
+
+  return router;
+}
+
+/** A new session id at sign-in, so that one set beforehand is worth nothing. */
+function renew(request: Request): Promise<void> {
+  return new Promise((resolve, reject) => {
+    request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
+  });
+}

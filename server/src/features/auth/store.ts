@@ -1,0 +1,54 @@
+import type { SignedIn } from '@tidy-quill/contract/auth';
+import { hash, verify } from '@node-rs/argon2';
+import { and, eq, sql } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { clinics, staff } from '../../db/schema';
+import type { Actor } from '../../http/session';
+
+// Checked when a name is unknown, so that an answer takes as long as for a known one.
+const decoy = hash('no such member of staff');
+
+/** argon2id with the library's defaults (19 MiB, two passes). */
+export const hashPassword = (password: string) => hash(password);
+
+/** The member of staff whom a name and password belong to; null where they fit nobody active. */
+export async function checkSignIn(db: Db, name: string, password: string): Promise<Actor | null> {
+  const [row] = await db
+    .select()
+    .from(staff)
+    .where(and(eq(sql`lower(${staff.signInName})`, name.toLowerCase()), eq(staff.active, true)));
+  const right = await verify(row?.passwordHash ?? (await decoy), password);
+  return row !== undefined && right
+    ? { clinicId: row.clinicId, staffId: row.id, role: row.role }
+    : null;
+}
+
+/** What the page shows of who is signed in; null when the account is no longer active. */
+export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
+  const [row] = await db
+    .select({ staff, clinic: clinics })
+    .from(staff)
+    .innerJoin(clinics, eq(clinics.id, staff.clinicId))
+    .where(
+      and(
+        eq(staff.clinicId, actor.clinicId),
+        eq(staff.id, actor.staffId),
+        eq(staff.active, true),
+      ),
+    );
+  if (row === undefined) return null;
+  const { id, name, timeZone, phone, emergencyPhone } = row.clinic;
+  return {
+    staff: { id: row.staff.id, name: row.staff.name, role: row.staff.role },
+    clinic: { id, name, timeZone, phone, emergencyPhone },
+    cautionAccepted: row.staff.cautionAcceptedAt !== null,
+  };
+}
+
+/** Keeps that a member of staff has read the caution. */
+export async function acceptCaution(db: Db, actor: Actor): Promise<void> {
+  await db
+    .update(staff)
+    .set({ cautionAcceptedAt: new Date() })
+    .where(and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId)));
+}

@@ -1,0 +1,49 @@
+import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import type pg from 'pg';
+import { HttpProblem } from '../../http/problem';
+
+/** Counts failed sign-ins in the database, so that all servers count together. */
+export interface Tries {
+  /** @throws HttpProblem 429 when a name has been tried too often. */
+  check(name: string): Promise<void>;
+  failed(name: string): Promise<void>;
+  clear(name: string): Promise<void>;
+}
+
+const TRIES = 8;
+const MINUTES = 10;
+
+export function signInTries(pool: pg.Pool): Tries {
+  const limiter = new RateLimiterPostgres({
+    storeClient: pool,
+    tableName: 'sign_in_tries',
+    tableCreated: true,
+    keyPrefix: 'name',
+    points: TRIES,
+    duration: MINUTES * 60,
+  });
+  const key = (name: string) => name.trim().toLowerCase();
+  const refuse = (): never => {
+    throw new HttpProblem(
+      'too-many-tries',
+      `Too many tries. Wait ${MINUTES} minutes, then try again`,
+    );
+  };
+  return {
+    async check(name) {
+      const state = await limiter.get(key(name));
+      if (state !== null && state.consumedPoints >= TRIES) refuse();
+    },
+    async failed(name) {
+      try {
+        await limiter.consume(key(name));
+      } catch (error) {
+        if (error instanceof RateLimiterRes) refuse();
+        throw error;
+      }
+    },
+    async clear(name) {
+      await limiter.delete(key(name));
+    },
+  };
+}

@@ -1,0 +1,92 @@
+import {
+  ClientSearch,
+  EditedClient,
+  NewArea,
+  NewClient,
+  NewVisit,
+  type ClientOpened,
+  type ClientVisit,
+} from '@tidy-quill/contract/clients';
+import { answerOf, currentStage, isFinished, visitRecord } from '@tidy-quill/core/record';
+import { and, desc, eq } from 'drizzle-orm';
+import { Router } from 'express';
+import type { Db } from '../../db/connect';
+import { visits } from '../../db/schema';
+import { parse } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { bookVisit, eventsOf } from '../visit/store';
+import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
+
+export function clientRoutes(db: Db): Router {
+  const router = Router();
+
+  router.get('/clients', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await findClients(db, clinicId, parse(ClientSearch, request.query)));
+  });
+
+  router.post('/clients', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { id, ...fields } = parse(NewClient, request.body);
+    response.status(201).json(await addClient(db, clinicId, id, fields));
+  });
+
+  router.get('/clients/:id', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { id } = request.params;
+    const body: ClientOpened = {
+      client: await findClient(db, clinicId, id),
+      areas: await areasOf(db, clinicId, id),
+      visits: await visitsOf(db, clinicId, id),
+    };
+    response.json(body);
+  });
+
+  router.put('/clients/:id', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const edited = parse(EditedClient, request.body);
+    response.json(await editClient(db, clinicId, request.params.id, edited));
+  });
+
+  router.post('/clients/:id/areas', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const area = parse(NewArea, request.body);
+    response.status(201).json(await addArea(db, clinicId, request.params.id, area));
+  });
+
+  router.post('/clients/:id/visits', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const visit = parse(NewVisit, request.body);
+    await bookVisit(db, clinicId, request.params.id, visit);
+    response.status(201).json({ id: visit.id });
+  });
+
+  return router;
+}
+
+/** A client's visits with what each came to, newest first. */
+async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<ClientVisit[]> {
+  const rows = await db
+    .select()
+    .from(visits)
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.clientId, clientId)))
+    .orderBy(desc(visits.startsAt));
+  const events = await eventsOf(
+    db,
+    clinicId,
+    rows.map(({ id }) => id),
+  );
+  return rows.map((row) => {
+    const record = visitRecord(events.get(row.id)!);
+    return {
+      id: row.id,
+      areaId: row.areaId,
+      startsAt: row.startsAt.toISOString(),
+      stage: currentStage(record),
+      finished: isFinished(record),
+      setting: record.run.pulses > 0 ? record.run.setting : null,
+      pulses: record.run.pulses,
+      answer: answerOf(record),
+    };
+  });
+}

@@ -1,0 +1,170 @@
+import {
+  CLIENTS_PER_PAGE,
+  type Area,
+  type Client,
+  type ClientFields,
+  type ClientPage,
+  type NewArea,
+} from '@tidy-quill/contract/clients';
+import { and, asc, count, eq, like, sql } from 'drizzle-orm';
+import type { Db, Queryable } from '../../db/connect';
+import { areas, clients, visits } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import { likeAnywhere, searchText } from './search-text';
+
+type ClientRow = typeof clients.$inferSelect;
+
+const asClient = (row: ClientRow): Client => ({
+  id: row.id,
+  reference: row.reference,
+  givenName: row.givenName,
+  familyName: row.familyName,
+  birthDate: row.birthDate,
+  phone: row.phone,
+  note: row.note,
+  version: row.version,
+});
+
+/** A page of the clients whose name or reference holds every word of `text`, by family name. */
+export async function findClients(
+  db: Db,
+  clinicId: string,
+  search: { text: string; page: number },
+): Promise<ClientPage> {
+  const words = searchText(search.text).split(' ').filter(Boolean);
+  const fits = and(
+    eq(clients.clinicId, clinicId),
+    ...words.map((word) => like(clients.searchText, likeAnywhere(word))),
+  );
+  const [counted] = await db.select({ total: count() }).from(clients).where(fits);
+  const ofClient = sql`${visits.clinicId} = ${clients.clinicId} and ${visits.clientId} = ${clients.id}`;
+  const visitAt = (pick: 'max' | 'min', when: '<' | '>=') =>
+    sql<string | null>`(select to_json(${sql.raw(pick)}(${visits.startsAt})) #>> '{}' from ${visits}
+      where ${ofClient} and ${visits.startsAt} ${sql.raw(when)} now())`;
+  const rows = await db
+    .select({
+      id: clients.id,
+      reference: clients.reference,
+      givenName: clients.givenName,
+      familyName: clients.familyName,
+      birthDate: clients.birthDate,
+      areas: sql<number>`(select count(*)::int from ${areas}
+        where ${areas.clinicId} = ${clients.clinicId} and ${areas.clientId} = ${clients.id})`,
+      lastVisitAt: visitAt('max', '<'),
+      nextVisitAt: visitAt('min', '>='),
+    })
+    .from(clients)
+    .where(fits)
+    .orderBy(asc(clients.familyName), asc(clients.givenName), asc(clients.id))
+    .limit(CLIENTS_PER_PAGE)
+    .offset((search.page - 1) * CLIENTS_PER_PAGE);
+  return { clients: rows, total: counted?.total ?? 0, page: search.page };
+}
+
+/** One client; 404 where there is none. */
+export async function findClient(db: Queryable, clinicId: string, id: string): Promise<Client> {
+  const [row] = await db
+    .select()
+    .from(clients)
+    .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)));
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such client');
+  return asClient(row);
+}
+
+/** Adds a client under the next free reference. Sent twice, it is added once. */
+export async function addClient(
+  db: Db,
+  clinicId: string,
+  id: string,
+  fields: ClientFields,
+): Promise<Client> {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${clinicId}))`);
+    const [highest] = await tx
+      .select({
+        number: sql<number>`coalesce(max(substring(${clients.reference} from 4)::int), 0)`,
+      })
+      .from(clients)
+      .where(eq(clients.clinicId, clinicId));
+    const reference = `TQ-${String((highest?.number ?? 0) + 1).padStart(4, '0')}`;
+    await tx
+      .insert(clients)
+      .values({
+        clinicId,
+        id,
+        reference,
+        ...fields,
+        searchText: searchText(fields.givenName, fields.familyName, reference),
+      })
+      .onConflictDoNothing();
+    return findClient(tx, clinicId, id);
+  });
+}
+
+/** Saves edited fields over the version that was read; 409 with the newer one where there is one. */
+export async function editClient(
+  db: Db,
+  clinicId: string,
+  id: string,
+  edited: ClientFields & { version: number },
+): Promise<Client> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .select()
+      .from(clients)
+      .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
+      .for('update');
+    if (row === undefined) throw new HttpProblem('not-found', 'There is no such client');
+    if (row.version !== edited.version) {
+      throw new HttpProblem('conflict', 'Somebody else changed this client meanwhile', {
+        current: asClient(row),
+      });
+    }
+    const { version, ...fields } = edited;
+    const [saved] = await tx
+      .update(clients)
+      .set({
+        ...fields,
+        version: version + 1,
+        searchText: searchText(fields.givenName, fields.familyName, row.reference),
+      })
+      .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
+      .returning();
+    return asClient(saved!);
+  });
+}
+
+type AreaRow = typeof areas.$inferSelect;
+
+export const asArea = (row: AreaRow): Area => ({
+  id: row.id,
+  clientId: row.clientId,
+  site: row.site as Area['site'],
+  side: row.side,
+  areaCm2: row.areaCm2,
+});
+
+/** The areas of a client, oldest first. */
+export async function areasOf(db: Db, clinicId: string, clientId: string): Promise<Area[]> {
+  const rows = await db
+    .select()
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.clientId, clientId)))
+    .orderBy(asc(areas.createdAt), asc(areas.id));
+  return rows.map(asArea);
+}
+
+/** Adds an area to a client. Sent twice, it is added once. */
+export async function addArea(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+  area: NewArea,
+): Promise<Area> {
+  await findClient(db, clinicId, clientId);
+  await db
+    .insert(areas)
+    .values({ clinicId, clientId, ...area })
+    .onConflictDoNothing();
+  return { ...area, clientId };
+}

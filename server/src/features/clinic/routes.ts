@@ -1,0 +1,70 @@
+import { NewStaff, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
+import { and, asc, eq } from 'drizzle-orm';
+import { Router } from 'express';
+import type { Db } from '../../db/connect';
+import { rooms, staff } from '../../db/schema';
+import { HttpProblem, parse } from '../../http/problem';
+import { actorOf, actorWithRole } from '../../http/session';
+import { hashPassword } from '../auth/store';
+
+/** The clinic's rooms and staff: read by all, staff changed by the owner. */
+export function clinicRoutes(db: Db): Router {
+  const router = Router();
+
+  router.get('/clinic', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const body: Clinic = {
+      rooms: await db
+        .select({ id: rooms.id, name: rooms.name })
+        .from(rooms)
+        .where(eq(rooms.clinicId, clinicId))
+        .orderBy(asc(rooms.name)),
+      staff: await db
+        .select({
+          id: staff.id,
+          name: staff.name,
+          signInName: staff.signInName,
+          role: staff.role,
+          active: staff.active,
+        })
+        .from(staff)
+        .where(eq(staff.clinicId, clinicId))
+        .orderBy(asc(staff.name)),
+    };
+    response.json(body);
+  });
+
+  router.post('/clinic/staff', async (request, response) => {
+    const { clinicId } = actorWithRole(request, 'owner');
+    const { password, ...fields } = parse(NewStaff, request.body);
+    const [added] = await db
+      .insert(staff)
+      .values({ clinicId, ...fields, passwordHash: await hashPassword(password) })
+      .onConflictDoNothing()
+      .returning({ id: staff.id });
+    if (added === undefined) {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: [{ field: 'signInName', problem: 'is already taken' }],
+      });
+    }
+    response.status(201).json(added);
+  });
+
+  router.put('/clinic/staff/:id/active', async (request, response) => {
+    const { clinicId, staffId } = actorWithRole(request, 'owner');
+    const { active } = parse(StaffActive, request.body);
+    const { id } = request.params;
+    if (id === staffId) {
+      throw new HttpProblem('refused-by-rule', 'Nobody can close their own account');
+    }
+    const changed = await db
+      .update(staff)
+      .set({ active })
+      .where(and(eq(staff.clinicId, clinicId), eq(staff.id, id)))
+      .returning({ id: staff.id });
+    if (changed.length === 0) throw new HttpProblem('not-found', 'There is no such member of staff');
+    response.status(204).end();
+  });
+
+  return router;
+}

@@ -1,0 +1,24 @@
+import { DayText } from '@tidy-quill/contract/text';
+import { eq } from 'drizzle-orm';
+import { Router } from 'express';
+import * as v from 'valibot';
+import type { Db } from '../../db/connect';
+import { clinics } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
+import { parse } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { visitsOfDay } from './store';
+
+const DayAsked = v.object({ day: v.optional(DayText) });
+
+export function todayRoutes(db: Db): Router {
+  const router = Router();
+  router.get('/today', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { day } = parse(DayAsked, request.query);
+    const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+    const { timeZone } = clinic!;
+    response.json(await visitsOfDay(db, clinicId, timeZone, day ?? clinicToday(timeZone)));
+  });
+  return router;
+}

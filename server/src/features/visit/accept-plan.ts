@@ -1,0 +1,102 @@
+import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { Catalogue } from '@tidy-quill/contract/catalogue';
+import {
+  centralWavelengthNm,
+  evaluate,
+  type Evaluation,
+  type Setting,
+  type Subject,
+} from '@tidy-quill/core/plan';
+import { visitRecord, type AcceptedPlan, type Findings } from '@tidy-quill/core/record';
+import type { SiteId } from '@tidy-quill/core/course';
+import type { Day } from '@tidy-quill/core/units';
+import { and, eq } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { areas } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import { catalogueInForce } from '../catalogue/store';
+import { eventsOf, historyBefore } from './store';
+
+export const CORE_VERSION = '0.1.0';
+
+/** Judges a setting on the server with the core's own rules. @throws HttpProblem 422 with the refusals. */
+async function judge(
+  db: Db,
+  clinicId: string,
+  visit: VisitHeader,
+  setting: Setting,
+  today: Day,
+): Promise<{ subject: Subject; evaluation: Evaluation; catalogue: Catalogue }> {
+  const findings = await findingsOf(db, clinicId, visit);
+  const catalogue = await catalogueInForce(db, clinicId);
+  const subject: Subject = {
+    site: await siteOf(db, clinicId, visit.areaId),
+    ...findings,
+    history: await historyBefore(db, clinicId, visit),
+  };
+  const { handpieces, protocol } = catalogue;
+  const evaluation = evaluate({ subject, handpieces, protocol, today }, setting);
+  if (evaluation.refusals.length > 0) {
+    throw new HttpProblem('refused-by-rule', 'This setting is outside the limits', {
+      detail: evaluation.refusals.map(({ code }) => code).join(', '),
+    });
+  }
+  return { subject, evaluation, catalogue };
+}
+
+/** Judges a setting and turns it into the event that accepts it. */
+export async function acceptedPlan(
+  db: Db,
+  clinicId: string,
+  visit: VisitHeader,
+  setting: Setting,
+  today: Day,
+): Promise<AcceptedPlan> {
+  const { subject, evaluation, catalogue } = await judge(db, clinicId, visit, setting, today);
+  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId)!;
+  return {
+    subject,
+    setting,
+    wavelengthNm: centralWavelengthNm(handpiece.light),
+    upperJcm2: evaluation.upper!.fluenceJcm2!,
+    expectedPulses: evaluation.work.pulses,
+    devicesVersionId: catalogue.devicesVersionId,
+    protocolVersionId: catalogue.protocolVersionId,
+    coreVersion: CORE_VERSION,
+    plannedOn: today,
+  };
+}
+
+/** Judges every change of setting among events. */
+export async function judgeChanges(
+  db: Db,
+  clinicId: string,
+  visit: VisitHeader,
+  events: readonly NewEvent[],
+  today: Day,
+): Promise<void> {
+  for (const { body } of events) {
+    if (body.kind === 'settingChanged') {
+      await judge(db, clinicId, visit, body.setting as Setting, today);
+    }
+  }
+}
+
+async function findingsOf(db: Db, clinicId: string, visit: VisitHeader): Promise<Findings> {
+  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const { findings } = visitRecord(events);
+  if (findings === null) {
+    throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
+      detail: 'askAndLookFirst',
+    });
+  }
+  return findings;
+}
+
+async function siteOf(db: Db, clinicId: string, areaId: string): Promise<SiteId> {
+  const [area] = await db
+    .select({ site: areas.site })
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
+  return area!.site as SiteId;
+}

@@ -1,0 +1,138 @@
+import { AcceptSetting, NewEvents, Override, SendHome } from '@tidy-quill/contract/visit';
+import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
+import { isStop } from '@tidy-quill/core/suitability';
+import { visitRecord } from '@tidy-quill/core/record';
+import { and, eq } from 'drizzle-orm';
+import { Router, type Request } from 'express';
+import type { Db } from '../../db/connect';
+import { areas, clinics } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
+import { HttpProblem, parse } from '../../http/problem';
+import { actorOf, type Actor } from '../../http/session';
+import { checkSignIn } from '../auth/store';
+import type { Tries } from '../auth/tries';
+import { catalogueInForce } from '../catalogue/store';
+import { asArea, findClient } from '../clients/store';
+import { acceptedPlan, judgeChanges } from './accept-plan';
+import { appendEvents, bookVisit, eventsOf, findVisit, historyBefore } from './store';
+
+// Written by their own routes, which judge or sign them.
+const OWN_ROUTE: readonly string[] = ['planAccepted', 'stopOverridden', 'sentHome'];
+
+export function visitRoutes(db: Db, tries: Tries): Router {
+  const router = Router();
+
+  const opened = async (request: Request) => {
+    const actor = actorOf(request);
+    const visit = await findVisit(db, actor.clinicId, String(request.params['id']));
+    return { actor, visit, today: clinicToday(await timeZoneOf(db, actor)) };
+  };
+
+  router.get('/visits/:id', async (request, response) => {
+    const { actor, visit, today } = await opened(request);
+    const { clinicId } = actor;
+    const [area] = await db
+      .select()
+      .from(areas)
+      .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+    const body: VisitOpened = {
+      visit,
+      client: await findClient(db, clinicId, visit.clientId),
+      area: asArea(area!),
+      events: (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!,
+      history: await historyBefore(db, clinicId, visit),
+      catalogue: await catalogueInForce(db, clinicId),
+      today,
+    };
+    response.json(body);
+  });
+
+  router.post('/visits/:id/events', async (request, response) => {
+    const { actor, visit, today } = await opened(request);
+    const events = parse(NewEvents, request.body);
+    refuseOwnRoutes(events);
+    await judgeChanges(db, actor.clinicId, visit, events, today);
+    response.json(await appendEvents(db, actor, visit.id, events));
+  });
+
+  router.post('/visits/:id/plan', async (request, response) => {
+    const { actor, visit, today } = await opened(request);
+    const { id, at, setting } = parse(AcceptSetting, request.body);
+    const plan = await acceptedPlan(db, actor.clinicId, visit, setting, today);
+    const body = { kind: 'planAccepted', plan } as NewEvent['body'];
+    response.json(await appendEvents(db, actor, visit.id, [{ id, at, body }]));
+  });
+
+  router.post('/visits/:id/override', async (request, response) => {
+    const { actor, visit } = await opened(request);
+    const wanted = parse(Override, request.body);
+    const supervisor = await supervisorBy(db, tries, actor, wanted);
+    const events = (await eventsOf(db, actor.clinicId, [visit.id])).get(visit.id)!;
+    const findings = visitRecord(events).assessment?.findings ?? [];
+    const body = {
+      kind: 'stopOverridden',
+      questions: findings
+        .filter(({ outcome }) => isStop(outcome))
+        .map(({ rule }) => rule.question),
+      reason: wanted.reason,
+      supervisorId: supervisor.staffId,
+    } as NewEvent['body'];
+    const event = { id: wanted.id, at: new Date().toISOString(), body };
+    response.json(await appendEvents(db, actor, visit.id, [event]));
+  });
+
+  router.post('/visits/:id/send-home', async (request, response) => {
+    const { actor, visit } = await opened(request);
+    const { event, nextVisit } = parse(SendHome, request.body);
+    if (event.body.kind !== 'sentHome') {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: [{ field: 'event.body.kind', problem: 'must be sentHome' }],
+      });
+    }
+    const events = await appendEvents(db, actor, visit.id, [event], async (tx) => {
+      if (nextVisit === null) return;
+      const { areaId, staffId } = visit;
+      await bookVisit(tx, actor.clinicId, visit.clientId, { ...nextVisit, areaId, staffId });
+    });
+    response.json(events);
+  });
+
+  return router;
+}
+
+function refuseOwnRoutes(events: readonly NewEvent[]): void {
+  const fields = events.flatMap(({ body }, index) =>
+    OWN_ROUTE.includes(body.kind)
+      ? [{ field: `${index}.body.kind`, problem: `${body.kind} has a route of its own` }]
+      : [],
+  );
+  if (fields.length > 0) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields });
+  }
+}
+
+async function timeZoneOf(db: Db, actor: Actor): Promise<string> {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, actor.clinicId));
+  return clinic!.timeZone;
+}
+
+/** The supervisor of this clinic whom a name and password belong to. */
+async function supervisorBy(
+  db: Db,
+  tries: Tries,
+  actor: Actor,
+  wanted: { supervisorName: string; supervisorPassword: string },
+): Promise<Actor> {
+  await tries.check(wanted.supervisorName);
+  const found = await checkSignIn(db, wanted.supervisorName, wanted.supervisorPassword);
+  if (found === null || found.clinicId !== actor.clinicId) {
+    await tries.failed(wanted.supervisorName);
+    throw new HttpProblem('not-allowed', 'Name and password do not fit a supervisor');
+  }
+  await tries.clear(wanted.supervisorName);
+  if (found.role === 'technician') {
+    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may set a stop aside');
+  }
+  return found;
+}
+

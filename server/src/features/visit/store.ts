@@ -1,0 +1,163 @@
+import type { NewVisit } from '@tidy-quill/contract/clients';
+import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { PastSession } from '@tidy-quill/core/plan';
+import {
+  pastSession,
+  refuseEvent,
+  visitRecord,
+  type EventBody,
+  type VisitEvent,
+  type VisitRecord,
+} from '@tidy-quill/core/record';
+import { and, asc, eq, inArray, lt } from 'drizzle-orm';
+import type { Db, Queryable } from '../../db/connect';
+import { areas, visitEvents, visits } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+
+type VisitRow = typeof visits.$inferSelect;
+
+const asHeader = (row: VisitRow): VisitHeader => ({
+  id: row.id,
+  clientId: row.clientId,
+  areaId: row.areaId,
+  roomId: row.roomId,
+  staffId: row.staffId,
+  startsAt: row.startsAt.toISOString(),
+});
+
+/** One visit; 404 where there is none. */
+export async function findVisit(db: Queryable, clinicId: string, id: string): Promise<VisitHeader> {
+  const [row] = await db
+    .select()
+    .from(visits)
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.id, id)));
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
+  return asHeader(row);
+}
+
+/** The events of several visits, by visit. */
+export async function eventsOf(
+  db: Queryable,
+  clinicId: string,
+  visitIds: readonly string[],
+): Promise<ReadonlyMap<string, VisitEvent[]>> {
+  const byVisit = new Map<string, VisitEvent[]>(visitIds.map((id) => [id, []]));
+  if (visitIds.length === 0) return byVisit;
+  const rows = await db
+    .select()
+    .from(visitEvents)
+    .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.visitId, [...visitIds])))
+    .orderBy(asc(visitEvents.at), asc(visitEvents.id));
+  for (const row of rows) {
+    byVisit.get(row.visitId)!.push({
+      id: row.id,
+      at: row.at.toISOString(),
+      staffId: row.staffId,
+      body: row.body,
+    });
+  }
+  return byVisit;
+}
+
+/** What earlier visits to an area tell a plan, oldest first. */
+export async function historyBefore(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<PastSession[]> {
+  const earlier = await db
+    .select({ id: visits.id })
+    .from(visits)
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        eq(visits.areaId, visit.areaId),
+        lt(visits.startsAt, new Date(visit.startsAt)),
+      ),
+    )
+    .orderBy(asc(visits.startsAt), asc(visits.id));
+  const events = await eventsOf(
+    db,
+    clinicId,
+    earlier.map(({ id }) => id),
+  );
+  return earlier.flatMap(({ id }) => pastSession(visitRecord(events.get(id)!)) ?? []);
+}
+
+/** Books a visit. Sent twice, it is booked once. */
+export async function bookVisit(
+  db: Queryable,
+  clinicId: string,
+  clientId: string,
+  visit: NewVisit,
+): Promise<void> {
+  const [area] = await db
+    .select()
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+  if (area?.clientId !== clientId) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+      fields: [{ field: 'areaId', problem: 'is not an area of this client' }],
+    });
+  }
+  await db
+    .insert(visits)
+    .values({ clinicId, clientId, ...visit, startsAt: new Date(visit.startsAt) })
+    .onConflictDoNothing();
+}
+
+/**
+ * Adds events to a visit in one transaction: all of them or none. An event already there is passed
+ * over, so that sending again is harmless. `also` runs in the same transaction and may refuse.
+ */
+export async function appendEvents(
+  db: Db,
+  actor: Actor,
+  visitId: string,
+  events: readonly NewEvent[],
+  also: (tx: Queryable, visit: VisitHeader) => Promise<void> = async () => {},
+): Promise<readonly VisitEvent[]> {
+  const { clinicId, staffId } = actor;
+  return db.transaction(async (tx) => {
+    // Taken in turn per visit, so that each event is judged against all that came before it.
+    await tx
+      .select({ id: visits.id })
+      .from(visits)
+      .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
+      .for('update');
+    const visit = await findVisit(tx, clinicId, visitId);
+    const all = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const known = new Set(all.map(({ id }) => id));
+    const fresh = events.filter(({ id }) => !known.has(id));
+    for (const event of fresh) {
+      const body = event.body as EventBody;
+      refuseByRecord(visitRecord(all), body);
+      all.push({ id: event.id, at: event.at, staffId, body });
+    }
+    if (fresh.length > 0) {
+      await tx.insert(visitEvents).values(
+        fresh.map((event) => ({
+          clinicId,
+          id: event.id,
+          visitId,
+          staffId,
+          kind: event.body.kind,
+          at: new Date(event.at),
+          body: event.body as EventBody,
+        })),
+      );
+    }
+    await also(tx, visit);
+    return all;
+  });
+}
+
+function refuseByRecord(record: VisitRecord, body: EventBody): void {
+  const refusal = refuseEvent(record, body);
+  if (refusal !== null) {
+    throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
+      detail: refusal,
+    });
+  }
+}

@@ -1,0 +1,85 @@
+import {
+  problemType,
+  read,
+  type FieldProblem,
+  type Problem,
+  type ProblemKind,
+} from '@tidy-quill/contract/problem';
+import { InputError } from '@tidy-quill/core/units';
+import type { NextFunction, Request, Response } from 'express';
+import type * as v from 'valibot';
+
+const STATUS: Readonly<Record<ProblemKind, number>> = {
+  'invalid-input': 400,
+  'not-signed-in': 401,
+  'wrong-sign-in': 401,
+  'not-allowed': 403,
+  'foreign-origin': 403,
+  'not-found': 404,
+  conflict: 409,
+  'refused-by-rule': 422,
+  'too-many-tries': 429,
+  'server-fault': 500,
+};
+
+interface ProblemMore {
+  readonly detail?: string;
+  readonly fields?: readonly FieldProblem[];
+  readonly current?: unknown;
+}
+
+/** An error that answers a request with problem+json. */
+export class HttpProblem extends Error {
+  readonly kind: ProblemKind;
+  readonly more: ProblemMore;
+
+  constructor(kind: ProblemKind, title: string, more: ProblemMore = {}) {
+    super(title);
+    this.kind = kind;
+    this.more = more;
+  }
+}
+
+/** Reads a request's body, query or parameters by a schema, or answers 400 with each field at fault. */
+export function parse<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOutput<S> {
+  const result = read(schema, input);
+  if (result.ok) return result.value;
+  throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields: result.fields });
+}
+
+/** Turns whatever a route threw into problem+json. Express knows it by its four parameters. */
+export function answerProblems(
+  error: unknown,
+  request: Request,
+  response: Response,
+  next: NextFunction,
+): void {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const problem = asProblem(error);
+  const status = STATUS[problem.kind];
+  if (status === 500) request.log.error(error);
+  const body: Problem = {
+    type: problemType(problem.kind),
+    title: problem.message,
+    status,
+    ...(problem.more as Partial<Problem>),
+  };
+  response.status(status).type('application/problem+json').send(JSON.stringify(body));
+}
+
+function asProblem(error: unknown): HttpProblem {
+  if (error instanceof HttpProblem) return error;
+  if (error instanceof InputError) {
+    return new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+      fields: [{ field: error.field, problem: error.problem }],
+    });
+  }
+  const status = (error as { status?: number }).status;
+  if (status !== undefined && status >= 400 && status < 500) {
+    return new HttpProblem('invalid-input', 'The request cannot be read');
+  }
+  return new HttpProblem('server-fault', 'The server failed; nothing of this request was kept');
+}

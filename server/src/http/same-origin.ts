@@ -1,0 +1,16 @@
+import type { NextFunction, Request, Response } from 'express';
+import { HttpProblem } from './problem';
+
+/** Refuses anything but reading that a browser sends from another origin's page. */
+export function sameOrigin(request: Request, _response: Response, next: NextFunction): void {
+  if (request.method === 'GET' || request.method === 'HEAD') {
+    next();
+    return;
+  }
+  const origin = request.get('origin');
+  const ours = `${request.protocol}://${request.get('host')}`;
+  if (origin !== undefined && origin !== ours) {
+    throw new HttpProblem('foreign-origin', 'This request came from another site');
+  }
+  next();
+}

@@ -1,0 +1,51 @@
+import type { Role } from '@tidy-quill/contract/auth';
+import connectPgSimple from 'connect-pg-simple';
+import type { Request, RequestHandler } from 'express';
+import session from 'express-session';
+import type pg from 'pg';
+import { HttpProblem } from './problem';
+
+/** Who is at the other end of a request. */
+export interface Actor {
+  readonly clinicId: string;
+  readonly staffId: string;
+  readonly role: Role;
+}
+
+declare module 'express-session' {
+  interface SessionData {
+    actor: Actor;
+  }
+}
+
+const TWELVE_HOURS = 12 * 60 * 60 * 1000;
+
+/** Sessions in PostgreSQL behind an http-only, same-site cookie; twelve hours from the last request. */
+export function sessions(pool: pg.Pool, secret: string): RequestHandler {
+  const Store = connectPgSimple(session);
+  return session({
+    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 15 * 60 }),
+    name: 'tidy-quill',
+    secret,
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
+  });
+}
+
+/** The signed-in actor of a request; 401 without one. */
+export function actorOf(request: Request): Actor {
+  const actor = request.session.actor;
+  if (actor === undefined) throw new HttpProblem('not-signed-in', 'Sign in first');
+  return actor;
+}
+
+/** The actor, when the role is among those allowed; 403 otherwise. */
+export function actorWithRole(request: Request, ...roles: readonly Role[]): Actor {
+  const actor = actorOf(request);
+  if (!roles.includes(actor.role)) {
+    throw new HttpProblem('not-allowed', `Only ${roles.join(' or ')} may do this`);
+  }
+  return actor;
+}

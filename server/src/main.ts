@@ -1,0 +1,38 @@
+import { createServer } from 'node:http';
+import { pino } from 'pino';
+import { makeApp } from './app';
+import { connect } from './db/connect';
+
+const databaseUrl = process.env['DATABASE_URL'];
+if (databaseUrl === undefined) {
+  console.error('DATABASE_URL is not set');
+  process.exit(2);
+}
+
+const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+const connection = connect(databaseUrl);
+const app = await makeApp({
+  connection,
+  logger,
+  webFolder: process.env['WEB_FOLDER'] ?? null,
+});
+const server = createServer(app);
+const host = process.env['HOST'] ?? '127.0.0.1';
+
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(error.message);
+  process.exit(error.code === 'EADDRINUSE' ? 98 : 1);
+});
+server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
+  const address = server.address();
+  const port = typeof address === 'object' && address !== null ? address.port : 0;
+  console.log(`listening on http://${host}:${port}`);
+});
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.once(signal, () => {
+    server.close(() => void connection.pool.end().then(() => process.exit(0)));
+    server.closeIdleConnections();
+    setTimeout(() => process.exit(0), 5000).unref();
+  });
+}

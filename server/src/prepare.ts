@@ -1,0 +1,20 @@
+import { connect } from './db/connect';
+import { fillDemo, hasClinic, removeDemo } from './db/demo/fill';
+import { migrate } from './db/migrate';
+
+// Brings the database up to date and fills the demo into an empty one; --fresh-demo makes it anew.
+const databaseUrl = process.env['DATABASE_URL'];
+const migrationsFolder = process.env['MIGRATIONS_FOLDER'];
+if (databaseUrl === undefined || migrationsFolder === undefined) {
+  console.error('DATABASE_URL and MIGRATIONS_FOLDER must be set');
+  process.exit(2);
+}
+
+await migrate(databaseUrl, migrationsFolder);
+const { db, pool } = connect(databaseUrl);
+try {
+  if (process.argv.includes('--fresh-demo')) await removeDemo(db);
+  if (!(await hasClinic(db))) await fillDemo(db);
+} finally {
+  await pool.end();
+}

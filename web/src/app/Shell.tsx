@@ -1,0 +1,97 @@
+import {
+  BulbOutlined,
+  CalendarOutlined,
+  HomeOutlined,
+  LogoutOutlined,
+  TeamOutlined,
+} from '@ant-design/icons';
+import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
+import { useEffect, useState, type ReactNode } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { CautionFirst } from '../features/auth/CautionFirst';
+import { SignInPage } from '../features/auth/SignInPage';
+import { ClinicContext } from './clinic-context';
+import { problemText, useMeQuery, useSignOutMutation } from './api';
+import { PageProblem } from '../widgets/PageProblem';
+import { antThemeFor, applyPalette, type ThemeName } from './theme';
+
+const THEME_KEY = 'tidy-quill theme';
+
+/** The spine at the left edge, and the page beside it; the sign-in while nobody is signed in. */
+export function Shell() {
+  const [theme, setTheme] = useState<ThemeName>(() =>
+    localStorage.getItem(THEME_KEY) === 'dim' ? 'dim' : 'paper',
+  );
+  useEffect(() => {
+    applyPalette(theme);
+    localStorage.setItem(THEME_KEY, theme);
+  }, [theme]);
+  return (
+    <ConfigProvider theme={antThemeFor(theme)} wave={{ disabled: true }}>
+      <AntApp component={false}>
+        <Inside onTheme={() => setTheme(theme === 'dim' ? 'paper' : 'dim')} theme={theme} />
+      </AntApp>
+    </ConfigProvider>
+  );
+}
+
+function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
+  const { data: me, error, isLoading, refetch } = useMeQuery();
+  const signedOut = (error as { status?: unknown } | undefined)?.status === 401;
+  if (isLoading) return <Skeleton active className="shell-wait" />;
+  if (signedOut) return <SignInPage />;
+  if (me === undefined) {
+    return <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />;
+  }
+  return (
+    <ClinicContext value={me}>
+      <a className="skip-link" href="#page">
+        Skip to the page
+      </a>
+      <div className="shell">
+        <nav className="spine" aria-label="Places">
+          <p className="spine-name">Tidy Quill</p>
+          <Place to="/" icon={<CalendarOutlined />} word="Today" />
+          <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
+          <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
+          <div className="spine-foot">
+            <button type="button" className="spine-place" onClick={onTheme}>
+              <BulbOutlined aria-hidden />
+              {theme === 'dim' ? 'Paper' : 'Dim room'}
+            </button>
+            <SignOut name={me.staff.name} />
+          </div>
+        </nav>
+        <main id="page" tabIndex={-1}>
+          <Outlet />
+        </main>
+      </div>
+      {me.cautionAccepted ? null : <CautionFirst />}
+    </ClinicContext>
+  );
+}
+
+function Place({ to, icon, word }: { to: string; icon: ReactNode; word: string }) {
+  return (
+    <NavLink to={to} end={to === '/'} className="spine-place">
+      <span aria-hidden>{icon}</span>
+      {word}
+    </NavLink>
+  );
+}
+
+function SignOut({ name }: { name: string }) {
+  const [signOut] = useSignOutMutation();
+  const leave = async () => {
+    await signOut();
+    // A new page, so that nothing of this person's stays in memory; drafts and unsent entries are kept.
+    globalThis.location.assign('/');
+  };
+  return (
+    <button type="button" className="spine-place" onClick={() => void leave()} title={name}>
+      <LogoutOutlined aria-hidden />
+      Sign out
+      <span className="visually-hidden">{name}</span>
+    </button>
+  );
+}

@@ -1,0 +1,218 @@
+import type { SignedIn, SignIn } from '@tidy-quill/contract/auth';
+import type {
+  Area,
+  Client,
+  ClientFields,
+  ClientOpened,
+  ClientPage,
+  NewArea,
+  NewVisit,
+} from '@tidy-quill/contract/clients';
+import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
+import type { Problem } from '@tidy-quill/contract/problem';
+import type { Day } from '@tidy-quill/contract/today';
+import type {
+  AcceptSetting,
+  NewEvent,
+  Override,
+  SendHome,
+  VisitOpened,
+} from '@tidy-quill/contract/visit';
+import type { VisitEvent } from '@tidy-quill/core/record';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react';
+
+const bare = fetchBaseQuery({
+  baseUrl: '/api',
+  responseHandler: async (response) => {
+    const text = await response.text();
+    return text === '' ? null : JSON.parse(text);
+  },
+});
+
+/** As the plain one; a session that has ended shows the sign-in, and leaves the page as it is. */
+const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (
+  args,
+  store,
+  extra,
+) => {
+  const result = await bare(args, store, extra);
+  if (result.error?.status === 401 && store.endpoint !== 'me' && store.endpoint !== 'signIn') {
+    store.dispatch(api.util.invalidateTags(['me']));
+  }
+  return result;
+};
+
+export const api = createApi({
+  baseQuery: base,
+  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'clinic'],
+  endpoints: (build) => ({
+    me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),
+    signIn: build.mutation<SignedIn, SignIn>({
+      query: (body) => ({ url: '/sign-in', method: 'POST', body }),
+      async onQueryStarted(_body, { dispatch, queryFulfilled }) {
+        const { data } = await queryFulfilled;
+        await dispatch(api.util.upsertQueryData('me', undefined, data));
+      },
+    }),
+    signOut: build.mutation<null, void>({
+      query: () => ({ url: '/sign-out', method: 'POST' }),
+    }),
+    acceptCaution: build.mutation<null, void>({
+      query: () => ({ url: '/me/caution', method: 'POST' }),
+      invalidatesTags: ['me'],
+    }),
+    today: build.query<Day, string | undefined>({
+      query: (day) => ({ url: '/today', params: day === undefined ? {} : { day } }),
+      providesTags: ['today'],
+    }),
+    clients: build.query<ClientPage, { text: string; page: number }>({
+      query: (params) => ({ url: '/clients', params }),
+      providesTags: ['clients'],
+    }),
+    client: build.query<ClientOpened, string>({
+      query: (id) => `/clients/${id}`,
+      providesTags: (_result, _error, id) => [{ type: 'client', id }],
+    }),
+    addClient: build.mutation<Client, ClientFields & { id: string }>({
+      query: (body) => ({ url: '/clients', method: 'POST', body }),
+      invalidatesTags: ['clients'],
+    }),
+    editClient: build.mutation<Client, ClientFields & { id: string; version: number }>({
+      query: ({ id, ...body }) => ({ url: `/clients/${id}`, method: 'PUT', body }),
+      invalidatesTags: (_result, _error, { id }) => ['clients', 'visit', { type: 'client', id }],
+    }),
+    addArea: build.mutation<Area, NewArea & { clientId: string }>({
+      query: ({ clientId, ...body }) => ({
+        url: `/clients/${clientId}/areas`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: (_result, _error, { clientId }) => [{ type: 'client', id: clientId }],
+    }),
+    bookVisit: build.mutation<{ id: string }, NewVisit & { clientId: string }>({
+      query: ({ clientId, ...body }) => ({
+        url: `/clients/${clientId}/visits`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: (_result, _error, { clientId }) => [
+        'today',
+        'clients',
+        { type: 'client', id: clientId },
+      ],
+    }),
+    clinic: build.query<Clinic, void>({ query: () => '/clinic', providesTags: ['clinic'] }),
+    addStaff: build.mutation<{ id: string }, NewStaff>({
+      query: (body) => ({ url: '/clinic/staff', method: 'POST', body }),
+      invalidatesTags: ['clinic'],
+    }),
+    setStaffActive: build.mutation<null, { id: string; active: boolean }>({
+      query: ({ id, active }) => ({
+        url: `/clinic/staff/${id}/active`,
+        method: 'PUT',
+        body: { active },
+      }),
+      invalidatesTags: ['clinic'],
+    }),
+    visit: build.query<VisitOpened, string>({
+      query: (id) => `/visits/${id}`,
+      providesTags: (_result, _error, id) => [{ type: 'visit', id }],
+    }),
+    appendEvents: build.mutation<VisitEvent[], { visitId: string; events: NewEvent[] }>({
+      query: ({ visitId, events }) => ({
+        url: `/visits/${visitId}/events`,
+        method: 'POST',
+        body: events,
+      }),
+      onQueryStarted: keepEvents,
+    }),
+    acceptPlan: build.mutation<VisitEvent[], AcceptSetting & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
+      onQueryStarted: keepEvents,
+    }),
+    override: build.mutation<VisitEvent[], Override & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({
+        url: `/visits/${visitId}/override`,
+        method: 'POST',
+        body,
+      }),
+      onQueryStarted: keepEvents,
+    }),
+    sendHome: build.mutation<VisitEvent[], SendHome & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({
+        url: `/visits/${visitId}/send-home`,
+        method: 'POST',
+        body,
+      }),
+      onQueryStarted: keepEvents,
+      invalidatesTags: ['client', 'clients'],
+    }),
+  }),
+});
+
+interface EventsArrived {
+  dispatch: (action: never) => unknown;
+  queryFulfilled: Promise<{ data: VisitEvent[] }>;
+}
+
+/** Puts the events that the server now holds into the visit that is open. */
+async function keepEvents(
+  { visitId }: { visitId: string },
+  { dispatch, queryFulfilled }: EventsArrived,
+): Promise<void> {
+  try {
+    const { data } = await queryFulfilled;
+    dispatch(
+      api.util.updateQueryData('visit', visitId, (draft) => {
+        Object.assign(draft, { events: data });
+      }) as never,
+    );
+    dispatch(api.util.invalidateTags(['today']) as never);
+  } catch {
+    // Whoever asked is told by the mutation's own result.
+  }
+}
+
+/** What a failed request says, in a sentence to show. */
+export function problemText(error: unknown): string {
+  const failed = error as { status?: unknown; data?: Partial<Problem> | null };
+  if (failed.status === 'FETCH_ERROR' || failed.status === 'TIMEOUT_ERROR') {
+    return 'The server cannot be reached. What you typed is kept here; try again in a moment.';
+  }
+  const { title, detail, fields } = failed.data ?? {};
+  const list = fields?.map(({ field, problem }) => `${field} ${problem}`).join('; ');
+  return [title ?? 'Something went wrong', list ?? detail].filter(Boolean).join(': ');
+}
+
+/** The fields that a refused request names, by field. */
+export function problemFields(error: unknown): Readonly<Record<string, string>> {
+  const fields = (error as { data?: Partial<Problem> | null }).data?.fields ?? [];
+  return Object.fromEntries(fields.map(({ field, problem }) => [field, problem]));
+}
+
+export const {
+  useMeQuery,
+  useSignInMutation,
+  useSignOutMutation,
+  useAcceptCautionMutation,
+  useTodayQuery,
+  useClientsQuery,
+  useClientQuery,
+  useAddClientMutation,
+  useEditClientMutation,
+  useAddAreaMutation,
+  useBookVisitMutation,
+  useClinicQuery,
+  useAddStaffMutation,
+  useSetStaffActiveMutation,
+  useVisitQuery,
+  useAcceptPlanMutation,
+  useOverrideMutation,
+  useSendHomeMutation,
+} = api;

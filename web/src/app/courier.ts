@@ -1,0 +1,96 @@
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import { v7 } from 'uuid';
+import { api, problemText } from './api';
+import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
+import type { AppDispatch, RootState } from './store';
+
+type GetState = () => RootState;
+
+const FIRST_PAUSE_MS = 1000;
+const LONGEST_PAUSE_MS = 30_000;
+
+let sending = false;
+let pauseMs = FIRST_PAUSE_MS;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+/** A new event of now, with an id of its own, so that sending it twice is harmless. */
+export function newEvent(body: NewEvent['body']): NewEvent {
+  return { id: v7(), at: new Date().toISOString(), body };
+}
+
+/** Records events: first in this browser, then on the server as soon as it can be reached. */
+export const record =
+  (visitId: string, bodies: readonly NewEvent['body'][]) =>
+  async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
+    const list = bodies.map((body): Waiting => ({ visitId, event: newEvent(body), refused: null }));
+    await shelve(list);
+    dispatch(outbox.actions.kept(list));
+    void deliver(dispatch, getState);
+  };
+
+/** Takes up what an earlier page left behind, and sends again whenever the network comes back. */
+export const takeUp = () => async (dispatch: AppDispatch, getState: GetState) => {
+  dispatch(outbox.actions.kept(await shelved()));
+  globalThis.addEventListener('online', () => void deliver(dispatch, getState));
+  await deliver(dispatch, getState);
+};
+
+/** Puts a refused entry aside after it was read. */
+export const putAside = (id: string) => async (dispatch: AppDispatch) => {
+  await unshelve([id]);
+  dispatch(outbox.actions.confirmed([id]));
+};
+
+/** Sends what waits, a visit at a time, in order. One delivery runs at a time. */
+export async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void> {
+  if (sending) return;
+  sending = true;
+  clearTimeout(timer);
+  try {
+    for (let batch = nextBatch(getState()); batch.length > 0; batch = nextBatch(getState())) {
+      if (!(await send(dispatch, batch))) return;
+    }
+  } finally {
+    sending = false;
+    if (nextBatch(getState()).length > 0 && getState().outbox.link === 'down') {
+      timer = setTimeout(() => void deliver(dispatch, getState), pauseMs);
+      pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
+    }
+  }
+}
+
+function nextBatch({ outbox: { waiting } }: RootState): readonly Waiting[] {
+  const open = waiting.filter(({ refused }) => refused === null);
+  const first = open[0];
+  if (first === undefined) return [];
+  return open.filter(({ visitId }) => visitId === first.visitId).slice(0, 500);
+}
+
+/** Sends one batch; false where it has to wait. */
+async function send(dispatch: AppDispatch, batch: readonly Waiting[]): Promise<boolean> {
+  const { visitId } = batch[0]!;
+  const events = batch.map(({ event }) => event);
+  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events }));
+  if (result.error === undefined) {
+    const ids = events.map(({ id }) => id);
+    await unshelve(ids);
+    dispatch(outbox.actions.confirmed(ids));
+    dispatch(outbox.actions.linkChanged('up'));
+    pauseMs = FIRST_PAUSE_MS;
+    return true;
+  }
+  const { status } = result.error as { status?: unknown };
+  if (status === 400 || status === 422) {
+    // One at a time, so that only what is truly at fault is held back.
+    if (batch.length > 1) {
+      for (const each of batch) if (!(await send(dispatch, [each]))) return false;
+      return true;
+    }
+    const refused = batch.map((each) => ({ ...each, refused: problemText(result.error) }));
+    await shelve(refused);
+    dispatch(outbox.actions.kept(refused));
+    return true;
+  }
+  dispatch(outbox.actions.linkChanged(status === 401 ? 'up' : 'down'));
+  return false;
+}

@@ -1,0 +1,57 @@
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createStore, del, entries, set } from 'idb-keyval';
+
+/** An event that this browser has kept and the server has not confirmed yet. */
+export interface Waiting {
+  readonly visitId: string;
+  readonly event: NewEvent;
+  /** Why the server would not take it; null while it has not said so. */
+  readonly refused: string | null;
+}
+
+interface OutboxState {
+  readonly waiting: readonly Waiting[];
+  readonly link: 'up' | 'down';
+}
+
+const initialState: OutboxState = { waiting: [], link: 'up' };
+
+export const outbox = createSlice({
+  name: 'outbox',
+  initialState: initialState as OutboxState,
+  reducers: {
+    kept: (state, { payload }: PayloadAction<readonly Waiting[]>): OutboxState => ({
+      ...state,
+      waiting: [
+        ...state.waiting.filter((each) => !payload.some(({ event }) => event.id === each.event.id)),
+        ...payload,
+      ],
+    }),
+    confirmed: (state, { payload }: PayloadAction<readonly string[]>): OutboxState => ({
+      ...state,
+      waiting: state.waiting.filter(({ event }) => !payload.includes(event.id)),
+    }),
+    linkChanged: (state, { payload }: PayloadAction<'up' | 'down'>): OutboxState => ({
+      ...state,
+      link: payload,
+    }),
+  },
+});
+
+const shelf = createStore('tidy-quill', 'outbox');
+
+/** Keeps entries in the browser's own database; resolves once they are safe there. */
+export async function shelve(list: readonly Waiting[]): Promise<void> {
+  for (const each of list) await set(each.event.id, each, shelf);
+}
+
+export async function unshelve(ids: readonly string[]): Promise<void> {
+  for (const id of ids) await del(id, shelf);
+}
+
+/** All that is kept, in the order in which it was recorded (ids are UUIDv7). */
+export async function shelved(): Promise<readonly Waiting[]> {
+  const all = await entries<string, Waiting>(shelf);
+  return all.sort(([one], [other]) => (one < other ? -1 : 1)).map(([, each]) => each);
+}

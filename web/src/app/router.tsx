@@ -1,0 +1,51 @@
+import { createBrowserRouter } from 'react-router';
+import { FaultPage, NotFoundPage } from '../widgets/PageProblem';
+import { Shell } from './Shell';
+
+/** Every page is fetched when it is first opened. */
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    children: [
+      {
+        ErrorBoundary: FaultPage,
+        children: [
+          {
+            index: true,
+            lazy: async () => ({
+              Component: (await import('../features/today/TodayPage')).TodayPage,
+            }),
+          },
+          {
+            path: 'clients',
+            lazy: async () => ({
+              Component: (await import('../features/clients/ClientsPage')).ClientsPage,
+            }),
+          },
+          {
+            path: 'clients/:clientId',
+            lazy: async () => ({
+              Component: (await import('../features/clients/ClientPage')).ClientPage,
+            }),
+          },
+          {
+            path: 'visits/:visitId/:stage?',
+            lazy: async () => ({
+              Component: (await import('../features/visit/VisitPage')).VisitPage,
+            }),
+          },
+          {
+            path: 'clinic',
+            lazy: async () => ({
+              Component: (await import('../features/clinic/ClinicPage')).ClinicPage,
+            }),
+          },
+          { path: '*', Component: NotFoundPage },
+        ],
+      },
+    ],
+  },
+]);

@@ -1,0 +1,126 @@
+import { theme as antTheme, type ThemeConfig } from 'antd';
+
+/** The colours of one palette; every pair used for text reaches 4.5:1 (see theme.test.ts). */
+export interface Palette {
+  readonly paper: string;
+  readonly surface: string;
+  readonly rule: string;
+  readonly strongRule: string;
+  readonly ink: string;
+  readonly secondInk: string;
+  readonly spine: string;
+  readonly spineInk: string;
+  readonly accent: string;
+  readonly onAccent: string;
+  readonly accentText: string;
+  readonly accentTint: string;
+  readonly caution: string;
+  readonly cautionTint: string;
+  readonly stop: string;
+  readonly onStop: string;
+  readonly stopText: string;
+  readonly stopTint: string;
+}
+
+export type ThemeName = 'paper' | 'dim';
+
+export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
+  paper: {
+    paper: '#F4F0E6',
+    surface: '#FFFDF8',
+    rule: '#D8CFBC',
+    strongRule: '#8C8675',
+    ink: '#1C2733',
+    secondInk: '#4C5866',
+    spine: '#22303C',
+    spineInk: '#E4DFD2',
+    accent: '#1F6F66',
+    onAccent: '#FFFFFF',
+    accentText: '#154F49',
+    accentTint: '#DCEBE4',
+    caution: '#B87400',
+    cautionTint: '#FBEFD3',
+    stop: '#A3261B',
+    onStop: '#FFFFFF',
+    stopText: '#8A1F15',
+    stopTint: '#F6DCD7',
+  },
+  dim: {
+    paper: '#12171C',
+    surface: '#1A2128',
+    rule: '#36414B',
+    strongRule: '#76828D',
+    ink: '#E9E3D6',
+    secondInk: '#B4B3AA',
+    spine: '#0B0F13',
+    spineInk: '#D5D0C4',
+    accent: '#7CC4B7',
+    onAccent: '#10211E',
+    accentText: '#9AD6CB',
+    accentTint: '#1E3A36',
+    caution: '#E0A540',
+    cautionTint: '#3A2E14',
+    stop: '#E5766A',
+    onStop: '#240A07',
+    stopText: '#F2A59C',
+    stopTint: '#42201C',
+  },
+};
+
+const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
+
+/** The component library's tokens for a palette. */
+export function antThemeFor(name: ThemeName): ThemeConfig {
+  const palette = PALETTES[name];
+  return {
+    algorithm: name === 'dim' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
+    token: {
+      fontFamily: FONT,
+      fontSize: 15,
+      colorPrimary: palette.accent,
+      colorTextLightSolid: palette.onAccent,
+      colorInfo: palette.accent,
+      colorWarning: palette.caution,
+      colorError: palette.stop,
+      colorSuccess: palette.accent,
+      colorLink: palette.accentText,
+      colorText: palette.ink,
+      colorTextSecondary: palette.secondInk,
+      colorTextTertiary: palette.secondInk,
+      colorTextDescription: palette.secondInk,
+      colorTextPlaceholder: palette.secondInk,
+      colorTextDisabled: palette.secondInk,
+      colorBgBase: palette.paper,
+      colorBgLayout: palette.paper,
+      colorBgContainer: palette.surface,
+      colorBgElevated: palette.surface,
+      colorBorder: palette.strongRule,
+      colorBorderSecondary: palette.rule,
+      borderRadius: 3,
+      controlHeight: 38,
+      controlItemBgActive: palette.accentTint,
+      boxShadow: 'none',
+      boxShadowSecondary: `0 0 0 1px ${palette.strongRule}`,
+      motionDurationMid: '0.1s',
+      motionDurationSlow: '0.12s',
+    },
+    components: {
+      Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none' },
+      Segmented: {
+        itemSelectedBg: palette.ink,
+        itemSelectedColor: palette.paper,
+        trackBg: palette.surface,
+      },
+      Modal: { titleFontSize: 20 },
+    },
+  };
+}
+
+/** Puts a palette where the style sheet reads it. */
+export function applyPalette(name: ThemeName): void {
+  for (const [key, value] of Object.entries(PALETTES[name])) {
+    const variable = key.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
+    document.documentElement.style.setProperty(`--${variable}`, value);
+  }
+  document.documentElement.dataset['theme'] = name;
+}

@@ -1,0 +1,53 @@
+import { Button, Form, Input } from 'antd';
+import { problemText, useSignInMutation } from '../../app/api';
+import { useAppSelector } from '../../app/store';
+import { Notice } from '../../widgets/Notice';
+import { CAUTION_SHORT } from './caution';
+
+/** The sign-in; it stands over whatever page was open, and gives that page back afterwards. */
+export function SignInPage() {
+  const [signIn, { error, isLoading }] = useSignInMutation();
+  const waiting = useAppSelector((state) => state.outbox.waiting.length);
+  return (
+    <main className="sign-in">
+      <div className="sign-in-page">
+        <h1>Tidy Quill</h1>
+        <p className="lead">Plans and records laser hair removal, beside a trained operator.</p>
+        {waiting > 0 ? (
+          <Notice kind="info" title={`${waiting} entries are kept on this tablet`}>
+            <p>They are sent as soon as you have signed in.</p>
+          </Notice>
+        ) : null}
+        <Form
+          layout="vertical"
+          requiredMark={false}
+          onFinish={(values: { name: string; password: string }) => void signIn(values)}
+        >
+          <Form.Item
+            label="Name"
+            name="name"
+            rules={[{ required: true, message: 'Type your sign-in name' }]}
+          >
+            <Input autoComplete="username" autoFocus />
+          </Form.Item>
+          <Form.Item
+            label="Password"
+            name="password"
+            rules={[{ required: true, message: 'Type your password' }]}
+          >
+            <Input.Password autoComplete="current-password" />
+          </Form.Item>
+          {error === undefined ? null : (
+            <p className="field-error" role="alert">
+              {problemText(error)}
+            </p>
+          )}
+          <Button type="primary" htmlType="submit" size="large" loading={isLoading} block>
+            Sign in
+          </Button>
+        </Form>
+        <p className="small">{CAUTION_SHORT}</p>
+      </div>
+    </main>
+  );
+}

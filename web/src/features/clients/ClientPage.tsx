@@ -1,0 +1,187 @@
+import { EditOutlined, PlusOutlined } from '@ant-design/icons';
+import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
+import { Button, Skeleton } from 'antd';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { problemText, useClientQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import {
+  ageOn,
+  areaText,
+  dayOf,
+  dayText,
+  figure,
+  MARK_WORDS,
+  shortDay,
+  spotText,
+  STAGE_WORDS,
+} from '../../text';
+import { PageProblem } from '../../widgets/PageProblem';
+import { AddAreaForm } from './AddAreaForm';
+import { BookVisitForm } from './BookVisitForm';
+import { ClientForm } from './ClientForm';
+
+const CourseChart = lazy(() => import('./CourseChart'));
+
+/** One client: areas, visits, and each area's course in a chart. */
+export function ClientPage() {
+  const { clientId = '' } = useParams();
+  const { data, error, isLoading, refetch } = useClientQuery(clientId, {
+    refetchOnMountOrArgChange: true,
+  });
+  if (isLoading) return <Skeleton active className="page" />;
+  if (data === undefined) {
+    return (
+      <PageProblem
+        title="This client cannot be shown"
+        text={problemText(error)}
+        onRetry={refetch}
+      />
+    );
+  }
+  return <Opened opened={data} />;
+}
+
+function Opened({ opened: { client, areas, visits } }: { opened: ClientOpened }) {
+  const [form, setForm] = useState<'edit' | 'area' | null>(null);
+  const [booking, setBooking] = useState<Area | null>(null);
+  const { timeZone } = useSignedIn().clinic;
+  const today = dayOf(new Date().toISOString(), timeZone);
+  return (
+    <div className="page">
+      <header className="page-head">
+        <div>
+          <h1>
+            {client.givenName} {client.familyName}
+          </h1>
+          <p>
+            <span className="figures">{client.reference}</span> · {ageOn(client.birthDate, today)}{' '}
+            years, born {shortDay(client.birthDate)}
+            {client.phone === '' ? '' : ` · ${client.phone}`}
+          </p>
+          {client.note === '' ? null : <p>{client.note}</p>}
+        </div>
+        <div className="page-actions">
+          <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
+            Edit
+          </Button>
+          <Button icon={<PlusOutlined />} onClick={() => setForm('area')}>
+            Add area
+          </Button>
+        </div>
+      </header>
+      {areas.length === 0 ? (
+        <section className="empty">
+          <h2>No areas yet</h2>
+          <p>Add the area to be treated, then book its first visit.</p>
+        </section>
+      ) : null}
+      {areas.map((area) => (
+        <AreaCourse
+          key={area.id}
+          area={area}
+          visits={visits.filter((visit) => visit.areaId === area.id)}
+          onBook={() => setBooking(area)}
+        />
+      ))}
+      {form === 'edit' ? (
+        <ClientForm client={client} onClose={() => setForm(null)} onSaved={() => {}} />
+      ) : null}
+      {form === 'area' ? <AddAreaForm clientId={client.id} onClose={() => setForm(null)} /> : null}
+      {booking === null ? null : (
+        <BookVisitForm clientId={client.id} area={booking} onClose={() => setBooking(null)} />
+      )}
+    </div>
+  );
+}
+
+function AreaCourse({
+  area,
+  visits,
+  onBook,
+}: {
+  area: Area;
+  visits: readonly ClientVisit[];
+  onBook: () => void;
+}) {
+  const fired = visits.filter((visit) => visit.setting !== null);
+  return (
+    <section className="area-course">
+      <header>
+        <h2>
+          {areaText(area)} <span className="quiet-inline">{figure(area.areaCm2, 0)} cm², hair</span>
+        </h2>
+        <Button onClick={onBook}>Book a visit</Button>
+      </header>
+      {visits.length === 0 ? <p>No visit yet.</p> : <VisitList visits={visits} />}
+      {fired.length > 1 ? (
+        <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
+          <CourseChart visits={fired} />
+        </Suspense>
+      ) : null}
+    </section>
+  );
+}
+
+function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
+  const navigate = useNavigate();
+  const { timeZone } = useSignedIn().clinic;
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th scope="col">Visit</th>
+          <th scope="col">Used</th>
+          <th scope="col" className="is-figure">
+            Pulses
+          </th>
+          <th scope="col" className="is-figure">
+            Most pain
+          </th>
+          <th scope="col">The skin answered</th>
+          <th scope="col">State</th>
+        </tr>
+      </thead>
+      <tbody>
+        {visits.map((visit) => (
+          <tr key={visit.id} onClick={() => void navigate(`/visits/${visit.id}`)}>
+            <th scope="row">
+              <Link to={`/visits/${visit.id}`} onClick={(event) => event.stopPropagation()}>
+                {dayText(dayOf(visit.startsAt, timeZone))}
+              </Link>
+            </th>
+            <td className="figures">
+              {visit.setting === null
+                ? '–'
+                : `${figure(visit.setting.fluenceJcm2)} J/cm², ${figure(visit.setting.pulseMs, 2)} ms, ${spotText(visit.setting.spot)}`}
+            </td>
+            <td className="is-figure figures">
+              {visit.pulses === 0 ? '–' : figure(visit.pulses, 0)}
+            </td>
+            <td className="is-figure figures">{visit.answer.painMax ?? '–'}</td>
+            <td>
+              <AnswerWords visit={visit} />
+            </td>
+            <td>{visit.finished ? 'sent home' : `${STAGE_WORDS[visit.stage]} next`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const ENDPOINT_WORDS = {
+  notRead: '–',
+  none: 'no endpoint',
+  right: 'endpoint right',
+  strong: 'endpoint strong',
+} as const;
+
+function AnswerWords({ visit: { answer } }: { visit: ClientVisit }) {
+  if (answer.adverse.length === 0) return <>{ENDPOINT_WORDS[answer.endpoint]}</>;
+  return (
+    <span className="tag tag-stop">
+      {answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ')}
+    </span>
+  );
+}

@@ -1,0 +1,129 @@
+import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
+import { CLIENTS_PER_PAGE, type ClientListed } from '@tidy-quill/contract/clients';
+import { Button, Input, Pagination, Skeleton } from 'antd';
+import { useDeferredValue, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { problemText, useClientsQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { dayOf, shortDay } from '../../text';
+import { PageProblem } from '../../widgets/PageProblem';
+import { ClientForm } from './ClientForm';
+
+/** All clients, found as one types. */
+export function ClientsPage() {
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const [adding, setAdding] = useState(false);
+  const text = search.get('text') ?? '';
+  const page = Number(search.get('page') ?? 1);
+  const asked = useDeferredValue(text);
+  const { data, error, refetch } = useClientsQuery(
+    { text: asked, page },
+    { refetchOnMountOrArgChange: true },
+  );
+  const show = (next: { text?: string; page?: number }) => {
+    const shown = { text, page: 1, ...next };
+    setSearch(
+      { ...(shown.text ? { text: shown.text } : {}), page: String(shown.page) },
+      { replace: true },
+    );
+  };
+  return (
+    <div className="page">
+      <header className="page-head">
+        <div>
+          <h1>Clients</h1>
+          <p aria-live="polite">
+            {data === undefined
+              ? 'Looking…'
+              : `${data.total.toLocaleString('en-GB')} ${text ? 'found' : 'in all'}`}
+          </p>
+        </div>
+        <div className="page-actions">
+          <Input
+            className="search"
+            prefix={<SearchOutlined aria-hidden />}
+            aria-label="Search by name or reference"
+            placeholder="Name or reference"
+            allowClear
+            value={text}
+            onChange={(event) => show({ text: event.target.value })}
+          />
+          <Button type="primary" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+            Add client
+          </Button>
+        </div>
+      </header>
+      {error === undefined ? null : (
+        <PageProblem
+          title="Clients cannot be shown"
+          text={problemText(error)}
+          onRetry={refetch}
+        />
+      )}
+      {data === undefined && error === undefined ? <Skeleton active /> : null}
+      {data !== undefined && data.total === 0 ? (
+        <section className="empty">
+          <h2>{text ? `Nobody is called “${text}”` : 'No clients yet'}</h2>
+          <p>{text ? 'Try fewer letters, or the reference.' : 'Add the first one.'}</p>
+        </section>
+      ) : null}
+      {data !== undefined && data.total > 0 ? <ClientList clients={data.clients} /> : null}
+      {data !== undefined && data.total > CLIENTS_PER_PAGE ? (
+        <Pagination
+          align="end"
+          current={page}
+          pageSize={CLIENTS_PER_PAGE}
+          total={data.total}
+          showSizeChanger={false}
+          onChange={(next) => show({ page: next })}
+        />
+      ) : null}
+      {adding ? (
+        <ClientForm
+          client={null}
+          onClose={() => setAdding(false)}
+          onSaved={(client) => void navigate(`/clients/${client.id}`)}
+        />
+      ) : null}
+    </div>
+  );
+}
+
+function ClientList({ clients }: { clients: readonly ClientListed[] }) {
+  const navigate = useNavigate();
+  const { timeZone } = useSignedIn().clinic;
+  const on = (at: string | null) => (at === null ? '–' : shortDay(dayOf(at, timeZone)));
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th scope="col">Name</th>
+          <th scope="col">Reference</th>
+          <th scope="col">Born</th>
+          <th scope="col" className="is-figure">
+            Areas
+          </th>
+          <th scope="col">Last visit</th>
+          <th scope="col">Next visit</th>
+        </tr>
+      </thead>
+      <tbody>
+        {clients.map((client) => (
+          <tr key={client.id} onClick={() => void navigate(`/clients/${client.id}`)}>
+            <th scope="row">
+              <Link to={`/clients/${client.id}`} onClick={(event) => event.stopPropagation()}>
+                {client.familyName}, {client.givenName}
+              </Link>
+            </th>
+            <td className="figures">{client.reference}</td>
+            <td className="figures">{shortDay(client.birthDate)}</td>
+            <td className="is-figure figures">{client.areas}</td>
+            <td className="figures">{on(client.lastVisitAt)}</td>
+            <td className="figures">{on(client.nextVisitAt)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,106 @@
+import type { Evaluation, Handpiece, Setting, Subject } from '@tidy-quill/core/plan';
+import { PASSES, spotFits } from '@tidy-quill/core/plan';
+import { sameSpot, tidy } from '@tidy-quill/core/units';
+import { coolingText, figure, spotFigures } from '../../text';
+import { Stepper } from '../../widgets/Stepper';
+
+/** The setting in large figures; each moves by the console's own step, and everything follows. */
+export function SettingSteppers({
+  handpiece,
+  setting,
+  evaluation,
+  subject,
+  onChange,
+}: {
+  handpiece: Handpiece;
+  setting: Setting;
+  evaluation: Evaluation | null;
+  subject: Subject;
+  onChange: (setting: Setting) => void;
+}) {
+  const { min, max, step } = handpiece.fluenceJcm2;
+  const upper = evaluation?.upper?.fluenceJcm2 ?? max;
+  const fluence = setting.fluenceJcm2;
+  const spots = handpiece.spots.filter((spot) => spotFits(spot, subject));
+  const passes = PASSES[setting.technique];
+  const train = handpiece.train.count > 1 ? ` × ${handpiece.train.count}` : '';
+  const to = (more: Partial<Setting>) => () => onChange({ ...setting, ...more });
+  const pulse = neighbours(handpiece.pulsesMs, (each) => Math.abs(each - setting.pulseMs) < 1e-9);
+  const spot = neighbours(spots, (each) => sameSpot(each, setting.spot));
+  const rate = (change: number) => tidy(setting.rateHz + change);
+  return (
+    <div className="steppers">
+      <Stepper
+        label="Fluence"
+        figure={figure(fluence, 2)}
+        unit="J/cm²"
+        more={evaluation === null ? '' : `${figure(evaluation.energyJ)} J a pulse · step ${step}`}
+        keys={['f', 'g']}
+        onLess={fluence - step < min - 1e-9 ? null : to({ fluenceJcm2: tidy(fluence - step) })}
+        onMore={fluence + step > upper + 1e-9 ? null : to({ fluenceJcm2: tidy(fluence + step) })}
+      />
+      <Stepper
+        label="Pulse duration"
+        figure={figure(setting.pulseMs, 2)}
+        unit={`ms${train}`}
+        more={
+          evaluation === null ? '' : `this hair cools in ${figure(evaluation.hairRelaxationMs)} ms`
+        }
+        keys={['d', 'e']}
+        onLess={pulse.less === null ? null : to({ pulseMs: pulse.less })}
+        onMore={pulse.more === null ? null : to({ pulseMs: pulse.more })}
+      />
+      <Stepper
+        label="Spot"
+        figure={spotFigures(setting.spot)}
+        unit="mm"
+        more={coolingText(handpiece.cooling)}
+        keys={['s', 'w']}
+        onLess={spot.less === null ? null : to({ spot: spot.less })}
+        onMore={spot.more === null ? null : to({ spot: spot.more })}
+      />
+      <Stepper
+        label="Rate"
+        figure={figure(setting.rateHz)}
+        unit="Hz"
+        more={`fastest ${figure(handpiece.maxRateHz)} Hz`}
+        keys={['r', 't']}
+        onLess={rate(-0.5) < 0.5 ? null : to({ rateHz: rate(-0.5) })}
+        onMore={rate(0.5) > handpiece.maxRateHz ? null : to({ rateHz: rate(0.5) })}
+      />
+      {passes.low === passes.high ? null : (
+        <Stepper
+          label="Passes"
+          figure={String(setting.passes)}
+          unit={`passes, ${evaluation?.work.cells ?? '–'} cells`}
+          keys={['q', 'a']}
+          onLess={setting.passes <= passes.low ? null : to({ passes: setting.passes - 1 })}
+          onMore={setting.passes >= passes.high ? null : to({ passes: setting.passes + 1 })}
+        />
+      )}
+      {evaluation === null ? null : <Work evaluation={evaluation} />}
+    </div>
+  );
+}
+
+function Work({ evaluation: { work } }: { evaluation: Evaluation }) {
+  const share = (value: number) => `${figure(value * 100, 0)} %`;
+  return (
+    <p className="work">
+      <strong className="figures">{figure(work.pulses, 0)}</strong> pulses,{' '}
+      <strong className="figures">{Math.ceil(work.minutes)}</strong> min.{' '}
+      {work.pitchMm === null
+        ? 'Edge to edge.'
+        : `Centres ${figure(work.pitchMm)} mm apart: ${share(work.overlapShare)} hit twice, ${share(work.gapShare)} missed.`}{' '}
+      {figure(work.totalJcm2, 0)} J/cm² in all.
+    </p>
+  );
+}
+
+function neighbours<T>(
+  list: readonly T[],
+  isCurrent: (each: T) => boolean,
+): { less: T | null; more: T | null } {
+  const at = list.findIndex(isCurrent);
+  return { less: at > 0 ? list[at - 1]! : null, more: at >= 0 ? (list[at + 1] ?? null) : null };
+}

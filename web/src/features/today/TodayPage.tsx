@@ -1,0 +1,138 @@
+import { LeftOutlined, RightOutlined } from '@ant-design/icons';
+import type { DayVisit } from '@tidy-quill/contract/today';
+import { STAGES } from '@tidy-quill/core/record';
+import { addDays } from '@tidy-quill/core/units';
+import { Button, Skeleton } from 'antd';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { problemText, useTodayQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
+import { PageProblem } from '../../widgets/PageProblem';
+
+/** The day's visits by hour, each a click from its notebook. */
+export function TodayPage() {
+  const [search, setSearch] = useSearchParams();
+  const day = search.get('day') ?? undefined;
+  const { data, error, isLoading, refetch } = useTodayQuery(day, {
+    refetchOnMountOrArgChange: true,
+    refetchOnFocus: true,
+    pollingInterval: 30_000,
+  });
+  if (isLoading) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
+  if (data === undefined) {
+    return (
+      <PageProblem title="The day cannot be shown" text={problemText(error)} onRetry={refetch} />
+    );
+  }
+  const attention = data.visits.filter((visit) => visit.attention.length > 0 && !visit.finished);
+  const move = (days: number) => setSearch({ day: addDays(data.day, days) });
+  return (
+    <div className="page">
+      <header className="page-head">
+        <div>
+          <h1>{dayText(data.day)}</h1>
+          <p>
+            {data.visits.length === 1 ? '1 visit' : `${data.visits.length} visits`}
+            {attention.length > 0 ? ` · ${attention.length} to look at before they come in` : ''}
+          </p>
+        </div>
+        <div className="page-actions">
+          <Button icon={<LeftOutlined />} onClick={() => move(-1)}>
+            Day before
+          </Button>
+          {day === undefined ? null : <Button onClick={() => setSearch({})}>Today</Button>}
+          <Button icon={<RightOutlined />} iconPlacement="end" onClick={() => move(1)}>
+            Day after
+          </Button>
+        </div>
+      </header>
+      {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
+    </div>
+  );
+}
+
+function NoVisits() {
+  return (
+    <section className="empty">
+      <h2>No visits on this day</h2>
+      <p>Open a client to book one.</p>
+      <Link to="/clients">Go to Clients</Link>
+    </section>
+  );
+}
+
+function DayList({ visits }: { visits: readonly DayVisit[] }) {
+  const navigate = useNavigate();
+  const { timeZone } = useSignedIn().clinic;
+  return (
+    <table className="ledger day-list">
+      <thead>
+        <tr>
+          <th scope="col">Time</th>
+          <th scope="col">Client</th>
+          <th scope="col">Area</th>
+          <th scope="col">Room</th>
+          <th scope="col">Stage</th>
+          <th scope="col">Look at</th>
+        </tr>
+      </thead>
+      <tbody>
+        {visits.map((visit) => (
+          <tr
+            key={visit.id}
+            className={visit.finished ? 'is-past' : undefined}
+            onClick={() => void navigate(`/visits/${visit.id}`)}
+          >
+            <td className="figures">{clockText(visit.startsAt, timeZone)}</td>
+            <th scope="row">
+              <Link to={`/visits/${visit.id}`} onClick={(event) => event.stopPropagation()}>
+                {visit.client.name}
+              </Link>
+              <span className="quiet">{visit.client.reference}</span>
+            </th>
+            <td>
+              {areaText(visit)}
+              <span className="quiet">hair</span>
+            </td>
+            <td>
+              {visit.room}
+              <span className="quiet">{visit.staff}</span>
+            </td>
+            <td>
+              <StageReached visit={visit} />
+            </td>
+            <td>
+              {visit.attention.map((each) => (
+                <span
+                  key={each}
+                  className={`tag ${each === 'stopped' || each === 'reactionLastTime' ? 'tag-stop' : 'tag-care'}`}
+                >
+                  {ATTENTION_WORDS[each]}
+                </span>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function StageReached({ visit }: { visit: DayVisit }) {
+  const done = visit.finished ? STAGES.length : STAGES.indexOf(visit.stage);
+  const word = visit.finished
+    ? 'Sent home'
+    : visit.running
+      ? 'In treatment'
+      : `${STAGE_WORDS[visit.stage]} next`;
+  return (
+    <span className="stage-reached">
+      <span className="stage-dots" aria-hidden>
+        {STAGES.map((stage, index) => (
+          <i key={stage} className={index < done ? 'is-done' : undefined} />
+        ))}
+      </span>
+      {word}
+    </span>
+  );
+}

@@ -1,0 +1,35 @@
+import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import { Modal } from 'antd';
+import { MARK_WORDS } from '../../text';
+import { MARK_KEYS, PULSE_STEPS } from './keys';
+
+/** Every key of the room. */
+export function KeyList({ onClose }: { onClose: () => void }) {
+  const keys: [string, string][] = [
+    ['Esc', 'Stop'],
+    ['P', 'Pause, or go on'],
+    ['L', 'Change the setting'],
+    ...PULSE_STEPS.map(({ key, count }): [string, string] => [
+      key.toUpperCase(),
+      `+ ${count} ${count === 1 ? 'pulse' : 'pulses'}`,
+    ]),
+    ['V', 'Pass done'],
+    ['0–9, X', 'Pain 0–9, 10'],
+    ...HAIR_MARKS.map((mark): [string, string] => [MARK_KEYS[mark].toUpperCase(), MARK_WORDS[mark]]),
+    ['U', 'Undo last press'],
+  ];
+  return (
+    <Modal open title="Keys in the room" footer={null} onCancel={onClose}>
+      <dl className="key-list">
+        {keys.map(([key, word]) => (
+          <div key={key}>
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
+            <dd>{word}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

@@ -1,0 +1,60 @@
+import type { RunState } from '@tidy-quill/core/record';
+import { figure, spotText } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useOpenVisit } from '../visit/use-visit';
+
+const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
+  notStarted: { mark: '○', word: 'NOT BEGUN' },
+  running: { mark: '▶', word: 'TREATING' },
+  paused: { mark: '❚❚', word: 'PAUSED' },
+  stopped: { mark: '■', word: 'STOPPED' },
+  ended: { mark: '✓', word: 'ENDED' },
+};
+
+/** The state of the session, the setting in use, and the stop: the largest thing on the screen. */
+export function RunStateCard({ onChange }: { onChange: () => void }) {
+  const { record, add } = useOpenVisit();
+  const { run } = record;
+  const running = run.state === 'running';
+  const halted = run.state === 'paused' || run.state === 'stopped';
+  return (
+    <div className="treat-side">
+      <p className={`run-state is-${run.state}`} role="status">
+        <span aria-hidden className="run-mark">
+          {STATE[run.state].mark}
+        </span>
+        <span>
+          <strong>{STATE[run.state].word}</strong>
+          {run.setting === null ? null : (
+            <span className="figures" data-testid="setting-in-use">
+              {figure(run.setting.fluenceJcm2, 2)} J/cm², {figure(run.setting.pulseMs, 2)} ms,{' '}
+              {spotText(run.setting.spot)}, {figure(run.setting.rateHz)} Hz
+            </span>
+          )}
+        </span>
+      </p>
+      <KeyButton
+        letter="Escape"
+        shown="Esc"
+        kind="halt"
+        disabled={!running && run.state !== 'paused'}
+        onPress={() => void add({ kind: 'stopped' })}
+        evenInFields
+      >
+        STOP
+      </KeyButton>
+      <div className="pair">
+        <KeyButton letter="l" disabled={!running && !halted} onPress={onChange}>
+          Change setting
+        </KeyButton>
+        <KeyButton
+          letter="p"
+          disabled={!running && !halted}
+          onPress={() => void add({ kind: running ? 'paused' : 'resumed' })}
+        >
+          {halted ? 'Go on' : 'Pause'}
+        </KeyButton>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import type { HairMark } from '@tidy-quill/core/reaction';
+
+/** One letter for each press in the room. */
+export const MARK_KEYS: Readonly<Record<HairMark, string>> = {
+  perifollicularOedema: 'b',
+  perifollicularErythema: 'r',
+  singedHair: 's',
+  nothing: 'n',
+  strongRedness: 'd',
+  greyOrWhite: 'g',
+  blister: 'f',
+  whealSheet: 'w',
+  crust: 'c',
+  purpura: 'k',
+  bleeding: 'i',
+};
+
+export const PAIN_KEYS: readonly string[] = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', 'x'];
+
+export const PULSE_STEPS = [
+  { count: 1, key: 'j' },
+  { count: 10, key: 'h' },
+  { count: 50, key: 'y' },
+] as const;

@@ -1,0 +1,172 @@
+import { intervalState } from '@tidy-quill/core/course';
+import { stepRule, workingSkin, type PastSession } from '@tidy-quill/core/plan';
+import { isStop } from '@tidy-quill/core/suitability';
+import { CALIBRE_UM } from '@tidy-quill/core/optics';
+import { Link } from 'react-router';
+import {
+  ageOn,
+  ADDITION_WORDS,
+  areaText,
+  CALIBRE_WORDS,
+  dayText,
+  DENSITY_WORDS,
+  figure,
+  fromToday,
+  HAIR_COLOUR_WORDS,
+  MARK_WORDS,
+  QUESTION_WORDS,
+  skinTypeText,
+  spotText,
+  STEP_WORDS,
+  TAN_WORDS,
+} from '../../text';
+import { Fact, Facts } from '../../widgets/Fact';
+import { Notice } from '../../widgets/Notice';
+import { useOpenVisit } from './use-visit';
+
+/** What we know: the memory of the room, in lines that never move about. */
+export function LeftPage() {
+  const { client, area, history, record, today } = useOpenVisit();
+  return (
+    <aside className="left-page" aria-label="What we know">
+      <header>
+        <h1>
+          <Link to={`/clients/${client.id}`}>
+            {client.givenName} {client.familyName}
+          </Link>
+        </h1>
+        <p>
+          <span className="figures">{client.reference}</span> · {ageOn(client.birthDate, today)}{' '}
+          years · {areaText(area)}
+        </p>
+      </header>
+      <Alerts />
+      {record.findings === null ? (
+        <p className="quiet">Skin and hair of this area are found under Look.</p>
+      ) : (
+        <Found />
+      )}
+      <LastVisit last={history.at(-1) ?? null} />
+      {record.plan === null ? null : <Planned />}
+      <p className="left-foot">
+        {history.length === 0 ? 'First visit for this area' : `Visit ${history.length + 1} for this area`}
+      </p>
+    </aside>
+  );
+}
+
+function Alerts() {
+  const { record, area, history, client, today } = useOpenVisit();
+  const last = history.at(-1) ?? null;
+  const advice = last === null ? null : stepRule(last.answer);
+  const findings = record.assessment?.findings ?? [];
+  const interval = intervalState(area.site, last?.on ?? null, today);
+  return (
+    <>
+      {findings.map(({ rule, outcome, clearOn, lastOn }) => (
+        <Notice
+          key={rule.question}
+          kind={isStop(outcome) && record.override === null ? 'stop' : 'care'}
+          title={`${isStop(outcome) ? 'Stop' : 'Care'}: ${QUESTION_WORDS[rule.question].ask.toLowerCase()}`}
+        >
+          <p>
+            {lastOn === null ? '' : `Last ${dayText(lastOn)}, ${fromToday(lastOn, today)}. `}
+            {outcome === 'wait' && clearOn !== null
+              ? `Not before ${dayText(clearOn)}.`
+              : QUESTION_WORDS[rule.question].why}
+            {isStop(outcome) && record.override !== null ? ' Set aside by a supervisor.' : ''}
+          </p>
+        </Notice>
+      ))}
+      {advice?.newTestSpot ? (
+        <Notice kind="stop" title="It reacted last time">
+          <p>
+            {last!.answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ') ||
+              `Pain ${last!.answer.painMax}`}
+            {advice.supervisor ? '. The supervisor’s word comes first.' : '. Find the cause first.'}
+          </p>
+        </Notice>
+      ) : null}
+      {interval === 'tooSoon' ? (
+        <Notice kind="care" title="Sooner than the interval">
+          <p>Little new hair has come back since {dayText(last!.on)}.</p>
+        </Notice>
+      ) : null}
+      {client.note === '' ? null : <p className="client-note">{client.note}</p>}
+    </>
+  );
+}
+
+function Found() {
+  const { record, area } = useOpenVisit();
+  const findings = record.findings!;
+  const working = workingSkin({ site: area.site, skin: findings.skin });
+  const { skin, hair } = findings;
+  const darker = working.type > skin.type;
+  return (
+    <>
+      <Facts title="Skin here">
+        <Fact word="Type">
+          {skinTypeText(skin.type)}
+          {darker ? `, works as ${skinTypeText(working.type)}` : ''}
+        </Fact>
+        {working.additions.length === 0 ? null : (
+          <Fact word="Darker by">
+            {working.additions.map((each) => ADDITION_WORDS[each]).join(', ')}
+          </Fact>
+        )}
+        <Fact word="Tan">{TAN_WORDS[skin.tan]}</Fact>
+      </Facts>
+      <Facts title="Hair here">
+        <Fact word="Colour">{HAIR_COLOUR_WORDS[hair.colour]}</Fact>
+        <Fact word="Calibre">
+          {CALIBRE_WORDS[hair.calibre]}, {CALIBRE_UM[hair.calibre]} µm
+        </Fact>
+        <Fact word="Density">{DENSITY_WORDS[hair.density]}</Fact>
+        <Fact word="Area">{figure(findings.areaCm2, 0)} cm²</Fact>
+      </Facts>
+    </>
+  );
+}
+
+function LastVisit({ last }: { last: PastSession | null }) {
+  const { catalogue, today } = useOpenVisit();
+  if (last === null) return null;
+  const { setting, answer } = last;
+  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
+  const seen =
+    answer.adverse.length > 0
+      ? answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ')
+      : { notRead: 'not noted', none: 'no endpoint', right: 'endpoint right', strong: 'strong' }[
+          answer.endpoint
+        ];
+  return (
+    <Facts title={`Last visit, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
+      <Fact word="Used">
+        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms,{' '}
+        {spotText(setting.spot)}
+      </Fact>
+      <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
+      <Fact word="Answer">{seen}</Fact>
+      <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
+      <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+    </Facts>
+  );
+}
+
+function Planned() {
+  const { record, catalogue } = useOpenVisit();
+  const { setting, upperJcm2, expectedPulses } = record.plan!;
+  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
+  return (
+    <Facts title={record.planIsStale ? 'Plan, no longer fits' : 'Plan accepted'}>
+      <Fact word="Setting">
+        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms,{' '}
+        {spotText(setting.spot)}
+      </Fact>
+      <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
+      <Fact word="Not above">{figure(upperJcm2)} J/cm²</Fact>
+      <Fact word="Pulses">{figure(expectedPulses, 0)}</Fact>
+    </Facts>
+  );
+}

@@ -1,0 +1,32 @@
+import { Button } from 'antd';
+import { putAside } from '../../app/courier';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { Notice } from '../../widgets/Notice';
+import { useOpenVisit } from './use-visit';
+
+/** Says when entries are only on this tablet, and shows any that the server would not take. */
+export function LinkState() {
+  const { visit, unsent } = useOpenVisit();
+  const dispatch = useAppDispatch();
+  const { link, waiting } = useAppSelector((state) => state.outbox);
+  const refused = waiting.filter((each) => each.visitId === visit.id && each.refused !== null);
+  return (
+    <>
+      {link === 'down' ? (
+        <Notice kind="care" title="The server cannot be reached">
+          <p>
+            {unsent === 0
+              ? 'What you enter now is kept on this tablet and sent when the link is back.'
+              : `${unsent === 1 ? '1 entry is' : `${unsent} entries are`} kept on this tablet and will be sent.`}
+          </p>
+        </Notice>
+      ) : null}
+      {refused.map(({ event, refused: why }) => (
+        <Notice key={event.id} kind="stop" title="One entry was not taken">
+          <p>{why}</p>
+          <Button onClick={() => void dispatch(putAside(event.id))}>I have read this</Button>
+        </Notice>
+      ))}
+    </>
+  );
+}

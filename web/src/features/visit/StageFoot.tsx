@@ -1,0 +1,32 @@
+import { Button } from 'antd';
+import type { ReactNode } from 'react';
+
+/** The foot of every stage: what is to be known on the left, the one main action at the right. */
+export function StageFoot({
+  children,
+  action,
+  onAction,
+  disabled = false,
+  busy = false,
+}: {
+  children?: ReactNode;
+  action: string;
+  onAction: () => void;
+  disabled?: boolean;
+  busy?: boolean;
+}) {
+  return (
+    <footer className="stage-foot">
+      <div className="stage-foot-text">{children}</div>
+      <Button
+        type="primary"
+        className="main-action"
+        disabled={disabled}
+        loading={busy}
+        onClick={onAction}
+      >
+        {action}
+      </Button>
+    </footer>
+  );
+}

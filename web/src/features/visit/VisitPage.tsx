@@ -1,0 +1,57 @@
+import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/record';
+import { Skeleton } from 'antd';
+import { lazy, Suspense } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { problemText } from '../../app/api';
+import { PageProblem } from '../../widgets/PageProblem';
+import { LeftPage } from './LeftPage';
+import { LinkState } from './LinkState';
+import { NotYet } from './NotYet';
+import { Ribbon } from './Ribbon';
+import { useLoadedVisit, VisitContext } from './use-visit';
+
+const STAGE_PAGES = {
+  ask: lazy(async () => ({ default: (await import('../ask/AskStage')).AskStage })),
+  look: lazy(async () => ({ default: (await import('../look/LookStage')).LookStage })),
+  plan: lazy(async () => ({ default: (await import('../plan/PlanStage')).PlanStage })),
+  treat: lazy(async () => ({ default: (await import('../treat/TreatStage')).TreatStage })),
+  watch: lazy(async () => ({ default: (await import('../watch/WatchStage')).WatchStage })),
+  sendHome: lazy(async () => ({ default: (await import('../sendHome/SendHomeStage')).SendHomeStage })),
+} as const;
+
+const isStage = (word: string | undefined): word is Stage =>
+  STAGES.some((stage) => stage === word);
+
+/** The open notebook: what we know on the left, the stage at hand on the right. */
+export function VisitPage() {
+  const { visitId = '', stage } = useParams();
+  const { visit, error, refetch } = useLoadedVisit(visitId);
+  if (visit === null && error !== undefined) {
+    return (
+      <PageProblem
+        title="This visit cannot be shown"
+        text={problemText(error)}
+        onRetry={refetch}
+      />
+    );
+  }
+  if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
+  if (!isStage(stage)) return <Navigate to={`/visits/${visitId}/${currentStage(visit.record)}`} replace />;
+  const states = stageStates(visit.record);
+  const Page = STAGE_PAGES[stage];
+  const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');
+  return (
+    <VisitContext value={visit}>
+      <div className="spread">
+        <LeftPage />
+        <section className="right-page" aria-label="What we do now">
+          <Ribbon stage={stage} />
+          <LinkState />
+          <Suspense fallback={<Skeleton active />}>
+            {closed ? <NotYet stage={stage} /> : <Page key={`${visitId} ${stage}`} />}
+          </Suspense>
+        </section>
+      </div>
+    </VisitContext>
+  );
+}

@@ -1,0 +1,20 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
+import 'antd/dist/reset.css';
+import './app/notebook.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { takeUp } from './app/courier';
+import { router } from './app/router';
+import { store } from './app/store';
+
+void store.dispatch(takeUp());
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest';
+import { ageOn, clockText, dayOf, dayText, figure, fromToday, momentOf, spotText } from './format';
+
+describe('dates', () => {
+  it('read as the trade writes them', () => {
+    expect(dayText('2026-12-08')).toBe('Tue 8 Dec 2026');
+    expect(fromToday('2026-12-08', '2026-11-24')).toBe('in 14 days');
+    expect(fromToday('2026-11-23', '2026-11-24')).toBe('1 day ago');
+    expect(fromToday('2026-11-24', '2026-11-24')).toBe('today');
+  });
+
+  it('keep the clinic’s own day and clock over the change to summer time', () => {
+    expect(momentOf('2026-03-28', '09:00', 'Europe/London')).toBe('2026-03-28T09:00:00.000Z');
+    expect(momentOf('2026-03-29', '09:00', 'Europe/London')).toBe('2026-03-29T08:00:00.000Z');
+    expect(clockText('2026-07-01T23:30:00Z', 'Europe/London')).toBe('00:30');
+    expect(dayOf('2026-07-01T23:30:00Z', 'Europe/London')).toBe('2026-07-02');
+  });
+
+  it('count whole years of age', () => {
+    expect(ageOn('1992-11-25', '2026-11-24')).toBe(33);
+    expect(ageOn('1992-11-24', '2026-11-24')).toBe(34);
+  });
+});
+
+describe('figures', () => {
+  it('carry units and no idle zeros', () => {
+    expect(spotText({ diameterMm: 12 })).toBe('12 mm');
+    expect(spotText({ widthMm: 12, heightMm: 12.5 })).toBe('12 × 12.5 mm');
+    expect(figure(4862)).toBe('4,862');
+    expect(figure(25.92)).toBe('25.9');
+    expect(figure(18)).toBe('18');
+  });
+});

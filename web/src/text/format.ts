@@ -1,0 +1,54 @@
+import type { Spot } from '@tidy-quill/core/units';
+import dayjs from 'dayjs';
+import timezone from 'dayjs/plugin/timezone.js';
+import utc from 'dayjs/plugin/utc.js';
+
+dayjs.extend(utc);
+dayjs.extend(timezone);
+
+/** “Tue 8 Dec 2026”, of a YYYY-MM-DD day. */
+export const dayText = (day: string) => dayjs.utc(day).format('ddd D MMM YYYY');
+
+/** “8 Dec 2026”. */
+export const shortDay = (day: string) => dayjs.utc(day).format('D MMM YYYY');
+
+/** “today”, “in 14 days”, “3 days ago”, of a day seen from today. */
+export function fromToday(day: string, today: string): string {
+  const days = dayjs.utc(day).diff(dayjs.utc(today), 'day');
+  if (days === 0) return 'today';
+  const count = Math.abs(days) === 1 ? '1 day' : `${Math.abs(days)} days`;
+  return days > 0 ? `in ${count}` : `${count} ago`;
+}
+
+/** The clock time of a moment in a zone, “10:30”. */
+export const clockText = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('HH:mm');
+
+/** The day of a moment in a zone, YYYY-MM-DD. */
+export const dayOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('YYYY-MM-DD');
+
+/** A moment of a day and clock time in a zone, ISO. */
+export const momentOf = (day: string, clock: string, timeZone: string) =>
+  dayjs.tz(`${day} ${clock}`, timeZone).toISOString();
+
+/** Age in whole years on a day. */
+export const ageOn = (birthDate: string, day: string) =>
+  dayjs.utc(day).diff(dayjs.utc(birthDate), 'year');
+
+/** A figure with at most so many decimals, without trailing zeros, thousands parted. */
+export const figure = (value: number, decimals = 1) =>
+  value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
+
+/** “12 mm” or “12 × 12 mm”. */
+export const spotText = (spot: Spot) => `${spotFigures(spot)} mm`;
+
+export const spotFigures = (spot: Spot) =>
+  'diameterMm' in spot
+    ? figure(spot.diameterMm)
+    : `${figure(spot.widthMm)} × ${figure(spot.heightMm)}`;
+
+export const minutesText = (minutes: number) => `${Math.ceil(minutes)} min`;
+
+export const ROMAN = ['I', 'II', 'III', 'IV', 'V', 'VI'] as const;
+
+/** A skin type 1–6 as I–VI. */
+export const skinTypeText = (type: number) => ROMAN[type - 1] ?? String(type);

@@ -1,0 +1,4 @@
+export * from './format';
+export * from './words';
+export * from './questions';
+export * from './plan';

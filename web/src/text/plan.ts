@@ -1,0 +1,104 @@
+import type {
+  CautionCode,
+  LimitName,
+  LowStartReason,
+  Refusal,
+  SkinAddition,
+  StepAdvice,
+  TestSpotReason,
+} from '@tidy-quill/core/plan';
+import { figure } from './format';
+import { HAIR_COLOUR_WORDS } from './words';
+
+export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
+  device: 'device',
+  protocol: 'clinic protocol',
+  model: 'skin model',
+  history: 'its history',
+};
+
+export const LIMIT_REASON: Readonly<Record<LimitName, string>> = {
+  device: 'The most that this console gives at this spot and rate.',
+  protocol: 'The high end of the approved row for this laser, skin type and calibre.',
+  model: 'What the model says this epidermis bears, with its margin.',
+  history: '1.2 × the most this skin has borne well here, or 0.8 × what it took badly.',
+};
+
+export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
+  tanFading: 'a fading tan',
+  tanFresh: 'a fresh tan',
+  selfTan: 'self-tan',
+  freckled: 'freckles',
+  darkerSite: 'a naturally darker place',
+};
+
+export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
+  supervisorFirst: 'It reacted last time: the supervisor’s word comes before this session.',
+  planDarker: 'Planned for darker skin than the type found.',
+  typesIVtoVI: 'Types IV–VI: read test spots after 24–48 h, and check next day.',
+  bonyOrThin: 'Bony or thin place: runs hotter. More gel, single pulses with rests.',
+  darkerSite: 'Naturally darker skin here: lowest step first.',
+  poorTarget: 'Little pigment in this hair: a poor target. Do not promise much.',
+  denseDarkHair: 'Dense dark hair adds heat: expect more pain.',
+  tooSoon: 'Sooner than the interval: little new hair has come back.',
+  late: 'More than twice the interval since last time: hair has cycled on.',
+};
+
+export const TEST_SPOT_WORDS: Readonly<Record<TestSpotReason, string>> = {
+  newZone: 'first time on this area',
+  newHandpiece: 'new handpiece here',
+  newWavelength: 'new wavelength here',
+  tan: 'a tan',
+  gapOfSixMonths: 'over six months since last time',
+  afterReaction: 'the reaction last time',
+};
+
+export const LOW_START_WORDS: Readonly<Record<LowStartReason, string>> = {
+  denseDarkHair: 'dense dark hair',
+  bonyOrThin: 'a bony or thin place',
+  firstTypesIVtoVI: 'first time on skin worked as IV–VI',
+};
+
+export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
+  noEndpoint: 'no endpoint was seen and pain was 0–4: + 10 %',
+  endpointRight: 'the endpoint was right: hold',
+  notRead: 'no endpoint was noted: hold, nothing is raised unseen',
+  endpointStrong: 'the endpoint was strong: − 10 %',
+  pain5or6: 'pain was 5–6: − 10 %',
+  pain7: 'pain was 7 or more: − 20 % and find the cause',
+  adverse: 'the skin reacted: − 20 % after healing',
+};
+
+/** Why a setting or a way of treating cannot be used, in one sentence. */
+export function refusalText(refusal: Refusal): string {
+  switch (refusal.code) {
+    case 'noTarget':
+      return `${HAIR_COLOUR_WORDS[refusal.colour]} hair has no pigment for light to act on. It cannot be treated: say so, and do not sell it.`;
+    case 'unknownHandpiece':
+      return 'This handpiece is not in the clinic’s list.';
+    case 'notInService':
+      return 'This handpiece is not in service.';
+    case 'techniqueNotOffered':
+      return 'This handpiece is not used in this way.';
+    case 'spotNotOffered':
+      return 'This handpiece has no such spot.';
+    case 'spotNotFlat':
+      return `No spot up to ${figure(refusal.largestMm)} mm lies flat here.`;
+    case 'pulseNotOffered':
+      return 'This handpiece has no such pulse.';
+    case 'noProtocolRow':
+      return 'The clinic’s protocol has no approved row for this skin, hair and pulse.';
+    case 'noStepLowEnough':
+      return `Its lowest step is above the limit by ${LIMIT_WORDS[refusal.binding]}, ${figure(refusal.limitJcm2)} J/cm².`;
+    case 'notOnStep':
+      return `The console moves in steps of ${figure(refusal.stepJcm2, 2)} J/cm².`;
+    case 'aboveLimit':
+      return `Above the limit by ${LIMIT_WORDS[refusal.binding]}: ${figure(refusal.limitJcm2)} J/cm², on the console’s step ${figure(refusal.upperJcm2)}.`;
+    case 'rateTooFast':
+      return `The console’s fastest rate is ${figure(refusal.maxHz)} Hz.`;
+    case 'pulseLongerThanPeriod':
+      return `A shot of ${figure(refusal.shotMs)} ms does not fit a period of ${figure(refusal.periodMs)} ms.`;
+    case 'passesOutOfRange':
+      return `This technique takes ${refusal.low === refusal.high ? refusal.low : `${refusal.low}–${refusal.high}`} passes.`;
+  }
+}

@@ -1,0 +1,39 @@
+import { useEffect, useRef } from 'react';
+
+/**
+ * Runs an action for a key while the component is shown. Keys are as in KeyboardEvent.key, letters in
+ * lower case. Nothing runs while somebody types into a field or a dialogue is open, or with Ctrl, Alt
+ * or Meta held; `always` lists keys that do even then.
+ */
+export function useKeys(
+  actions: Readonly<Record<string, () => void>>,
+  always: readonly string[] = [],
+): void {
+  const current = useRef({ actions, always });
+  useEffect(() => {
+    current.current = { actions, always };
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const action = current.current.actions[key];
+      if (action === undefined || event.ctrlKey || event.altKey || event.metaKey) return;
+      if (event.repeat) return;
+      if (!current.current.always.includes(key) && isBusy(event.target, key)) return;
+      event.preventDefault();
+      action();
+    };
+    globalThis.addEventListener('keydown', onKey);
+    return () => globalThis.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+function isBusy(target: EventTarget | null, key: string): boolean {
+  if (document.querySelector('[role="dialog"]:not([aria-hidden="true"])') !== null) return true;
+  if (!(target instanceof HTMLElement)) return false;
+  if (key === 'Enter' || key === ' ') {
+    if (target.closest('button, a, input, select, textarea, [role="combobox"]') !== null) return true;
+  }
+  const field = target.closest('input, textarea, select, [contenteditable="true"]');
+  return field !== null && (field as HTMLInputElement).type !== 'radio';
+}
