@@ -6,7 +6,27 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'web/src/**/*.test.ts'],
+          include: ['{core,contract,cli,web}/src/**/*.test.ts'],
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          include: ['server/src/**/*.test.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          sequence: { groupOrder: 1 },
+        },
+      },
+      {
+        test: {
+          name: 'browser',
+          include: ['e2e/src/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+          sequence: { groupOrder: 2 },
         },
       },
     ],

@@ -53,7 +53,9 @@ function ordinaryUser() {
       return { uid: Number(uid.stdout), gid: Number(gid.stdout) };
     }
   }
-  throw new Stop('PostgreSQL does not run as root, and there is no account "postgres" or "nobody".');
+  throw new Stop(
+    'PostgreSQL does not run as root, and there is no account "postgres" or "nobody".',
+  );
 }
 
 function initialise(programs, folder, cluster, owner) {
@@ -171,4 +173,3 @@ export function dataFolder(folder) {
   if (process.getuid?.() === 0) chmodSync(folder, 0o755);
   return folder;
 }
-

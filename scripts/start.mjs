@@ -57,7 +57,9 @@ function portAsked() {
 
 async function agreed() {
   const ask = createInterface({ input: process.stdin, output: process.stdout });
-  const answer = await ask.question('Make the demo clinic anew? What was added to it is lost. [y/N] ');
+  const answer = await ask.question(
+    'Make the demo clinic anew? What was added to it is lost. [y/N] ',
+  );
   ask.close();
   return /^y(es)?$/i.test(answer.trim());
 }

@@ -27,4 +27,3 @@ export interface SignedIn {
   /** Whether this member of staff has read and accepted the caution. */
   readonly cautionAccepted: boolean;
 }
-

@@ -15,15 +15,19 @@ export const note = (max: number) =>
 
 export const Id = v.pipe(v.string('must be text'), v.uuid('must be a UUID'));
 
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
 /** A calendar day, YYYY-MM-DD. */
 export const DayText = v.pipe(
   v.string('must be text'),
-  v.isoDate('must be a day written YYYY-MM-DD'),
-  v.check(
-    (day) => new Date(`${day}T00:00:00Z`).toISOString().slice(0, 10) === day,
-    'is not a day of the calendar',
-  ),
+  v.regex(DAY, 'must be a day written YYYY-MM-DD'),
+  v.check((day) => !DAY.test(day) || isCalendarDay(day), 'is not a day of the calendar'),
 );
+
+function isCalendarDay(day: string): boolean {
+  const at = new Date(`${day}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().slice(0, 10) === day;
+}
 
 /** A moment, ISO 8601 with its zone. */
 export const Moment = v.pipe(v.string('must be text'), v.isoTimestamp('must be a time with zone'));

@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http';
 import type { Connection } from './db/connect';
 import { installation } from './db/schema';
 import { authRoutes } from './features/auth/routes';
+import { currentActor } from './features/auth/store';
 import { signInTries } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
@@ -65,8 +66,12 @@ export async function makeApp(options: {
       next();
     });
     api.use(authRoutes(db, tries));
-    api.use((request, _response, next) => {
-      actorOf(request);
+    api.use(async (request, _response, next) => {
+      // A closed account or a changed role takes effect at once, not when the session ends.
+      const actor = await currentActor(db, actorOf(request));
+      if (actor === null)
+        throw new HttpProblem('not-signed-in', 'This account is no longer active');
+      request.session.actor = actor;
       next();
     });
     api.use(todayRoutes(db));

@@ -15,7 +15,14 @@ import {
 import { CALIBRE_UM } from '../optics';
 import { cautionsFor, testSpotReasons, type CautionCode, type TestSpotReason } from './cautions';
 import { shotMs, type Handpiece, type Technique } from './handpiece';
-import { deviceLimitJcm2, limitsFor, upperOf, type LimitName, type Limits, type Upper } from './limits';
+import {
+  deviceLimitJcm2,
+  limitsFor,
+  upperOf,
+  type LimitName,
+  type Limits,
+  type Upper,
+} from './limits';
 import { rowForPulse, rowsFor, type Protocol, type ProtocolRow } from './protocol';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
@@ -129,8 +136,7 @@ export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
     hairRelaxationMs: thermalRelaxationMs('cylinder', CALIBRE_UM[plan.subject.hair.calibre]),
     work: workFor(plan, setting, handpiece?.gel ?? false),
     cautions: cautionsFor(plan.subject, working, plan.today),
-    testSpot:
-      handpiece === undefined ? [] : testSpotReasons(plan.subject, handpiece, plan.today),
+    testSpot: handpiece === undefined ? [] : testSpotReasons(plan.subject, handpiece, plan.today),
   };
 }
 

@@ -76,9 +76,12 @@ describe('the step rule', () => {
     ['strong', 10, [], 0.8, 'stopAndFindCause'],
     ['right', 2, ['blister'], 0.8, 'stopAndHeal'],
     ['notRead', 2, [], 1, 'hold'],
-  ] as const)('%s with pain %i and %j asks for × %f', (endpoint, painMax, adverse, factor, action) => {
-    expect(stepRule({ endpoint, painMax, adverse })).toMatchObject({ factor, action });
-  });
+  ] as const)(
+    '%s with pain %i and %j asks for × %f',
+    (endpoint, painMax, adverse, factor, action) => {
+      expect(stepRule({ endpoint, painMax, adverse })).toMatchObject({ factor, action });
+    },
+  );
 
   it('raises nothing where pain was never asked', () => {
     expect(stepRule({ endpoint: 'none', painMax: null, adverse: [] }).factor).toBe(1);

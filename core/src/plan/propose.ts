@@ -59,10 +59,16 @@ export function propose(plan: PlanCase): Proposals {
   return { proposals: proposals.sort(byRank), leftOut, refused: null, working };
 }
 
-/** Room between start and upper first, then fewer minutes. */
+/** What this skin has already answered to first, then room between start and upper, then fewer minutes. */
 function byRank(one: Proposal, other: Proposal): number {
-  return room(other) - room(one) || one.evaluation.work.minutes - other.evaluation.work.minutes;
+  return (
+    known(other) - known(one) ||
+    room(other) - room(one) ||
+    one.evaluation.work.minutes - other.evaluation.work.minutes
+  );
 }
+
+const known = ({ start }: Proposal) => (start.basis.kind === 'lastSession' ? 1 : 0);
 
 /** How far the start may still rise, as a factor; whole steps of 10 % count, smaller ones do not. */
 const room = ({ start, evaluation }: Proposal) =>

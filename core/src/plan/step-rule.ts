@@ -5,7 +5,13 @@ export interface StepAdvice {
   readonly factor: 1.1 | 1 | 0.9 | 0.8;
   readonly action: 'raise' | 'hold' | 'lower' | 'stopAndFindCause' | 'stopAndHeal';
   readonly because:
-    'noEndpoint' | 'endpointRight' | 'notRead' | 'endpointStrong' | 'pain5or6' | 'pain7' | 'adverse';
+    | 'noEndpoint'
+    | 'endpointRight'
+    | 'notRead'
+    | 'endpointStrong'
+    | 'pain5or6'
+    | 'pain7'
+    | 'adverse';
   /** A new test spot comes before the next full session. */
   readonly newTestSpot: boolean;
   /** The supervisor's word is needed. */

@@ -59,7 +59,12 @@ export interface WorkingSkin {
 // Freckles and naturally darker places: as much pigment as a fading tan adds (assumed).
 const ADDED_PIGMENT = 1.2;
 
-const TAN_ADDITION = { none: null, fading: 'tanFading', fresh: 'tanFresh', selfTan: 'selfTan' } as const;
+const TAN_ADDITION = {
+  none: null,
+  fading: 'tanFading',
+  fresh: 'tanFresh',
+  selfTan: 'selfTan',
+} as const;
 
 /** Works out the skin to plan with: the type found, with all pigment that comes on top, never paler. */
 export function workingSkin(subject: Pick<Subject, 'site' | 'skin'>): WorkingSkin {

@@ -22,7 +22,11 @@ const findings = {
 
 const BODIES = {
   clear: { kind: 'answersGiven', answers: { sun: { yes: false } }, on: '2026-11-24' },
-  sun: { kind: 'answersGiven', answers: { sun: { yes: true, lastOn: '2026-11-20' } }, on: '2026-11-24' },
+  sun: {
+    kind: 'answersGiven',
+    answers: { sun: { yes: true, lastOn: '2026-11-20' } },
+    on: '2026-11-24',
+  },
   pregnant: { kind: 'answersGiven', answers: { pregnant: { yes: true } }, on: '2026-11-24' },
   override: { kind: 'stopOverridden', questions: ['sun'], reason: 'r', supervisorId: 's' },
   look: { kind: 'findingsRecorded', findings },

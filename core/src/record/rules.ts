@@ -51,8 +51,7 @@ function refusePress(record: VisitRecord, body: EventBody): EventRefusal | null 
 function refuseOverride(record: VisitRecord): EventRefusal | null {
   if (!isStopped(record)) return 'notStopped';
   const never = record.assessment!.findings.some(
-    ({ outcome, rule }) =>
-      (outcome === 'wait' || outcome === 'refer') && rule.override === 'never',
+    ({ outcome, rule }) => (outcome === 'wait' || outcome === 'refer') && rule.override === 'never',
   );
   return never ? 'neverOverridden' : null;
 }

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assess, HAIR_RULES, isStop, OUTCOMES, QUESTION_IDS, QUESTIONS, type Answers } from './index';
+import {
+  assess,
+  HAIR_RULES,
+  isStop,
+  OUTCOMES,
+  QUESTION_IDS,
+  QUESTIONS,
+  type Answers,
+} from './index';
 
 const TODAY = '2026-11-24';
 const allNo = Object.fromEntries(QUESTION_IDS.map((id) => [id, { yes: false }])) as Answers;

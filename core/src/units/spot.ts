@@ -2,8 +2,7 @@ import { within } from './input-error';
 
 /** The outline of one pulse on the skin: round, or a rectangle. Millimetres. */
 export type Spot =
-  | { readonly diameterMm: number }
-  | { readonly widthMm: number; readonly heightMm: number };
+  { readonly diameterMm: number } | { readonly widthMm: number; readonly heightMm: number };
 
 /**
  * Area of a spot in cm²: π(d/2)² or w·h.

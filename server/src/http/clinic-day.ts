@@ -11,11 +11,6 @@ export function clinicToday(timeZone: string): Day {
   return dayjs().tz(timeZone).format('YYYY-MM-DD');
 }
 
-/** The day of a moment where the clinic is. */
-export function clinicDay(at: Date, timeZone: string): Day {
-  return dayjs(at).tz(timeZone).format('YYYY-MM-DD');
-}
-
 /** The moments at which a day begins and ends where the clinic is. */
 export function dayBounds(day: Day, timeZone: string): { from: Date; to: Date } {
   const start = dayjs.tz(`${day} 00:00`, timeZone);

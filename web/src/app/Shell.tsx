@@ -41,7 +41,9 @@ function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
   if (isLoading) return <Skeleton active className="shell-wait" />;
   if (signedOut) return <SignInPage />;
   if (me === undefined) {
-    return <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />;
+    return (
+      <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />
+    );
   }
   return (
     <ClinicContext value={me}>

@@ -42,7 +42,7 @@ export const putAside = (id: string) => async (dispatch: AppDispatch) => {
 };
 
 /** Sends what waits, a visit at a time, in order. One delivery runs at a time. */
-export async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void> {
+async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void> {
   if (sending) return;
   sending = true;
   clearTimeout(timer);

@@ -98,6 +98,7 @@ export function antThemeFor(name: ThemeName): ThemeConfig {
       colorBorderSecondary: palette.rule,
       borderRadius: 3,
       controlHeight: 38,
+      controlHeightSM: 30,
       controlItemBgActive: palette.accentTint,
       boxShadow: 'none',
       boxShadowSecondary: `0 0 0 1px ${palette.strongRule}`,

@@ -24,8 +24,8 @@ describe('dates', () => {
 
 describe('figures', () => {
   it('carry units and no idle zeros', () => {
-    expect(spotText({ diameterMm: 12 })).toBe('12 mm');
-    expect(spotText({ widthMm: 12, heightMm: 12.5 })).toBe('12 × 12.5 mm');
+    expect(spotText({ diameterMm: 12 })).toBe('12\u00a0mm');
+    expect(spotText({ widthMm: 12, heightMm: 12.5 })).toBe('12\u00a0×\u00a012.5\u00a0mm');
     expect(figure(4862)).toBe('4,862');
     expect(figure(25.92)).toBe('25.9');
     expect(figure(18)).toBe('18');

@@ -39,12 +39,12 @@ export const figure = (value: number, decimals = 1) =>
   value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
 
 /** “12 mm” or “12 × 12 mm”. */
-export const spotText = (spot: Spot) => `${spotFigures(spot)} mm`;
+export const spotText = (spot: Spot) => `${spotFigures(spot)}\u00a0mm`;
 
 export const spotFigures = (spot: Spot) =>
   'diameterMm' in spot
     ? figure(spot.diameterMm)
-    : `${figure(spot.widthMm)} × ${figure(spot.heightMm)}`;
+    : `${figure(spot.widthMm)}\u00a0×\u00a0${figure(spot.heightMm)}`;
 
 export const minutesText = (minutes: number) => `${Math.ceil(minutes)} min`;
 

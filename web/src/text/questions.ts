@@ -10,9 +10,9 @@ interface QuestionWords {
 
 export const GROUP_WORDS: Readonly<Record<QuestionGroup, string>> = {
   skin: 'Skin',
+  history: 'Before now',
   medicines: 'Medicines',
   body: 'Body',
-  history: 'Before now',
 };
 
 export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {

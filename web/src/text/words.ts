@@ -2,7 +2,7 @@ import type { Area } from '@tidy-quill/contract/clients';
 import type { Attention } from '@tidy-quill/contract/today';
 import type { AdviceCode, SiteId } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
-import type { Cooling, Density, LaserClass, Technique } from '@tidy-quill/core/plan';
+import type { Cooling, Density, Technique } from '@tidy-quill/core/plan';
 import type { Grade, HairMark } from '@tidy-quill/core/reaction';
 import type { Stage, StageState } from '@tidy-quill/core/record';
 import type { Role } from '@tidy-quill/contract/auth';
@@ -125,14 +125,6 @@ export const TECHNIQUE_WORDS: Words<Technique> = {
   pulsedLight: 'pulsed light',
 };
 
-export const LASER_CLASS_WORDS: Words<LaserClass> = {
-  ruby: 'ruby',
-  alexandrite: 'alexandrite',
-  diode: 'diode',
-  ndYag: 'Nd:YAG',
-  pulsedLight: 'pulsed light',
-};
-
 export function coolingText(cooling: Cooling): string {
   switch (cooling.kind) {
     case 'none':
@@ -177,13 +169,15 @@ export const ADVICE_WORDS: Words<AdviceCode> = {
   noDeodorant: 'No deodorant under the arms.',
   noShaving: 'Do not shave the treated skin.',
   noSelfTan: 'No self-tan.',
-  sunCover: 'Keep the treated skin out of the sun, or covered; sun cream SPF 50 where cloth does not reach.',
+  sunCover:
+    'Keep the treated skin out of the sun, or covered; sun cream SPF 50 where cloth does not reach.',
   noWaxing: 'No waxing, plucking or threading until your course has ended. Shaving is fine.',
   leaveBlisterClosed:
     'Leave any blister closed and the skin on it in place. Keep it clean, moist and covered. Do not pick.',
   normalRedness: 'Normal: slight redness and small bumps around the hairs.',
   normalShedding: 'Normal: hairs push out and fall. This is not regrowth.',
-  callIfWorse: 'Call us about a blister, a crust, skin that turns darker or paler, or pain that grows.',
+  callIfWorse:
+    'Call us about a blister, a crust, skin that turns darker or paler, or pain that grows.',
   emergency:
     'Eye pain or changed sight, fever, spreading redness with heat, swelling of face or throat: see a clinician or call emergency services now.',
 };

@@ -32,7 +32,8 @@ function isBusy(target: EventTarget | null, key: string): boolean {
   if (document.querySelector('[role="dialog"]:not([aria-hidden="true"])') !== null) return true;
   if (!(target instanceof HTMLElement)) return false;
   if (key === 'Enter' || key === ' ') {
-    if (target.closest('button, a, input, select, textarea, [role="combobox"]') !== null) return true;
+    if (target.closest('button, a, input, select, textarea, [role="combobox"]') !== null)
+      return true;
   }
   const field = target.closest('input, textarea, select, [contenteditable="true"]');
   return field !== null && (field as HTMLInputElement).type !== 'radio';

@@ -216,7 +216,12 @@ export const DEMO_PROTOCOL: Protocol = {
       'pulsedLight',
       [640, 1000],
       [
-        [[1, 2], [...THIN, ...STRONG], [3, 10], [14, 26]],
+        [
+          [1, 2],
+          [...THIN, ...STRONG],
+          [3, 10],
+          [14, 26],
+        ],
         [[3], STRONG, [5, 10], [12, 20]],
         [[4], STRONG, [7, 10], [8, 14]],
       ],

@@ -185,9 +185,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     area: { site: 'thigh', side: 'right', areaCm2: 1100 },
     skin: skin(5),
     hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
-    sessions: [
-      session(10, 'long-pulse-1064', BUMPS, [5, 4, 4], { technique: 'longPulse1064' }),
-    ],
+    sessions: [session(10, 'long-pulse-1064', BUMPS, [5, 4, 4], { technique: 'longPulse1064' })],
     today: {
       clock: '09:30',
       room: 1,

@@ -6,7 +6,13 @@ import {
   type Proposal,
   type Subject,
 } from '@tidy-quill/core/plan';
-import { answerOf, pastSession, visitRecord, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import {
+  answerOf,
+  pastSession,
+  visitRecord,
+  type EventBody,
+  type VisitEvent,
+} from '@tidy-quill/core/record';
 import { QUESTION_IDS, type Answers } from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
@@ -64,13 +70,16 @@ export function demoVisit(input: {
   script.add(accepted(proposal, subject, day, input.catalogue), 120);
   treat(script, proposal, session, progress === 'treating');
   if (progress === 'treating') return script.events;
-  script.add({
-    kind: 'watched',
-    minutesAfter: 10,
-    marks: [...session.marks, ...(session.laterMarks ?? [])],
-    grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),
-    note: session.laterMarks ? 'One blister, 4 mm, at the edge; cooled, covered.' : '',
-  }, 600);
+  script.add(
+    {
+      kind: 'watched',
+      minutesAfter: 10,
+      marks: [...session.marks, ...(session.laterMarks ?? [])],
+      grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),
+      note: session.laterMarks ? 'One blister, 4 mm, at the edge; cooled, covered.' : '',
+    },
+    600,
+  );
   sendHome(script, client, day, input.history.length + 1);
   return script.events;
 }
@@ -187,12 +196,7 @@ function treat(
   else script.add({ kind: 'treatmentEnded' }, 10);
 }
 
-function sendHome(
-  script: VisitScript,
-  client: DemoClient,
-  day: Day,
-  visitNumber: number,
-): void {
+function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber: number): void {
   const { site } = client.area;
   const adverse = answerOf(visitRecord(script.events)).adverse.length > 0;
   script.add(

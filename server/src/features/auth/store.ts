@@ -30,11 +30,7 @@ export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
     .from(staff)
     .innerJoin(clinics, eq(clinics.id, staff.clinicId))
     .where(
-      and(
-        eq(staff.clinicId, actor.clinicId),
-        eq(staff.id, actor.staffId),
-        eq(staff.active, true),
-      ),
+      and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId), eq(staff.active, true)),
     );
   if (row === undefined) return null;
   const { id, name, timeZone, phone, emergencyPhone } = row.clinic;
@@ -43,6 +39,15 @@ export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
     clinic: { id, name, timeZone, phone, emergencyPhone },
     cautionAccepted: row.staff.cautionAcceptedAt !== null,
   };
+}
+
+/** The actor as the account stands now; null when it was closed meanwhile. */
+export async function currentActor(db: Db, { clinicId, staffId }: Actor): Promise<Actor | null> {
+  const [row] = await db
+    .select({ role: staff.role })
+    .from(staff)
+    .where(and(eq(staff.clinicId, clinicId), eq(staff.id, staffId), eq(staff.active, true)));
+  return row === undefined ? null : { clinicId, staffId, role: row.role };
 }
 
 /** Keeps that a member of staff has read the caution. */

@@ -62,7 +62,8 @@ export function clinicRoutes(db: Db): Router {
       .set({ active })
       .where(and(eq(staff.clinicId, clinicId), eq(staff.id, id)))
       .returning({ id: staff.id });
-    if (changed.length === 0) throw new HttpProblem('not-found', 'There is no such member of staff');
+    if (changed.length === 0)
+      throw new HttpProblem('not-found', 'There is no such member of staff');
     response.status(204).end();
   });
 

@@ -26,16 +26,11 @@ export async function visitsOfDay(
   const rows = await db
     .select({ visit: visits, client: clients, area: areas, room: rooms.name, staff: staff.name })
     .from(visits)
-    .innerJoin(
-      clients,
-      and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)),
-    )
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
     .innerJoin(rooms, and(eq(rooms.clinicId, visits.clinicId), eq(rooms.id, visits.roomId)))
     .innerJoin(staff, and(eq(staff.clinicId, visits.clinicId), eq(staff.id, visits.staffId)))
-    .where(
-      and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)),
-    )
+    .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
     .orderBy(asc(visits.startsAt), asc(rooms.name));
   const records = await recordsOfAreas(
     db,

@@ -71,9 +71,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const findings = visitRecord(events).assessment?.findings ?? [];
     const body = {
       kind: 'stopOverridden',
-      questions: findings
-        .filter(({ outcome }) => isStop(outcome))
-        .map(({ rule }) => rule.question),
+      questions: findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.question),
       reason: wanted.reason,
       supervisorId: supervisor.staffId,
     } as NewEvent['body'];
@@ -135,4 +133,3 @@ async function supervisorBy(
   }
   return found;
 }
-

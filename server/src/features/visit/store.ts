@@ -134,6 +134,8 @@ export async function appendEvents(
       const body = event.body as EventBody;
       refuseByRecord(visitRecord(all), body);
       all.push({ id: event.id, at: event.at, staffId, body });
+      // Folding it now shows whether it makes sense; what does not is never kept.
+      visitRecord(all);
     }
     if (fresh.length > 0) {
       await tx.insert(visitEvents).values(

@@ -70,24 +70,26 @@ export function AskStage() {
           ))}
         </div>
       </div>
-      <section className="ask-result" aria-live="polite">
-        <FindingLines assessment={assessment} today={today} />
-        {stopped && kept && record.override === null ? (
-          canOverride ? (
-            <Button onClick={() => setOverriding(true)}>A supervisor sets this aside…</Button>
-          ) : (
-            <p>
-              <strong>This stop is never set aside.</strong>
-            </p>
-          )
-        ) : null}
-        {record.override !== null && kept ? (
-          <p>
-            <strong>Set aside by a supervisor:</strong> {record.override.reason}
-          </p>
-        ) : null}
-      </section>
       <StageFoot
+        above={
+          <section className="ask-result" aria-live="polite">
+            <FindingLines assessment={assessment} today={today} />
+            {stopped && kept && record.override === null ? (
+              canOverride ? (
+                <Button onClick={() => setOverriding(true)}>A supervisor sets this aside…</Button>
+              ) : (
+                <p>
+                  <strong>This stop is never set aside.</strong>
+                </p>
+              )
+            ) : null}
+            {record.override !== null && kept ? (
+              <p>
+                <strong>Set aside by a supervisor:</strong> {record.override.reason}
+              </p>
+            ) : null}
+          </section>
+        }
         action={footAction(kept, stopped && record.override === null)}
         disabled={left > 0 || problem !== null || (kept && stopped && record.override === null)}
         onAction={() => (kept ? void navigate(`/visits/${visit.id}/look`) : void keep())}
@@ -126,4 +128,3 @@ function judged(answers: Answers, today: string): Judged {
     throw error;
   }
 }
-

@@ -1,8 +1,9 @@
 import type { Answer, Question } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
-import { Input, Radio } from 'antd';
+import { Radio } from 'antd';
 import { useId } from 'react';
 import { QUESTION_WORDS } from '../../text';
+import { DayInput } from '../../widgets/DayInput';
 
 /** One question: no or yes, and the last day where a yes needs one. */
 export function QuestionLine({
@@ -25,20 +26,21 @@ export function QuestionLine({
     <div className={`question ${answer?.yes ? 'is-yes' : ''}`} data-question={question.id}>
       <span id={id}>{words.ask}</span>
       {answer?.yes && question.asksDay ? (
-        <label className="question-day">
+        <span className="question-day">
           {words.day}
-          <Input
-            type="date"
+          <DayInput
+            aria-label={words.day ?? 'Day'}
             max={today}
             value={answer.lastOn ?? ''}
             status={problem === null ? '' : 'error'}
-            onChange={(event) => onAnswer({ yes: true, lastOn: event.target.value || undefined })}
+            onChange={(day) => onAnswer({ yes: true, lastOn: day || undefined })}
           />
-        </label>
+        </span>
       ) : null}
       <Radio.Group
         aria-labelledby={id}
         optionType="button"
+        size="small"
         buttonStyle="solid"
         value={value}
         options={[
@@ -48,7 +50,9 @@ export function QuestionLine({
         onChange={(event) => onAnswer(event.target.value ? { yes: true } : { yes: false })}
       />
       {problem === null ? null : (
-        <p className="field-error">{answer?.yes && answer.lastOn ? problem.problem : 'Which day?'}</p>
+        <p className="field-error">
+          {answer?.yes && answer.lastOn ? problem.problem : 'Which day?'}
+        </p>
       )}
     </div>
   );

@@ -6,6 +6,7 @@ import { v7 } from 'uuid';
 import { problemText, useBookVisitMutation, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, momentOf } from '../../text';
+import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 
 /** Books a visit for an area: day, hour, room and who treats. */
@@ -47,14 +48,7 @@ export function BookVisitForm({
     >
       <div className="field-row">
         <Field label="Day" problem={day === '' ? 'is missing' : undefined}>
-          {(field) => (
-            <Input
-              {...field}
-              type="date"
-              value={day}
-              onChange={(event) => setDay(event.target.value)}
-            />
-          )}
+          {(field) => <DayInput {...field} value={day} onChange={setDay} />}
         </Field>
         <Field label="Time" problem={clock === '' ? 'is missing' : undefined}>
           {(field) => (

@@ -10,6 +10,7 @@ import {
   useEditClientMutation,
 } from '../../app/api';
 import { useDraft } from '../../app/draft';
+import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 
@@ -85,7 +86,13 @@ export function ClientForm({
       {(Object.keys(LABELS) as (keyof ClientFields)[]).map((name) => (
         <Field key={name} label={LABELS[name]} problem={wrong[name]}>
           {(field) =>
-            name === 'note' ? (
+            name === 'birthDate' ? (
+              <DayInput
+                {...field}
+                value={fields.birthDate}
+                onChange={(birthDate) => setFields({ ...fields, birthDate })}
+              />
+            ) : name === 'note' ? (
               <Input.TextArea
                 {...field}
                 rows={3}
@@ -95,7 +102,6 @@ export function ClientForm({
             ) : (
               <Input
                 {...field}
-                type={name === 'birthDate' ? 'date' : 'text'}
                 value={fields[name]}
                 onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
               />

@@ -55,11 +55,7 @@ export function ClientsPage() {
         </div>
       </header>
       {error === undefined ? null : (
-        <PageProblem
-          title="Clients cannot be shown"
-          text={problemText(error)}
-          onRetry={refetch}
-        />
+        <PageProblem title="Clients cannot be shown" text={problemText(error)} onRetry={refetch} />
       )}
       {data === undefined && error === undefined ? <Skeleton active /> : null}
       {data !== undefined && data.total === 0 ? (

@@ -142,7 +142,9 @@ function AddStaffForm({ onClose }: { onClose: () => void }) {
       {text('password', 'First password')}
       <Choice
         label="Role"
-        words={Object.fromEntries(ROLES.map((role) => [role, ROLE_WORDS[role]])) as Record<Role, string>}
+        words={
+          Object.fromEntries(ROLES.map((role) => [role, ROLE_WORDS[role]])) as Record<Role, string>
+        }
         value={fields.role}
         onChange={(role) => setFields({ ...fields, role })}
       />

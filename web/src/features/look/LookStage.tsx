@@ -70,7 +70,11 @@ export function LookStage() {
             words={TYPE_WORDS}
             value={skin.type ?? null}
             onChange={(type) => onSkin({ type })}
-            hint={skin.type === undefined ? 'How this skin answers to sun' : SKIN_TYPE_MEANING[skin.type]}
+            hint={
+              skin.type === undefined
+                ? 'How this skin answers to sun'
+                : SKIN_TYPE_MEANING[skin.type]
+            }
           />
           <Choice
             label="Tan on the area"

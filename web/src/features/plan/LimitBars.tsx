@@ -5,10 +5,7 @@ import { figure, LIMIT_REASON, LIMIT_WORDS } from '../../text';
 export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; setting: Setting }) {
   const { limits, upper } = evaluation;
   if (limits === null || upper === null) return null;
-  const top = Math.max(
-    setting.fluenceJcm2,
-    ...LIMIT_NAMES.map((name) => limits[name] ?? 0),
-  );
+  const top = Math.max(setting.fluenceJcm2, ...LIMIT_NAMES.map((name) => limits[name] ?? 0));
   return (
     <section className="limits">
       <h2>What limits the fluence</h2>

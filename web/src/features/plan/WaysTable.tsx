@@ -22,7 +22,7 @@ export function WaysTable({
         <caption>Ways to treat this area, best first</caption>
         <thead>
           <tr>
-            <th scope="col">Handpiece and technique</th>
+            <th scope="col">Handpiece</th>
             <th scope="col" className="is-figure">
               Pulse
             </th>

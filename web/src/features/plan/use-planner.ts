@@ -31,7 +31,8 @@ function useAnswer<T>(question: string | null, ask: () => Promise<T>): Answer<T>
     latest.current().then(
       (value) => stale || setAnswer({ value, fault: null }),
       (error: unknown) =>
-        stale || setAnswer({ value: null, fault: error instanceof Error ? error.message : String(error) }),
+        stale ||
+        setAnswer({ value: null, fault: error instanceof Error ? error.message : String(error) }),
     );
     return () => {
       stale = true;

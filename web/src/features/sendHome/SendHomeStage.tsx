@@ -1,7 +1,7 @@
 import { hairAftercare, nextVisit, type NextVisit } from '@tidy-quill/core/course';
 import { answerOf } from '@tidy-quill/core/record';
 import { PrinterOutlined } from '@ant-design/icons';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
@@ -18,6 +18,7 @@ import {
   momentOf,
   spotText,
 } from '../../text';
+import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
@@ -40,8 +41,7 @@ export function SendHomeStage() {
   const treatedOn = record.plan?.plannedOn ?? today;
   const adverse = answerOf(record).adverse.length > 0;
   const next = nextVisit({ site, treatedOn, visitNumber: history.length + 1, adverse });
-  const advice =
-    record.sentHome?.advice ?? hairAftercare({ site, treatedOn, adverse });
+  const advice = record.sentHome?.advice ?? hairAftercare({ site, treatedOn, adverse });
   const [chosen, setChosen] = useState(record.sentHome?.nextVisitOn ?? next.on);
   const sent = record.sentHome !== null;
   const clock = clockText(visit.startsAt, clinic.timeZone);
@@ -67,19 +67,16 @@ export function SendHomeStage() {
           <h2>Next visit</h2>
           <Field label="Day" problem={chosen === '' ? 'is missing' : undefined}>
             {(field) => (
-              <Input
+              <DayInput
                 {...field}
-                type="date"
                 min={today}
                 value={chosen}
                 disabled={sent}
-                onChange={(event) => setChosen(event.target.value)}
+                onChange={setChosen}
               />
             )}
           </Field>
-          <p>
-            {chosen === '' ? '' : `${dayText(chosen)}, ${fromToday(chosen, today)}, ${clock}.`}
-          </p>
+          <p>{chosen === '' ? '' : `${dayText(chosen)}, ${fromToday(chosen, today)}, ${clock}.`}</p>
           <p className="small">
             {next.weeks} weeks: {BECAUSE[next.because]}.
             {chosen !== '' && chosen < next.on ? ' Sooner than that treats little new hair.' : ''}
@@ -95,7 +92,7 @@ export function SendHomeStage() {
         </Notice>
       )}
       {sent ? (
-        <footer className="stage-foot no-print">
+        <footer className="stage-end stage-foot no-print">
           <div className="stage-foot-text">
             Sent home; the next visit is booked for {dayText(record.sentHome!.nextVisitOn)}.{' '}
             <Link to={`/clients/${visit.clientId}`}>Open the client</Link> ·{' '}
@@ -116,13 +113,7 @@ export function SendHomeStage() {
   );
 }
 
-function Leaflet({
-  advice,
-  nextOn,
-}: {
-  advice: ReturnType<typeof hairAftercare>;
-  nextOn: string;
-}) {
+function Leaflet({ advice, nextOn }: { advice: ReturnType<typeof hairAftercare>; nextOn: string }) {
   const { client, area, record, today } = useOpenVisit();
   const { clinic } = useSignedIn();
   const { setting, pulses } = record.run;
@@ -141,9 +132,7 @@ function Leaflet({
         {advice.map(({ code, until }) => (
           <li key={code} className={code === 'emergency' ? 'is-emergency' : undefined}>
             {ADVICE_WORDS[code]}
-            {until === null ? null : (
-              <strong className="until"> Until {dayText(until)}.</strong>
-            )}
+            {until === null ? null : <strong className="until"> Until {dayText(until)}.</strong>}
           </li>
         ))}
       </ul>

@@ -15,7 +15,10 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ]),
     ['V', 'Pass done'],
     ['0–9, X', 'Pain 0–9, 10'],
-    ...HAIR_MARKS.map((mark): [string, string] => [MARK_KEYS[mark].toUpperCase(), MARK_WORDS[mark]]),
+    ...HAIR_MARKS.map((mark): [string, string] => [
+      MARK_KEYS[mark].toUpperCase(),
+      MARK_WORDS[mark],
+    ]),
     ['U', 'Undo last press'],
   ];
   return (

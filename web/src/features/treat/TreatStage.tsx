@@ -101,9 +101,11 @@ export function TreatStage() {
           <KeyButton
             key={mark}
             letter={MARK_KEYS[mark]}
-            kind={{ right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' }[
-              MARK_MEANING[mark]
-            ] as 'plain'}
+            kind={
+              { right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' }[
+                MARK_MEANING[mark]
+              ] as 'plain'
+            }
             pressed={run.marks.some((each) => each.mark === mark)}
             disabled={!begun || ended}
             onPress={() =>

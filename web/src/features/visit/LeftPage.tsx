@@ -49,7 +49,9 @@ export function LeftPage() {
       <LastVisit last={history.at(-1) ?? null} />
       {record.plan === null ? null : <Planned />}
       <p className="left-foot">
-        {history.length === 0 ? 'First visit for this area' : `Visit ${history.length + 1} for this area`}
+        {history.length === 0
+          ? 'First visit for this area'
+          : `Visit ${history.length + 1} for this area`}
       </p>
     </aside>
   );

@@ -8,25 +8,31 @@ export function StageFoot({
   onAction,
   disabled = false,
   busy = false,
+  above,
 }: {
   children?: ReactNode;
+  /** Stays in sight over the foot. */
+  above?: ReactNode;
   action: string;
   onAction: () => void;
   disabled?: boolean;
   busy?: boolean;
 }) {
   return (
-    <footer className="stage-foot">
-      <div className="stage-foot-text">{children}</div>
-      <Button
-        type="primary"
-        className="main-action"
-        disabled={disabled}
-        loading={busy}
-        onClick={onAction}
-      >
-        {action}
-      </Button>
+    <footer className="stage-end">
+      {above}
+      <div className="stage-foot">
+        <div className="stage-foot-text">{children}</div>
+        <Button
+          type="primary"
+          className="main-action"
+          disabled={disabled}
+          loading={busy}
+          onClick={onAction}
+        >
+          {action}
+        </Button>
+      </div>
     </footer>
   );
 }

@@ -16,11 +16,12 @@ const STAGE_PAGES = {
   plan: lazy(async () => ({ default: (await import('../plan/PlanStage')).PlanStage })),
   treat: lazy(async () => ({ default: (await import('../treat/TreatStage')).TreatStage })),
   watch: lazy(async () => ({ default: (await import('../watch/WatchStage')).WatchStage })),
-  sendHome: lazy(async () => ({ default: (await import('../sendHome/SendHomeStage')).SendHomeStage })),
+  sendHome: lazy(async () => ({
+    default: (await import('../sendHome/SendHomeStage')).SendHomeStage,
+  })),
 } as const;
 
-const isStage = (word: string | undefined): word is Stage =>
-  STAGES.some((stage) => stage === word);
+const isStage = (word: string | undefined): word is Stage => STAGES.some((stage) => stage === word);
 
 /** The open notebook: what we know on the left, the stage at hand on the right. */
 export function VisitPage() {
@@ -28,15 +29,12 @@ export function VisitPage() {
   const { visit, error, refetch } = useLoadedVisit(visitId);
   if (visit === null && error !== undefined) {
     return (
-      <PageProblem
-        title="This visit cannot be shown"
-        text={problemText(error)}
-        onRetry={refetch}
-      />
+      <PageProblem title="This visit cannot be shown" text={problemText(error)} onRetry={refetch} />
     );
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
-  if (!isStage(stage)) return <Navigate to={`/visits/${visitId}/${currentStage(visit.record)}`} replace />;
+  if (!isStage(stage))
+    return <Navigate to={`/visits/${visitId}/${currentStage(visit.record)}`} replace />;
   const states = stageStates(visit.record);
   const Page = STAGE_PAGES[stage];
   const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');

@@ -1,6 +1,11 @@
 import type { VisitOpened } from '@tidy-quill/contract/visit';
 import type { PlanCase } from '@tidy-quill/core/plan';
-import { visitRecord, type EventBody, type VisitEvent, type VisitRecord } from '@tidy-quill/core/record';
+import {
+  visitRecord,
+  type EventBody,
+  type VisitEvent,
+  type VisitRecord,
+} from '@tidy-quill/core/record';
 import { createContext, useContext, useMemo } from 'react';
 import { useVisitQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -34,9 +39,11 @@ export function useLoadedVisit(visitId: string): {
   const visit = useMemo((): OpenVisit | null => {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
-    const local = own.map(
-      ({ event }): VisitEvent => ({ ...event, staffId: staff.id, body: event.body as EventBody }),
-    );
+    const local = own.map(({ event }): VisitEvent => ({
+      ...event,
+      staffId: staff.id,
+      body: event.body as EventBody,
+    }));
     const known = new Set(data.events.map(({ id }) => id));
     const all = [...data.events, ...local.filter(({ id }) => !known.has(id))];
     return {

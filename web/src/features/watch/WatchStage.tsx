@@ -69,7 +69,9 @@ export function WatchStage() {
               />
             )}
           </Field>
-          {early ? <p className="small">Look again at 5–15 minutes: much shows only then.</p> : null}
+          {early ? (
+            <p className="small">Look again at 5–15 minutes: much shows only then.</p>
+          ) : null}
           <h3 id="seen-label">Seen now</h3>
           <Checkbox.Group
             className="mark-list"

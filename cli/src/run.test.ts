@@ -1,0 +1,51 @@
+import { spawnSync } from 'node:child_process';
+import { describe, expect, it } from 'vitest';
+import { CASE } from '../../core/src/plan/plan.test-data';
+import { propose } from '../../core/src/plan';
+import { run } from './run';
+
+const faults = (input: unknown) => {
+  const result = run('plan', JSON.stringify(input));
+  return result.ok ? [] : result.fields.map(({ field, problem }) => `${field} ${problem}`);
+};
+
+describe('quill plan', () => {
+  it('gives the same proposals as the page', () => {
+    const result = run('plan', JSON.stringify(CASE));
+    expect(result).toEqual({ ok: true, output: propose(CASE) });
+  });
+
+  it('names each field at fault', () => {
+    const subject = {
+      ...CASE.subject,
+      areaCm2: -4,
+      hair: { ...CASE.subject.hair, colour: 'blue' },
+    };
+    const list = faults({ ...CASE, subject, today: '2026-02-30' });
+    expect(list).toContain('subject.areaCm2 must be 1 or more');
+    expect(list.some((each) => each.startsWith('subject.hair.colour'))).toBe(true);
+    expect(list).toContain('today is not a day of the calendar');
+  });
+
+  it('names a field that is missing, deep inside a list', () => {
+    const [first, ...rest] = CASE.handpieces;
+    const { maxEnergyJ: _gone, ...lame } = first!;
+    expect(faults({ ...CASE, handpieces: [lame, ...rest] })).toEqual([
+      'handpieces.0.maxEnergyJ is missing',
+    ]);
+  });
+
+  it('refuses what is no JSON', () => {
+    expect(run('plan', '{')).toMatchObject({ ok: false, fields: [{ field: 'input' }] });
+  });
+
+  it('ends with 2 and says the field on standard error', () => {
+    const said = spawnSync('npm', ['run', '-s', 'quill', '--', 'plan'], {
+      input: JSON.stringify({ ...CASE, today: 'soon' }),
+      encoding: 'utf8',
+    });
+    expect(said.status).toBe(2);
+    expect(said.stdout).toBe('');
+    expect(said.stderr).toBe('today: must be a day written YYYY-MM-DD\n');
+  });
+});

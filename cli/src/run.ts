@@ -1,0 +1,43 @@
+import { PlanCase } from '@tidy-quill/contract/plan';
+import { read, type FieldProblem } from '@tidy-quill/contract/problem';
+import { propose } from '@tidy-quill/core/plan';
+import { InputError } from '@tidy-quill/core/units';
+import type * as v from 'valibot';
+
+interface SubCommand {
+  readonly schema: v.GenericSchema;
+  readonly work: (input: never) => unknown;
+}
+
+const command = <S extends v.GenericSchema>(
+  schema: S,
+  work: (input: v.InferOutput<S>) => unknown,
+): SubCommand => ({ schema, work });
+
+/** The core's rooms that can be asked from a shell. */
+export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
+  plan: command(PlanCase, propose),
+};
+
+export type Result =
+  | { readonly ok: true; readonly output: unknown }
+  | { readonly ok: false; readonly fields: readonly FieldProblem[] };
+
+/** Runs a sub-command on a JSON text. */
+export function run(name: string, text: string): Result {
+  const { schema, work } = SUB_COMMANDS[name]!;
+  let input: unknown;
+  try {
+    input = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, fields: [{ field: 'input', problem: (error as Error).message }] };
+  }
+  const checked = read(schema, input);
+  if (!checked.ok) return checked;
+  try {
+    return { ok: true, output: work(checked.value as never) };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return { ok: false, fields: [{ field: error.field, problem: error.problem }] };
+  }
+}

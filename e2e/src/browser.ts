@@ -1,0 +1,157 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome';
+
+/** A headless Chromium with a few words to drive it by what a person sees. */
+export interface Browser {
+  readonly driver: WebDriver;
+  readonly open: (path: string) => Promise<void>;
+  /** Waits for an element of a role, or by selector, that shows the text, and gives it. */
+  readonly see: (text: string, within?: string) => Promise<WebElement>;
+  readonly gone: (text: string, within?: string) => Promise<void>;
+  /** Presses the button, link, option or label that is called this. */
+  readonly press: (name: string, within?: string) => Promise<void>;
+  /** Types into the field with this label. */
+  readonly fill: (label: string, text: string) => Promise<void>;
+  /** Chooses a word in a row of choices. */
+  readonly choose: (label: string, word: string) => Promise<void>;
+  readonly keys: (...keys: string[]) => Promise<void>;
+  readonly size: (width: number, height: number) => Promise<void>;
+  readonly text: (selector: string) => Promise<string>;
+  readonly picture: () => Promise<string>;
+  readonly close: () => Promise<void>;
+}
+
+const WAIT_MS = 10_000;
+
+const FLAGS = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--force-prefers-reduced-motion',
+];
+
+/** Starts Debian's Chromium on an address, with a profile of its own. */
+export async function startBrowser(address: string): Promise<Browser> {
+  const profile = mkdtempSync(join(tmpdir(), 'tidy-quill-browser-'));
+  const options = new chrome.Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
+
+  const find = (path: string) => driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path);
+  const shown = async (path: string) => {
+    const element = await find(path);
+    return driver.wait(until.elementIsVisible(element), WAIT_MS, path);
+  };
+  const clickable = async (path: string) => {
+    // The page may draw anew between finding and pressing: try again until it holds still.
+    await driver.wait(
+      async () => {
+        try {
+          const element = await driver.findElement(By.xpath(path));
+          if (!(await element.isEnabled())) return false;
+          await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+          await element.click();
+          return true;
+        } catch (error) {
+          const name = (error as Error).name;
+          if (RETRY.includes(name)) return false;
+          throw error;
+        }
+      },
+      WAIT_MS,
+      `could not press ${path}`,
+    );
+  };
+  const size = async (width: number, height: number) => {
+    await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  };
+  await size(1280, 800);
+
+  return {
+    driver,
+    size,
+    open: (path) => driver.get(`${address}${path}`),
+    see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
+    gone: async (text, within = '//body') => {
+      await driver.wait(
+        async () =>
+          (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
+        WAIT_MS,
+        `${text} is still there`,
+      );
+    },
+    press: (name, within = '//body') =>
+      clickable(
+        `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
+      ),
+    fill: async (label, text) => {
+      const field = await shown(
+        `//*[(self::input or self::textarea) and (@aria-label=${quoted(label)} or @id=//label[${saying(label)}]/@for or ancestor::label[${saying(label)}])]`,
+      );
+      const type = await field.getAttribute('type');
+      if (type === 'date' || type === 'time') await setValue(driver, field, text);
+      else {
+        await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
+        await field.sendKeys(text);
+      }
+    },
+    choose: (label, word) =>
+      clickable(
+        `//*[@class="choice"][span[normalize-space()=${quoted(label)}]]//label[normalize-space()=${quoted(word)}]`,
+      ),
+    keys: async (...keys) => {
+      await driver
+        .actions()
+        .sendKeys(...keys)
+        .perform();
+    },
+    text: async (selector) =>
+      (await driver.wait(until.elementLocated(By.css(selector)), WAIT_MS, selector)).getText(),
+    picture: () => driver.takeScreenshot(),
+    close: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+const RETRY = [
+  'NoSuchElementError',
+  'StaleElementReferenceError',
+  'ElementClickInterceptedError',
+  'ElementNotInteractableError',
+];
+
+// XPath knows no escapes: a text with both kinds of quote would need concat(), which no label has.
+const quoted = (text: string) => (text.includes("'") ? `"${text}"` : `'${text}'`);
+
+const saying = (text: string) => `contains(normalize-space(.), ${quoted(text)})`;
+
+/** Sets a date or time field as its own picker would: Chromium's typed form depends on the locale. */
+async function setValue(driver: WebDriver, field: WebElement, value: string): Promise<void> {
+  await driver.executeScript(
+    `const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+     set.call(arguments[0], arguments[1]);
+     arguments[0].dispatchEvent(new Event('input', { bubbles: true }));`,
+    field,
+    value,
+  );
+}

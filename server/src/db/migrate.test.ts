@@ -1,0 +1,45 @@
+import pg from 'pg';
+import { describe, expect, it } from 'vitest';
+import { MIGRATIONS, newDatabase } from '../testing/application';
+import { connect } from './connect';
+import { fillDemo, hasClinic, removeDemo } from './demo/fill';
+import { migrate } from './migrate';
+
+const count = async (url: string, table: string): Promise<number> => {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const { rows } = await client.query(`select count(*)::int as n from ${table}`);
+  await client.end();
+  return rows[0].n;
+};
+
+describe('migrations', () => {
+  it('run from empty, by several servers at once, and again', async () => {
+    const url = await newDatabase();
+    await Promise.all([1, 2, 3].map(() => migrate(url, MIGRATIONS)));
+    await migrate(url, MIGRATIONS);
+    expect(await count(url, 'installation')).toBe(1);
+    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(2);
+  });
+});
+
+describe('the demo', () => {
+  it('is made anew without touching another clinic', async () => {
+    const url = await newDatabase();
+    await migrate(url, MIGRATIONS);
+    const { db, pool } = connect(url);
+    await pool.query(
+      `insert into clinics (id, name, time_zone, phone, emergency_phone)
+       values ('01930000-0000-7000-8000-000000000001', 'Another', 'Europe/London', '', '')`,
+    );
+    await fillDemo(db);
+    await removeDemo(db);
+    expect(await hasClinic(db)).toBe(true);
+    expect(await count(url, 'clinics')).toBe(1);
+    expect(await count(url, 'visit_events')).toBe(0);
+    await fillDemo(db);
+    expect(await count(url, 'clients')).toBe(12);
+    await expect(pool.query('delete from visit_events')).rejects.toThrow(/append-only/);
+    await pool.end();
+  });
+});

@@ -1,0 +1,136 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { DEMO_PASSWORD } from '../../db/demo/people';
+import { startApplication, type Application } from '../../testing/application';
+
+let app: Application;
+beforeAll(async () => {
+  app = await startApplication();
+});
+afterAll(() => app.close());
+
+describe('signing in', () => {
+  it('gives who one is, in an http-only same-site cookie', async () => {
+    const response = await fetch(`${app.url}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Idony', password: DEMO_PASSWORD }),
+    });
+    expect(response.status).toBe(200);
+    expect(await response.json()).toMatchObject({
+      staff: { name: 'Idony Brackwater', role: 'technician' },
+      cautionAccepted: false,
+    });
+    const cookie = response.headers.getSetCookie()[0]!;
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Strict/);
+  });
+
+  it('keeps passwords as argon2id only', async () => {
+    const { rows } = await app.connection.pool.query('select password_hash from staff');
+    for (const { password_hash } of rows) expect(password_hash).toMatch(/^\$argon2id\$/);
+  });
+
+  it('says the same for a wrong name and a wrong password', async () => {
+    const person = app.person();
+    const wrong = await person.post('/api/sign-in', { name: 'idony', password: 'x' });
+    const unknown = await person.post('/api/sign-in', { name: 'nobody', password: 'x' });
+    expect(wrong.status).toBe(401);
+    expect(wrong.type).toContain('application/problem+json');
+    expect(unknown.body).toEqual(wrong.body);
+  });
+
+  it('names empty fields', async () => {
+    const { status, body } = await app.person().post('/api/sign-in', { name: ' ' });
+    expect(status).toBe(400);
+    expect(body).toMatchObject({
+      type: 'tag:tidy-quill,2026:invalid-input',
+      fields: [
+        { field: 'name', problem: 'must not be empty' },
+        { field: 'password', problem: 'is missing' },
+      ],
+    });
+  });
+
+  it('is closed after eight wrong tries, even for the right password', async () => {
+    const person = app.person();
+    for (let tries = 0; tries < 8; tries++) {
+      await person.post('/api/sign-in', { name: 'tobiah', password: 'wrong' });
+    }
+    const right = await person.post('/api/sign-in', { name: 'tobiah', password: DEMO_PASSWORD });
+    expect(right.status).toBe(429);
+    const other = await person.post('/api/sign-in', { name: 'caspian', password: DEMO_PASSWORD });
+    expect(other.status).toBe(200);
+  });
+
+  it('ends with signing out', async () => {
+    const person = await app.signedIn('caspian');
+    expect((await person.get('/api/me')).status).toBe(200);
+    expect((await person.post('/api/sign-out')).status).toBe(204);
+    expect((await person.get('/api/me')).status).toBe(401);
+    expect((await person.get('/api/today')).status).toBe(401);
+  });
+
+  it('keeps that the caution was read', async () => {
+    const person = await app.signedIn('morwenna');
+    expect((await person.get('/api/me')).body).toMatchObject({ cautionAccepted: false });
+    await person.post('/api/me/caution');
+    expect((await person.get('/api/me')).body).toMatchObject({ cautionAccepted: true });
+  });
+});
+
+describe('other sites', () => {
+  it('cannot post', async () => {
+    const person = await app.signedIn('caspian');
+    const answer = await person.post('/api/sign-out', undefined, {
+      origin: 'http://elsewhere.test',
+    });
+    expect(answer.status).toBe(403);
+    expect((await person.get('/api/me')).status).toBe(200);
+  });
+});
+
+describe('roles', () => {
+  const added = (signInName: string) => ({
+    id: crypto.randomUUID(),
+    name: 'Fabian Rookwhistle',
+    signInName,
+    password: 'ten letters long',
+    role: 'technician',
+  });
+
+  it('let the owner alone add staff', async () => {
+    for (const name of ['idony', 'caspian']) {
+      const person = await app.signedIn(name);
+      const { status, body } = await person.post('/api/clinic/staff', added('fabian'));
+      expect(status).toBe(403);
+      expect(body).toMatchObject({ title: 'Only owner may do this' });
+    }
+    const owner = await app.signedIn('morwenna');
+    expect((await owner.post('/api/clinic/staff', added('fabian'))).status).toBe(201);
+    const again = await owner.post('/api/clinic/staff', added('fabian'));
+    expect(again.body).toMatchObject({
+      fields: [{ field: 'signInName', problem: 'is already taken' }],
+    });
+  });
+
+  it('take effect at once when an account is closed', async () => {
+    const owner = await app.signedIn('morwenna');
+    const fields = added('short.stay');
+    await owner.post('/api/clinic/staff', fields);
+    const person = app.person();
+    await person.post('/api/sign-in', { name: 'short.stay', password: fields.password });
+    expect((await person.get('/api/me')).status).toBe(200);
+    await owner.put(`/api/clinic/staff/${fields.id}/active`, { active: false });
+    expect((await person.get('/api/me')).status).toBe(401);
+    expect((await person.get('/api/today')).status).toBe(401);
+  });
+});
+
+describe('unknown addresses', () => {
+  it('answer with a problem', async () => {
+    const person = await app.signedIn('caspian');
+    const { status, type } = await person.get('/api/nowhere');
+    expect(status).toBe(404);
+    expect(type).toContain('application/problem+json');
+  });
+});

@@ -1,0 +1,115 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application, type Person } from '../../testing/application';
+
+let app: Application;
+let person: Person;
+beforeAll(async () => {
+  app = await startApplication();
+  person = await app.signedIn('idony');
+});
+afterAll(() => app.close());
+
+const fields = (more: object = {}) => ({
+  givenName: 'Ælfwynn',
+  familyName: 'Straße-Ødegård',
+  birthDate: '1990-02-28',
+  phone: '01632 960 999',
+  note: '',
+  ...more,
+});
+
+const found = async (text: string) => {
+  const { body } = await person.get(`/api/clients?text=${encodeURIComponent(text)}`);
+  return (body as { clients: { familyName: string }[] }).clients.map((each) => each.familyName);
+};
+
+describe('search', () => {
+  it('finds by part of a name, whatever its accents and capitals', async () => {
+    expect(await found('zephyr')).toEqual(['Okapi-Lune']);
+    expect(await found('ZÉPH okapi')).toEqual(['Okapi-Lune']);
+    expect(await found('tq-0003')).toEqual(['Candlewick']);
+    expect(await found('')).toHaveLength(12);
+  });
+
+  it('takes % and _ for what they are', async () => {
+    expect(await found('%')).toEqual([]);
+    expect(await found('_')).toEqual([]);
+  });
+
+  it('refuses a page that is none', async () => {
+    const { status, body } = await person.get('/api/clients?page=soon');
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: 'page' }] });
+  });
+});
+
+describe('a new client', () => {
+  it('gets the next reference, and is found by plain letters', async () => {
+    const id = crypto.randomUUID();
+    const { status, body } = await person.post('/api/clients', { id, ...fields() });
+    expect(status).toBe(201);
+    expect(body).toMatchObject({ id, reference: 'TQ-0013', version: 1 });
+    expect(await found('strasse odegard aelf')).toEqual(['Straße-Ødegård']);
+  });
+
+  it('is added once when sent twice', async () => {
+    const id = crypto.randomUUID();
+    const first = await person.post('/api/clients', { id, ...fields({ givenName: 'Twice' }) });
+    const again = await person.post('/api/clients', { id, ...fields({ givenName: 'Twice' }) });
+    expect(again.body).toEqual(first.body);
+    expect(await found('twice')).toHaveLength(1);
+  });
+
+  it('is refused field by field, and nothing is written', async () => {
+    const bad = fields({ birthDate: '1990-02-30', givenName: ' ', phone: 'call me' });
+    const { status, body } = await person.post('/api/clients', { id: crypto.randomUUID(), ...bad });
+    expect(status).toBe(400);
+    expect((body as { fields: { field: string }[] }).fields.map(({ field }) => field)).toEqual([
+      'givenName',
+      'birthDate',
+      'phone',
+    ]);
+    expect(await found('call me')).toEqual([]);
+  });
+});
+
+describe('editing', () => {
+  it('over a version that is no longer the newest gives 409 with the newer one', async () => {
+    const id = crypto.randomUUID();
+    await person.post('/api/clients', { id, ...fields({ givenName: 'Meanwhile' }) });
+    const other = await app.signedIn('caspian');
+    const theirs = { version: 1, ...fields({ givenName: 'Meanwhile', note: 'theirs' }) };
+    expect((await other.put(`/api/clients/${id}`, theirs)).status).toBe(200);
+    const mine = { version: 1, ...fields({ givenName: 'Meanwhile', note: 'mine' }) };
+    const late = await person.put(`/api/clients/${id}`, mine);
+    expect(late.status).toBe(409);
+    expect(late.body).toMatchObject({ current: { note: 'theirs', version: 2 } });
+    const saved = await person.put(`/api/clients/${id}`, { ...mine, version: 2 });
+    expect(saved.body).toMatchObject({ note: 'mine', version: 3 });
+  });
+});
+
+describe('booking', () => {
+  it('refuses another client’s area', async () => {
+    const { body: list } = await person.get('/api/clients?text=candlewick');
+    const { body: others } = await person.get('/api/clients?text=oxenstable');
+    const [candlewick] = (list as { clients: { id: string }[] }).clients;
+    const [oxenstable] = (others as { clients: { id: string }[] }).clients;
+    const opened = (await person.get(`/api/clients/${oxenstable!.id}`)).body as {
+      areas: { id: string }[];
+    };
+    const clinic = (await person.get('/api/clinic')).body as {
+      rooms: { id: string }[];
+      staff: { id: string }[];
+    };
+    const { status, body } = await person.post(`/api/clients/${candlewick!.id}/visits`, {
+      id: crypto.randomUUID(),
+      areaId: opened.areas[0]!.id,
+      roomId: clinic.rooms[0]!.id,
+      staffId: clinic.staff[0]!.id,
+      startsAt: '2026-12-01T10:00:00Z',
+    });
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: 'areaId' }] });
+  });
+});

@@ -1,0 +1,209 @@
+import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { Day } from '@tidy-quill/contract/today';
+import { QUESTION_IDS } from '@tidy-quill/core/suitability';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { DEMO_PASSWORD } from '../../db/demo/people';
+import { startApplication, type Application, type Person } from '../../testing/application';
+
+let app: Application;
+let person: Person;
+beforeAll(async () => {
+  app = await startApplication();
+  person = await app.signedIn('idony');
+});
+afterAll(() => app.close());
+
+const visitOf = async (name: string): Promise<string> => {
+  const { visits } = (await person.get('/api/today')).body as Day;
+  return visits.find((visit) => visit.client.name.includes(name))!.id;
+};
+
+const opened = async (id: string) => (await person.get(`/api/visits/${id}`)).body as VisitOpened;
+
+const now = () => new Date().toISOString();
+const event = (body: object, id = v7()) => ({ id, at: now(), body });
+const append = (id: string, ...events: object[]) => person.post(`/api/visits/${id}/events`, events);
+
+const allNo = Object.fromEntries(QUESTION_IDS.map((id) => [id, { yes: false }]));
+const asked = (today: string, yes: object = {}) =>
+  event({ kind: 'answersGiven', answers: { ...allNo, ...yes }, on: today });
+const looked = (type: number) =>
+  event({
+    kind: 'findingsRecorded',
+    findings: {
+      skin: { type, tan: 'none', freckled: false },
+      hair: { colour: 'black', calibre: 'coarse', density: 'dense' },
+      areaCm2: 950,
+    },
+  });
+
+const setting = (fluenceJcm2: number) => ({
+  handpieceId: 'diode-810-plate',
+  technique: 'stamping',
+  spot: { widthMm: 12, heightMm: 12 },
+  pulseMs: 30,
+  fluenceJcm2,
+  rateHz: 1.5,
+  passes: 1,
+});
+
+describe('events', () => {
+  it('are kept once, however often they are sent', async () => {
+    const id = await visitOf('Oxenstable');
+    const { today } = await opened(id);
+    const answers = asked(today);
+    expect((await append(id, answers)).status).toBe(200);
+    expect((await append(id, answers)).status).toBe(200);
+    expect((await opened(id)).events.map((each) => each.id)).toEqual([answers.id]);
+  });
+
+  it('are all refused when one cannot be taken', async () => {
+    const id = await visitOf('Thistlewaite');
+    const { today } = await opened(id);
+    const bad = event({ kind: 'painScored', score: 11 });
+    const { status, body } = await append(id, asked(today), bad);
+    expect(status).toBe(400);
+    expect(body).toMatchObject({
+      fields: [{ field: '1.body.score', problem: 'must be 10 or less' }],
+    });
+    expect((await opened(id)).events).toEqual([]);
+  });
+
+  it('that do not fit the visit as it stands are refused with the rule', async () => {
+    const id = await visitOf('Thistlewaite');
+    const { status, body } = await append(id, event({ kind: 'treatmentStarted' }));
+    expect(status).toBe(422);
+    expect(body).toMatchObject({ detail: 'planFirst' });
+  });
+
+  it('are never changed or taken out, not even in the database', async () => {
+    const { pool } = app.connection;
+    await expect(pool.query('delete from visit_events')).rejects.toThrow(/append-only/);
+    await expect(pool.query("update visit_events set kind = 'x'")).rejects.toThrow(/append-only/);
+    await expect(pool.query('truncate visit_events')).rejects.toThrow(/append-only/);
+    await expect(pool.query("update catalogue_versions set content = '[]'")).rejects.toThrow(
+      /never changed/,
+    );
+  });
+
+  it('say who recorded them as the server knows it', async () => {
+    const id = await visitOf('Oxenstable');
+    const me = (await person.get('/api/me')).body as { staff: { id: string } };
+    const [first] = (await opened(id)).events;
+    expect(first!.staffId).toBe(me.staff.id);
+  });
+});
+
+describe('a plan', () => {
+  it('is judged on the server: above the limit it is refused, within it is kept whole', async () => {
+    const id = await visitOf('Oxenstable');
+    await append(id, looked(2));
+    const above = await person.post(`/api/visits/${id}/plan`, {
+      id: v7(),
+      at: now(),
+      setting: setting(35),
+    });
+    expect(above.status).toBe(422);
+    expect(above.body).toMatchObject({ detail: 'aboveLimit' });
+    const within = await person.post(`/api/visits/${id}/plan`, {
+      id: v7(),
+      at: now(),
+      setting: setting(18),
+    });
+    expect(within.status).toBe(200);
+    const { events, catalogue } = await opened(id);
+    expect(events.at(-1)!.body).toMatchObject({
+      kind: 'planAccepted',
+      plan: {
+        setting: setting(18),
+        subject: { site: 'upperBack', areaCm2: 950, history: [] },
+        upperJcm2: 34,
+        wavelengthNm: 810,
+        expectedPulses: 660,
+        protocolVersionId: catalogue.protocolVersionId,
+      },
+    });
+  });
+
+  it('cannot be slipped in among other events', async () => {
+    const id = await visitOf('Oxenstable');
+    const { events } = await opened(id);
+    const forged = event({ ...events.at(-1)!.body });
+    const { status, body } = await append(id, forged);
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: '0.body.kind' }] });
+  });
+
+  it('lets the setting change within its limits only', async () => {
+    const id = await visitOf('Oxenstable');
+    await append(id, event({ kind: 'treatmentStarted' }));
+    const change = (fluence: number) =>
+      append(
+        id,
+        event({ kind: 'settingChanged', setting: setting(fluence), reason: 'No endpoint seen' }),
+      );
+    expect((await change(19)).status).toBe(200);
+    expect((await change(35)).status).toBe(422);
+  });
+});
+
+describe('a stop', () => {
+  const override = (id: string, supervisorName: string, password = DEMO_PASSWORD) =>
+    person.post(`/api/visits/${id}/override`, {
+      id: v7(),
+      supervisorName,
+      supervisorPassword: password,
+      reason: 'Stopped the tablets on advice',
+    });
+
+  it('is set aside by a supervisor’s own word only', async () => {
+    const id = await visitOf('Bristlecombe');
+    expect((await override(id, 'idony')).status).toBe(403);
+    expect((await override(id, 'caspian', 'guess')).status).toBe(403);
+    const { status, body } = await override(id, 'caspian');
+    expect(status).toBe(200);
+    expect((body as { body: object }[]).at(-1)!.body).toMatchObject({
+      kind: 'stopOverridden',
+      questions: ['photosensitiser'],
+      reason: 'Stopped the tablets on advice',
+    });
+  });
+
+  it('that is never set aside stays', async () => {
+    const id = await visitOf('Candlewick');
+    const { today } = await opened(id);
+    await append(id, asked(today, { pregnant: { yes: true } }));
+    const { status, body } = await override(id, 'caspian');
+    expect(status).toBe(422);
+    expect(body).toMatchObject({ detail: 'neverOverridden' });
+  });
+
+  it('names the answer that makes no sense', async () => {
+    const id = await visitOf('Candlewick');
+    const { today } = await opened(id);
+    const ahead = asked(today, { sun: { yes: true, lastOn: '2099-01-01' } });
+    const { status, body } = await append(id, ahead);
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: 'answers.sun.lastOn' }] });
+  });
+});
+
+describe('history', () => {
+  it('tells the next plan what was used and what the skin answered', async () => {
+    const { history } = await opened(await visitOf('Candlewick'));
+    expect(history).toHaveLength(2);
+    expect(history.at(-1)!.answer.adverse).toEqual(['blister']);
+    const { visits } = (await person.get('/api/today')).body as Day;
+    const line = visits.find((visit) => visit.client.name.includes('Candlewick'))!;
+    expect(line.attention).toContain('reactionLastTime');
+  });
+});
+
+describe('strangers', () => {
+  it('see nothing of a visit', async () => {
+    const id = await visitOf('Candlewick');
+    expect((await app.person().get(`/api/visits/${id}`)).status).toBe(401);
+    expect((await person.get(`/api/visits/${crypto.randomUUID()}`)).status).toBe(404);
+  });
+});

@@ -1,0 +1,102 @@
+import { randomBytes } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import { pino } from 'pino';
+import { makeApp } from '../app';
+import { connect, type Connection } from '../db/connect';
+import { DEMO_PASSWORD } from '../db/demo/people';
+import { fillDemo } from '../db/demo/fill';
+import { migrate } from '../db/migrate';
+
+export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
+
+/** A new, empty database on the PostgreSQL of this test run. */
+export async function newDatabase(): Promise<string> {
+  const base = process.env['TEST_DATABASE_URL'];
+  if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
+  const name = `t_${randomBytes(6).toString('hex')}`;
+  const client = new pg.Client({ connectionString: base });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
+export interface Answered {
+  readonly status: number;
+  readonly body: never;
+  readonly type: string | null;
+}
+
+/** Somebody at a browser of their own: keeps cookies, sends JSON. */
+export interface Person {
+  readonly get: (path: string) => Promise<Answered>;
+  readonly post: (path: string, body?: unknown, headers?: object) => Promise<Answered>;
+  readonly put: (path: string, body: unknown) => Promise<Answered>;
+}
+
+export interface Application {
+  readonly connection: Connection;
+  readonly url: string;
+  readonly person: () => Person;
+  /** A person signed in as one of the demo's staff. */
+  readonly signedIn: (name: string) => Promise<Person>;
+  readonly close: () => Promise<void>;
+}
+
+/** The application with its demo data, on a database and port of its own. */
+export async function startApplication(): Promise<Application> {
+  const databaseUrl = await newDatabase();
+  await migrate(databaseUrl, MIGRATIONS);
+  const connection = connect(databaseUrl);
+  await fillDemo(connection.db);
+  const app = await makeApp({ connection, logger: pino({ level: 'silent' }), webFolder: null });
+  const server: Server = createServer(app);
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as { port: number };
+  const url = `http://127.0.0.1:${port}`;
+  const person = () => personAt(url);
+  return {
+    connection,
+    url,
+    person,
+    signedIn: async (name) => {
+      const someone = person();
+      await someone.post('/api/sign-in', { name, password: DEMO_PASSWORD });
+      return someone;
+    },
+    close: async () => {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await connection.pool.end();
+    },
+  };
+}
+
+function personAt(url: string): Person {
+  let cookie = '';
+  const ask = async (method: string, path: string, body?: unknown, headers: object = {}) => {
+    const response = await fetch(`${url}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', cookie, origin: url, ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    const set = response.headers.getSetCookie()[0];
+    if (set !== undefined) cookie = set.split(';')[0]!;
+    const text = await response.text();
+    const type = response.headers.get('content-type');
+    return {
+      status: response.status,
+      type,
+      body: (text !== '' && type?.includes('json') ? JSON.parse(text) : text) as never,
+    };
+  };
+  return {
+    get: (path) => ask('GET', path),
+    post: (path, body, headers) => ask('POST', path, body, headers),
+    put: (path, body) => ask('PUT', path, body),
+  };
+}
