@@ -48,7 +48,8 @@ function tryPort(databaseUrl, port) {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),
       }),
-      stdio: ['ignore', 'pipe', 'pipe'],
+      // The channel tells the server when this process is gone, however it ended.
+      stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
       detached: true,
     });
     let said = '';

@@ -52,7 +52,11 @@ describe('handpieces', () => {
 
 describe('events', () => {
   it('of an unknown kind are refused', () => {
-    const event = { id: crypto.randomUUID(), at: '2026-11-24T10:00:00.000Z', body: { kind: 'x' } };
+    const event = {
+      id: '01930000-0000-7000-8000-000000000001',
+      at: '2026-11-24T10:00:00.000Z',
+      body: { kind: 'x' },
+    };
     expect(problems(read(NewEvents, [event]))[0]).toMatch(/^0\.body\.kind/);
     expect(problems(read(NewEvents, []))).toEqual(['body must hold one event at least']);
   });

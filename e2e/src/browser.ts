@@ -13,6 +13,7 @@ export interface Browser {
   readonly gone: (text: string, within?: string) => Promise<void>;
   /** Presses the button, link, option or label that is called this. */
   readonly press: (name: string, within?: string) => Promise<void>;
+  readonly isEnabled: (name: string) => Promise<boolean>;
   /** Types into the field with this label. */
   readonly fill: (label: string, text: string) => Promise<void>;
   /** Chooses a word in a row of choices. */
@@ -102,6 +103,7 @@ export async function startBrowser(address: string): Promise<Browser> {
       clickable(
         `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
       ),
+    isEnabled: async (name) => (await shown(`//button[${saying(name)}]`)).isEnabled(),
     fill: async (label, text) => {
       const field = await shown(
         `//*[(self::input or self::textarea) and (@aria-label=${quoted(label)} or @id=//label[${saying(label)}]/@for or ancestor::label[${saying(label)}])]`,

@@ -29,10 +29,13 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
   console.log(`listening on http://${host}:${port}`);
 });
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.once(signal, () => {
-    server.close(() => void connection.pool.end().then(() => process.exit(0)));
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 5000).unref();
-  });
+function close(): void {
+  server.close(() => void connection.pool.end().then(() => process.exit(0)));
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), 5000).unref();
 }
+
+process.once('SIGINT', close);
+process.once('SIGTERM', close);
+// Started by a script of the project: end with it.
+process.once('disconnect', close);

@@ -25,7 +25,7 @@ export async function newDatabase(): Promise<string> {
   return url.href;
 }
 
-export interface Answered {
+interface Answered {
   readonly status: number;
   readonly body: never;
   readonly type: string | null;

@@ -10,6 +10,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
+import { sendWaiting } from './courier';
+import { useAppDispatch } from './store';
 import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
@@ -37,7 +39,12 @@ export function Shell() {
 
 function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
   const { data: me, error, isLoading, refetch } = useMeQuery();
+  const dispatch = useAppDispatch();
   const signedOut = (error as { status?: unknown } | undefined)?.status === 401;
+  const sender = signedOut ? undefined : me?.staff.id;
+  useEffect(() => {
+    if (sender !== undefined) void dispatch(sendWaiting());
+  }, [sender, dispatch]);
   if (isLoading) return <Skeleton active className="shell-wait" />;
   if (signedOut) return <SignInPage />;
   if (me === undefined) {

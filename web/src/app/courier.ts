@@ -22,7 +22,14 @@ export function newEvent(body: NewEvent['body']): NewEvent {
 export const record =
   (visitId: string, bodies: readonly NewEvent['body'][]) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
-    const list = bodies.map((body): Waiting => ({ visitId, event: newEvent(body), refused: null }));
+    const staffId = signedInId(getState());
+    if (staffId === null) throw new Error('Nobody is signed in here');
+    const list = bodies.map((body): Waiting => ({
+      visitId,
+      staffId,
+      event: newEvent(body),
+      refused: null,
+    }));
     await shelve(list);
     dispatch(outbox.actions.kept(list));
     void deliver(dispatch, getState);
@@ -32,8 +39,10 @@ export const record =
 export const takeUp = () => async (dispatch: AppDispatch, getState: GetState) => {
   dispatch(outbox.actions.kept(await shelved()));
   globalThis.addEventListener('online', () => void deliver(dispatch, getState));
-  await deliver(dispatch, getState);
 };
+
+/** Sends what waits now: after a sign-in, say. */
+export const sendWaiting = () => deliver;
 
 /** Puts a refused entry aside after it was read. */
 export const putAside = (id: string) => async (dispatch: AppDispatch) => {
@@ -59,8 +68,14 @@ async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void>
   }
 }
 
-function nextBatch({ outbox: { waiting } }: RootState): readonly Waiting[] {
-  const open = waiting.filter(({ refused }) => refused === null);
+const signedInId = (state: RootState): string | null =>
+  api.endpoints.me.select()(state).data?.staff.id ?? null;
+
+function nextBatch(state: RootState): readonly Waiting[] {
+  const staffId = signedInId(state);
+  const open = state.outbox.waiting.filter(
+    (each) => each.refused === null && each.staffId === staffId,
+  );
   const first = open[0];
   if (first === undefined) return [];
   return open.filter(({ visitId }) => visitId === first.visitId).slice(0, 500);

@@ -5,6 +5,8 @@ import { createStore, del, entries, set } from 'idb-keyval';
 /** An event that this browser has kept and the server has not confirmed yet. */
 export interface Waiting {
   readonly visitId: string;
+  /** Who recorded it: it is sent only while they are signed in. */
+  readonly staffId: string;
   readonly event: NewEvent;
   /** Why the server would not take it; null while it has not said so. */
   readonly refused: string | null;

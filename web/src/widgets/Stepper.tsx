@@ -33,20 +33,10 @@ export function Stepper({
       </output>
       <span className="stepper-more">{more}</span>
       <span className="stepper-buttons">
-        <Button
-          aria-label={`${label}: less`}
-          aria-keyshortcuts={keys[0]}
-          disabled={onLess === null}
-          onClick={() => onLess?.()}
-        >
+        <Button aria-keyshortcuts={keys[0]} disabled={onLess === null} onClick={() => onLess?.()}>
           −<kbd>{keys[0].toUpperCase()}</kbd>
         </Button>
-        <Button
-          aria-label={`${label}: more`}
-          aria-keyshortcuts={keys[1]}
-          disabled={onMore === null}
-          onClick={() => onMore?.()}
-        >
+        <Button aria-keyshortcuts={keys[1]} disabled={onMore === null} onClick={() => onMore?.()}>
           +<kbd>{keys[1].toUpperCase()}</kbd>
         </Button>
       </span>

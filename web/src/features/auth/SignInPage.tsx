@@ -15,7 +15,7 @@ export function SignInPage() {
         <p className="lead">Plans and records laser hair removal, beside a trained operator.</p>
         {waiting > 0 ? (
           <Notice kind="info" title={`${waiting} entries are kept on this tablet`}>
-            <p>They are sent as soon as you have signed in.</p>
+            <p>They are sent when whoever recorded them signs in.</p>
           </Notice>
         ) : null}
         <Form

@@ -19,7 +19,6 @@ export function SettingSteppers({
   onChange: (setting: Setting) => void;
 }) {
   const { min, max, step } = handpiece.fluenceJcm2;
-  const upper = evaluation?.upper?.fluenceJcm2 ?? max;
   const fluence = setting.fluenceJcm2;
   const spots = handpiece.spots.filter((spot) => spotFits(spot, subject));
   const passes = PASSES[setting.technique];
@@ -37,7 +36,7 @@ export function SettingSteppers({
         more={evaluation === null ? '' : `${figure(evaluation.energyJ)} J a pulse · step ${step}`}
         keys={['f', 'g']}
         onLess={fluence - step < min - 1e-9 ? null : to({ fluenceJcm2: tidy(fluence - step) })}
-        onMore={fluence + step > upper + 1e-9 ? null : to({ fluenceJcm2: tidy(fluence + step) })}
+        onMore={fluence + step > max + 1e-9 ? null : to({ fluenceJcm2: tidy(fluence + step) })}
       />
       <Stepper
         label="Pulse duration"

@@ -8,7 +8,6 @@ import {
 } from '@tidy-quill/core/record';
 import { createContext, useContext, useMemo } from 'react';
 import { useVisitQuery } from '../../app/api';
-import { useSignedIn } from '../../app/clinic-context';
 import { record as recordEvents } from '../../app/courier';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 
@@ -33,15 +32,14 @@ export function useLoadedVisit(visitId: string): {
     refetchOnMountOrArgChange: true,
     refetchOnReconnect: true,
   });
-  const { staff } = useSignedIn();
   const dispatch = useAppDispatch();
   const waiting = useAppSelector((state) => state.outbox.waiting);
   const visit = useMemo((): OpenVisit | null => {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
-    const local = own.map(({ event }): VisitEvent => ({
+    const local = own.map(({ event, staffId }): VisitEvent => ({
       ...event,
-      staffId: staff.id,
+      staffId,
       body: event.body as EventBody,
     }));
     const known = new Set(data.events.map(({ id }) => id));
@@ -54,7 +52,7 @@ export function useLoadedVisit(visitId: string): {
       add: (...bodies) =>
         dispatch(recordEvents(visitId, bodies as Parameters<typeof recordEvents>[1])),
     };
-  }, [data, waiting, visitId, staff.id, dispatch]);
+  }, [data, waiting, visitId, dispatch]);
   return { visit, error, refetch: () => void refetch() };
 }
 

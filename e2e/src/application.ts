@@ -1,0 +1,46 @@
+import { randomBytes } from 'node:crypto';
+import pg from 'pg';
+import { end, prepare, serve } from '../../scripts/serve.mjs';
+
+/** The built application on a database of its own with the demo in it. */
+export interface Application {
+  readonly url: string;
+  /** Asks the database directly. */
+  readonly rows: <T>(query: string, values?: unknown[]) => Promise<T[]>;
+  /** Ends the server as a crash would, and starts another on the same port and database. */
+  readonly kill: () => Promise<void>;
+  readonly revive: () => Promise<void>;
+  readonly close: () => Promise<void>;
+}
+
+export async function startApplication(): Promise<Application> {
+  const base = process.env['TEST_DATABASE_URL'];
+  if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
+  const name = `e_${randomBytes(6).toString('hex')}`;
+  const maker = new pg.Client({ connectionString: base });
+  await maker.connect();
+  await maker.query(`create database ${name}`);
+  await maker.end();
+  const databaseUrl = new URL(base);
+  databaseUrl.pathname = `/${name}`;
+  await prepare(databaseUrl.href);
+  let server = await serve(databaseUrl.href, { port: 0 });
+  const { url } = server;
+  const pool = new pg.Pool({ connectionString: databaseUrl.href, max: 2 });
+  return {
+    url,
+    rows: async (query, values) => (await pool.query(query, values)).rows,
+    kill: () =>
+      new Promise((resolve) => {
+        server.child.once('exit', () => resolve());
+        server.child.kill('SIGKILL');
+      }),
+    revive: async () => {
+      server = await serve(databaseUrl.href, { port: Number(new URL(url).port), tries: 1 });
+    },
+    close: async () => {
+      await end(server.child);
+      await pool.end();
+    },
+  };
+}

@@ -1,0 +1,55 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { startBrowser } from './browser';
+import { openVisit, RIBBON, signIn } from './walk';
+
+// One picture of each main view, from the demo data: tsx e2e/src/screenshots.ts <url> <folder>
+const [, , url = '', folder = ''] = process.argv;
+mkdirSync(folder, { recursive: true });
+const browser = await startBrowser(url);
+
+const keep = async (name: string) => {
+  writeFileSync(join(folder, `${name}.png`), await browser.picture(), 'base64');
+};
+
+const stage = async (client: string, word: string, sign: string) => {
+  await browser.open('/');
+  await openVisit(browser, client);
+  await browser.press(word, RIBBON);
+  await browser.see(sign);
+};
+
+try {
+  await browser.open('/');
+  await browser.see('Password');
+  await keep('sign-in');
+  await signIn(browser);
+  await browser.see('Corisande');
+  await keep('today');
+  await browser.press('Clients');
+  await browser.see('Gullfeather');
+  await keep('clients');
+  await browser.press('Candlewick', '//table');
+  await browser.see('Dashed line');
+  await keep('client');
+  await stage('Leander Bristlecombe', 'Ask', 'Wait until');
+  await keep('ask');
+  await stage('Ottoline Marshwhistle', 'Look', 'Fitzpatrick type');
+  await keep('look');
+  await stage('Fennimore Quickthorn', 'Plan', 'What limits');
+  await keep('plan');
+  await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
+  await browser.press('Go on');
+  await browser.see('TREATING');
+  await keep('treat');
+  await browser.press('Dim room');
+  await browser.see('Paper');
+  await keep('treat-dim-room');
+  await browser.press('Paper');
+  await stage('Corisande Yewbarrow', 'Watch', 'Second look');
+  await keep('watch');
+  await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
+  await keep('send-home');
+} finally {
+  await browser.close();
+}

@@ -1,0 +1,159 @@
+import axe from 'axe-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { openVisit, RIBBON, signIn } from './walk';
+
+let app: Application;
+let browser: Browser;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+  await signIn(browser);
+});
+afterAll(async () => {
+  await browser.close();
+  await app.close();
+});
+
+/** What axe finds against WCAG 2.2 A and AA on the page as it is. */
+async function faults(): Promise<string[]> {
+  await browser.driver.executeScript(axe.source);
+  return browser.driver.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then(({ violations }) =>
+      done(violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => id + ': ' + html.slice(0, 160)))));`);
+}
+
+const overflow = () =>
+  browser.driver.executeScript<number>(
+    'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+  );
+
+const VIEWS: [name: string, go: () => Promise<unknown>][] = [
+  ['Today', () => browser.open('/').then(() => browser.see('Corisande'))],
+  ['Clients', () => browser.open('/clients').then(() => browser.see('Gullfeather'))],
+  ['Clinic', () => browser.open('/clinic').then(() => browser.see('Caspian Thorngate'))],
+  ['a client', () => client('Candlewick')],
+  ['Ask', () => stage('Odalys Penhallurick-Voss', 'Ask', 'Sun or sunbed')],
+  ['Look', () => stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type')],
+  ['Plan', () => stage('Fennimore Quickthorn', 'Plan', 'What limits')],
+  ['Treat', () => stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED')],
+  ['Watch', () => stage('Corisande Yewbarrow', 'Watch', 'Second look')],
+  ['Send home', () => stage('Corisande Yewbarrow', 'Send home', 'After your laser')],
+];
+
+async function client(name: string): Promise<void> {
+  await browser.open('/clients');
+  await browser.press(name, '//table');
+  await browser.see('Dashed line');
+}
+
+async function stage(name: string, word: string, sign: string): Promise<void> {
+  await browser.open('/');
+  await openVisit(browser, name);
+  await browser.press(word, RIBBON);
+  await browser.see(sign);
+}
+
+describe.each(VIEWS)('%s', (_name, go) => {
+  it('has no fault that axe finds, on a laptop', async () => {
+    await browser.size(1280, 800);
+    await go();
+    expect(await faults()).toEqual([]);
+    expect(await overflow()).toBe(0);
+  });
+
+  it('fits a tablet held upright', async () => {
+    await browser.size(820, 1180);
+    await go();
+    expect(await overflow()).toBe(0);
+  });
+});
+
+describe('the dim room', () => {
+  it('has no fault that axe finds', async () => {
+    await browser.size(1280, 800);
+    await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
+    await browser.press('Dim room');
+    await browser.see('Paper');
+    expect(await faults()).toEqual([]);
+    await browser.press('Paper');
+  });
+});
+
+describe('an address that leads nowhere', () => {
+  it('has a page of its own', async () => {
+    await browser.open('/nowhere/at/all');
+    await browser.see('There is no such page');
+    await browser.open('/visits/01930000-0000-7000-8000-000000000000');
+    await browser.see('There is no such visit');
+  });
+});
+
+describe('two people editing one client', () => {
+  it('see both versions side by side', async () => {
+    await browser.open('/clients');
+    await browser.press('Gullfeather', '//table');
+    await browser.press('Edit');
+    await browser.fill('Note', 'mine');
+    await app.rows(
+      "update clients set note = 'theirs', version = version + 1 where family_name = 'Gullfeather'",
+    );
+    await browser.press('Save changes');
+    await browser.see('Somebody else changed this client meanwhile');
+    await browser.see('theirs', '//table');
+    await browser.press('Keep yours, then save');
+    await browser.press('Save changes');
+    await browser.gone('Somebody else changed');
+    const [row] = await app.rows<{ note: string }>(
+      "select note from clients where family_name = 'Gullfeather'",
+    );
+    expect(row!.note).toBe('mine');
+  });
+});
+
+describe('a visit by keyboard alone', () => {
+  it('goes from the list to Plan without a mouse', async () => {
+    await browser.size(1280, 800);
+    await browser.open('/');
+    await browser.see('Ambrose Thistlewaite-Moon');
+    const focused = () =>
+      browser.driver.executeScript<string>('return document.activeElement.innerText || ""');
+    const tabTo = async (text: string) => {
+      for (let tries = 0; tries < 80; tries++) {
+        await browser.keys('\uE004');
+        if ((await focused()).includes(text)) return;
+      }
+      throw new Error(`No way to ${text} by Tab`);
+    };
+    await tabTo('Ambrose Thistlewaite-Moon');
+    await browser.keys('\uE007');
+    await browser.see('Sun or sunbed on the area');
+    await tabTo('No to the rest');
+    await browser.keys('\uE007');
+    await browser.see('All asked');
+    await tabTo('Keep answers, go to Look');
+    await browser.keys('\uE007');
+    await browser.see('Fitzpatrick type');
+    const choose = async (label: string, moves: number) => {
+      for (let tries = 0; tries < 80; tries++) {
+        await browser.keys('\uE004');
+        const group = await browser.driver.executeScript<string>(
+          'return document.activeElement.closest(".choice")?.innerText ?? ""',
+        );
+        if (group.startsWith(label)) break;
+      }
+      await browser.keys(' ', ...Array<string>(moves).fill('\uE014'));
+    };
+    await choose('Fitzpatrick type', 1);
+    await choose('Tan on the area', 0);
+    await choose('Colour', 0);
+    await choose('Calibre', 2);
+    await choose('Density', 1);
+    await tabTo('Keep findings, go to Plan');
+    await browser.keys('\uE007');
+    await browser.see('What limits the fluence');
+    await browser.see('II', '//aside');
+  });
+});

@@ -1,0 +1,182 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { answerNo, look, signIn } from './walk';
+
+let app: Application;
+let browser: Browser;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+});
+afterAll(async () => {
+  await browser.close();
+  await app.close();
+});
+
+const bodies = (familyName: string) =>
+  app.rows<{ kind: string; body: Record<string, never>; visit_id: string }>(
+    `select e.kind, e.body, e.visit_id from visit_events e join visits v on v.id = e.visit_id
+     join clients c on c.id = v.client_id where c.family_name = $1 order by e.at, e.id`,
+    [familyName],
+  );
+
+describe('a first visit and the next', () => {
+  it('begin with a new client, an area and a booking', async () => {
+    await signIn(browser);
+    await browser.press('Clients');
+    await browser.press('Add client');
+    await browser.press('Add client', '//div[@role="dialog"]');
+    await browser.see('Given name must not be empty');
+    await browser.fill('Given name', 'Hesper');
+    await browser.fill('Family name', 'Dandelock');
+    await browser.fill('Date of birth', '1 Feb 1994');
+    await browser.fill('Telephone', '01632 960 555');
+    await browser.press('Add client', '//div[@role="dialog"]');
+    await browser.see('No areas yet');
+    await browser.press('Add area');
+    await browser.press('Add area', '//div[@role="dialog"]');
+    await browser.see('700 cm²');
+    await browser.press('Book a visit');
+    await browser.press('Book and open');
+    await browser.see('Sun or sunbed on the area');
+  });
+
+  it('ask, look and plan', async () => {
+    await answerNo(browser);
+    await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
+    await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
+    // Protocol 18–34 J/cm² for II at 20–60 ms; the shin is bony, so the low end: 18 J/cm² × 1.44 cm².
+    await browser.see('Accept 18 J/cm²');
+    await browser.see('25.9 J a pulse');
+    await browser.see('The low end of the protocol’s row, for a bony or thin place.');
+    await browser.press('+', '//*[@aria-label="Fluence"]');
+    await browser.see('Accept 19 J/cm²');
+    await browser.see('27.4 J a pulse');
+    for (let steps = 0; steps < 16; steps++) await browser.keys('g');
+    await browser.see('Above the limit by clinic protocol: 34 J/cm²');
+    expect(await browser.isEnabled('Accept 35 J/cm²')).toBe(false);
+    for (let steps = 0; steps < 16; steps++) await browser.keys('f');
+    await browser.gone('Above the limit');
+    await browser.press('Accept 19 J/cm²');
+    await browser.see('Start treatment');
+  });
+
+  it('treat by clicks, with a change and its reason', async () => {
+    await browser.press('Start treatment');
+    await browser.see('TREATING');
+    await browser.press('+ 10 pulses');
+    await browser.press('2', '//*[@aria-labelledby="pain-label"]');
+    await browser.press('nothing yet');
+    await browser.press('Change setting');
+    await browser.press('+', '//div[@role="dialog"]//*[@aria-label="Fluence"]');
+    await browser.press('No endpoint seen');
+    await browser.press('Use this setting');
+    await browser.see('20 J/cm², 30 ms');
+    await browser.press('+ 50 pulses');
+    await browser.press('small bumps');
+    await browser.press('4', '//*[@aria-labelledby="pain-label"]');
+    await browser.press('Undo last press');
+    await browser.see('2 at', '//*[@id="pain-label"]');
+    await browser.press('Pause');
+    await browser.see('PAUSED');
+    await browser.press('Go on');
+    await browser.press('+ 50 pulses');
+    await browser.see('110', '//*[@data-testid="pulse-count"]/..');
+    await browser.press('End treatment');
+  });
+
+  it('watch and send home', async () => {
+    await browser.see('Second look');
+    await browser.fill('Minutes after the last pulse', '10');
+    await browser.choose('Grade of the reaction', 'slight, as expected');
+    await browser.press('Keep what was seen');
+    await browser.see('After your laser hair removal');
+    await browser.press('Send home, book next visit');
+    await browser.see('the next visit is booked for');
+  });
+
+  it('stand in PostgreSQL as they were done', async () => {
+    const events = await bodies('Dandelock');
+    expect(events.map(({ kind }) => kind)).toEqual([
+      'answersGiven',
+      'findingsRecorded',
+      'planAccepted',
+      'treatmentStarted',
+      'pulsesFired',
+      'painScored',
+      'markSeen',
+      'settingChanged',
+      'pulsesFired',
+      'markSeen',
+      'painScored',
+      'undone',
+      'paused',
+      'resumed',
+      'pulsesFired',
+      'treatmentEnded',
+      'watched',
+      'sentHome',
+    ]);
+    expect(events[2]!.body).toMatchObject({
+      plan: { setting: { handpieceId: 'diode-810-plate', fluenceJcm2: 19, pulseMs: 30 } },
+    });
+    expect(events[7]!.body).toMatchObject({
+      setting: { fluenceJcm2: 20 },
+      reason: 'No endpoint seen',
+    });
+    const visits = await app.rows<{ days: number }>(
+      `select (starts_at::date - now()::date) as days from visits v
+       join clients c on c.id = v.client_id where c.family_name = 'Dandelock' order by starts_at`,
+    );
+    expect(visits.map(({ days }) => days)).toEqual([0, 56]);
+  });
+
+  it('and the second knows what the first used and what the skin answered', async () => {
+    await browser.press('Open the client');
+    await browser.see('endpoint right');
+    const [next] = await app.rows<{ id: string }>(
+      `select v.id from visits v join clients c on c.id = v.client_id
+       where c.family_name = 'Dandelock' order by starts_at desc limit 1`,
+    );
+    await browser.open(`/visits/${next!.id}`);
+    await browser.see('20 J/cm², 30 ms', '//aside');
+    await browser.see('the endpoint was right: hold', '//aside');
+    await answerNo(browser);
+    await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
+    await browser.see('Accept 20 J/cm²');
+    await browser.see('20 × 1 = 20, on the console’s step 20');
+    await browser.see('its history binds: not above 24');
+  });
+});
+
+describe('a stop', () => {
+  it('keeps Plan closed until a supervisor sets it aside at the same screen', async () => {
+    await browser.open('/');
+    await browser.press('Leander Bristlecombe', '//table');
+    await browser.see('Wait until');
+    await browser.press('Plan', '//nav[@aria-label="Stages of the visit"]');
+    await browser.see('The answers stop this visit');
+    await browser.press('Go to Ask');
+    await browser.press('A supervisor sets this aside');
+    await browser.fill('Supervisor’s sign-in name', 'idony');
+    await browser.fill('Supervisor’s password', 'quill and candle');
+    await browser.fill('Reason, kept on the record', 'Tablets stopped, letter seen');
+    await browser.press('Set aside, on the record');
+    await browser.see('Only a supervisor or owner may set a stop aside');
+    await browser.fill('Supervisor’s sign-in name', 'caspian');
+    await browser.press('Set aside, on the record');
+    await browser.see('Set aside by a supervisor');
+    const events = await bodies('Bristlecombe');
+    expect(events.at(-1)!).toMatchObject({
+      kind: 'stopOverridden',
+      body: { questions: ['photosensitiser'], reason: 'Tablets stopped, letter seen' },
+    });
+  });
+
+  it('proposes nothing on grey hair, and says why', async () => {
+    await browser.open('/');
+    await browser.press('Peregrine Saltmeadow', '//table');
+    await browser.see('grey hair has no pigment for light to act on');
+  });
+});

@@ -1,0 +1,41 @@
+import type { Browser } from './browser';
+
+export const RIBBON = '//nav[@aria-label="Stages of the visit"]';
+
+/** Signs in as one of the demo's staff and reads the caution if it is shown. */
+export async function signIn(browser: Browser, name = 'idony'): Promise<void> {
+  await browser.open('/');
+  await browser.fill('Name', name);
+  await browser.fill('Password', 'quill and candle');
+  await browser.press('Sign in');
+  await browser.press('I have read this');
+  await browser.gone('Before you begin');
+  await browser.see('Day after');
+}
+
+/** Opens a visit of today's list. */
+export async function openVisit(browser: Browser, client: string): Promise<void> {
+  await browser.press(client, '//table');
+  await browser.see('Send home', RIBBON);
+}
+
+/** Answers no to everything and goes on to Look. */
+export async function answerNo(browser: Browser): Promise<void> {
+  await browser.press('No to the rest');
+  await browser.press('Keep answers, go to Look');
+  await browser.see('Fitzpatrick type');
+}
+
+/** Notes skin and hair and goes on to Plan. */
+export async function look(
+  browser: Browser,
+  found: { type: string; tan?: string; colour: string; calibre: string; density: string },
+): Promise<void> {
+  await browser.choose('Fitzpatrick type', found.type);
+  await browser.choose('Tan on the area', found.tan ?? 'no tan');
+  await browser.choose('Colour', found.colour);
+  await browser.choose('Calibre', found.calibre);
+  await browser.choose('Density', found.density);
+  await browser.press('Keep findings, go to Plan');
+  await browser.see('What limits the fluence');
+}
