@@ -135,6 +135,7 @@ export const api = createApi({
     acceptPlan: build.mutation<VisitEvent[], AcceptSetting & { visitId: string }>({
       query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
       onQueryStarted: keepEvents,
+      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
     override: build.mutation<VisitEvent[], Override & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
@@ -143,6 +144,7 @@ export const api = createApi({
         body,
       }),
       onQueryStarted: keepEvents,
+      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
     sendHome: build.mutation<VisitEvent[], SendHome & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
@@ -151,7 +153,11 @@ export const api = createApi({
         body,
       }),
       onQueryStarted: keepEvents,
-      invalidatesTags: ['client', 'clients'],
+      invalidatesTags: (_result, _error, { visitId }) => [
+        'client',
+        'clients',
+        { type: 'visit', id: visitId },
+      ],
     }),
   }),
 });

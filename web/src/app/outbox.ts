@@ -14,10 +14,14 @@ export interface Waiting {
 
 interface OutboxState {
   readonly waiting: readonly Waiting[];
+  /** Confirmed lately: shown until a fresh reading of the visit holds them, for one may be under way. */
+  readonly sent: readonly Waiting[];
   readonly link: 'up' | 'down';
 }
 
-const initialState: OutboxState = { waiting: [], link: 'up' };
+const initialState: OutboxState = { waiting: [], sent: [], link: 'up' };
+
+const SENT_KEPT = 500;
 
 export const outbox = createSlice({
   name: 'outbox',
@@ -30,10 +34,15 @@ export const outbox = createSlice({
         ...payload,
       ],
     }),
-    confirmed: (state, { payload }: PayloadAction<readonly string[]>): OutboxState => ({
-      ...state,
-      waiting: state.waiting.filter(({ event }) => !payload.includes(event.id)),
-    }),
+    confirmed: (state, { payload }: PayloadAction<readonly string[]>): OutboxState => {
+      const isConfirmed = ({ event }: Waiting) => payload.includes(event.id);
+      const sent = state.waiting.filter((each) => isConfirmed(each) && each.refused === null);
+      return {
+        ...state,
+        waiting: state.waiting.filter((each) => !isConfirmed(each)),
+        sent: [...state.sent, ...sent].slice(-SENT_KEPT),
+      };
+    },
     linkChanged: (state, { payload }: PayloadAction<'up' | 'down'>): OutboxState => ({
       ...state,
       link: payload,

@@ -33,11 +33,12 @@ export function useLoadedVisit(visitId: string): {
     refetchOnReconnect: true,
   });
   const dispatch = useAppDispatch();
-  const waiting = useAppSelector((state) => state.outbox.waiting);
+  const { waiting, sent } = useAppSelector((state) => state.outbox);
   const visit = useMemo((): OpenVisit | null => {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
-    const local = own.map(({ event, staffId }): VisitEvent => ({
+    const lately = sent.filter((each) => each.visitId === visitId);
+    const local = [...lately, ...own].map(({ event, staffId }): VisitEvent => ({
       ...event,
       staffId,
       body: event.body as EventBody,
@@ -52,7 +53,7 @@ export function useLoadedVisit(visitId: string): {
       add: (...bodies) =>
         dispatch(recordEvents(visitId, bodies as Parameters<typeof recordEvents>[1])),
     };
-  }, [data, waiting, visitId, dispatch]);
+  }, [data, waiting, sent, visitId, dispatch]);
   return { visit, error, refetch: () => void refetch() };
 }
 
