@@ -1,0 +1,2 @@
+export * from './lattice';
+export * from './workload';
