@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import { CASE } from '../../core/src/plan/plan.test-data';
 import { propose } from '../../core/src/plan';
+import reference from '../../core/src/window/reference-cases.json';
 import { run } from './run';
 
 const faults = (input: unknown) => {
@@ -47,5 +48,25 @@ describe('quill plan', () => {
     expect(said.status).toBe(2);
     expect(said.stdout).toBe('');
     expect(said.stderr).toBe('today: must be a day written YYYY-MM-DD\n');
+  });
+});
+
+describe('quill window', () => {
+  const { input, output } = reference.cases[0]!;
+
+  it('takes and gives the shape of the reference cases', () => {
+    const result = run('window', JSON.stringify(input));
+    if (!result.ok) throw new Error(JSON.stringify(result.fields));
+    const report = result.output as typeof output;
+    expect(Object.keys(report)).toEqual(expect.arrayContaining(Object.keys(output)));
+    expect(report.ceilingJcm2.fugitt['1'] / output.ceilingJcm2.fugitt['1']).toBeCloseTo(1, 1);
+  });
+
+  it('names what makes no sense', () => {
+    const result = run('window', JSON.stringify({ ...input, pulse: { ...input.pulse, count: 0 } }));
+    expect(result).toEqual({
+      ok: false,
+      fields: [{ field: 'pulse.count', problem: 'must be 1 or more' }],
+    });
   });
 });

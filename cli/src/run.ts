@@ -1,7 +1,9 @@
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
+import { WindowInput } from '@tidy-quill/contract/window';
 import { propose } from '@tidy-quill/core/plan';
 import { InputError } from '@tidy-quill/core/units';
+import { windowReport } from '@tidy-quill/core/window';
 import type * as v from 'valibot';
 
 interface SubCommand {
@@ -17,6 +19,7 @@ const command = <S extends v.GenericSchema>(
 /** The core's rooms that can be asked from a shell. */
 export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   plan: command(PlanCase, propose),
+  window: command(WindowInput, windowReport),
 };
 
 export type Result =

@@ -32,6 +32,7 @@ export const SkinFinding = v.object({
   type: skinType,
   tan: v.picklist(['none', 'fading', 'fresh', 'selfTan']),
   freckled: v.boolean('must be true or false'),
+  measuredFraction: v.optional(v.nullable(number(0.001, 0.5)), null),
 });
 
 export const HairFinding = v.object({
@@ -57,21 +58,28 @@ export const Subject = v.object({
       setting: Setting,
       wavelengthNm: number(400, 1200),
       answer: SkinAnswer,
+      hair: HairFinding,
     }),
   ),
 }) satisfies v.GenericSchema<unknown, Core.Subject>;
 
 const Scale = v.object({ min: number(0.1, 500), max: number(0.1, 500), step: number(0.01, 50) });
 
-const Cooling = v.variant('kind', [
+export const Cooling = v.variant('kind', [
   v.object({ kind: v.literal('none') }),
   v.object({ kind: v.literal('air') }),
   v.object({ kind: v.literal('contact'), plateC: number(-10, 30), preSeconds: number(0, 30) }),
   v.object({ kind: v.literal('cryogen'), spurtMs: number(5, 200), delayMs: number(0, 100) }),
   v.object({ kind: v.literal('ice'), seconds: number(1, 600) }),
+  v.object({
+    kind: v.literal('gelPlate'),
+    plateC: number(-10, 30),
+    preSeconds: number(0, 30),
+    gelMm: number(0.1, 10),
+  }),
 ]);
 
-const Light = v.union(
+export const Light = v.union(
   [
     v.strictObject({ wavelengthNm: number(532, 1100) }),
     v.strictObject({
@@ -164,6 +172,11 @@ export const Protocol = v.object({
     pulsesPerMove: number(1, 1000),
     gelSecondsPer100Cm2: number(0, 600),
     checkSeconds: number(0, 3600),
+  }),
+  margins: v.object({
+    usual: number(0.1, 0.8),
+    darkSkin: number(0.1, 0.8),
+    doubtful: number(0.1, 0.8),
   }),
 }) satisfies v.GenericSchema<unknown, Core.Protocol>;
 

@@ -1,14 +1,49 @@
-import { evaluate, propose } from '../src/plan';
-import { CASE, SETTING } from '../src/plan/plan.test-data';
+import { doubtMap, evaluate, propose, windowInput, windowMap, workingSkin } from '../src/plan';
+import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
+import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
 import { medianMs, report } from './timing';
 
+// Every repeat asks about slightly other skin, so that no answer kept from before is measured.
+let nudged = 0;
+const freshSkin = () => {
+  nudged += 1;
+  return { ...SUBJECT.skin, measuredFraction: 0.023 + nudged * 1e-7 };
+};
+const freshCase = () => ({ ...CASE, subject: { ...SUBJECT, skin: freshSkin() } });
+const freshInput = () => {
+  const subject = { ...SUBJECT, skin: freshSkin() };
+  return windowInput(subject, workingSkin(subject), DIODE, SETTING.spot, SETTING.pulseMs);
+};
+
 report(
-  'one setting evaluated',
-  medianMs(400, () => evaluate(CASE, SETTING)),
+  'one window solved, ceiling and both floors',
+  medianMs(300, () => {
+    const solved = solveWindow(freshInput());
+    return [
+      ceilingJcm2(solved, 'fugitt'),
+      floorJcm2(solved, 'bulge', 'fugitt'),
+      floorJcm2(solved, 'bulb', 'fugitt'),
+    ];
+  }),
   2,
 );
 report(
-  'a catalogue ranked for one client',
-  medianMs(200, () => propose(CASE)),
+  'a window map of 40 pulses, for any number of fluences',
+  medianMs(40, () => windowMap(freshInput(), [5, 400])),
+  80,
+);
+report(
+  'the doubt of a map, 10 pulses',
+  medianMs(20, () => doubtMap(freshInput(), [5, 400], false)),
+  160,
+);
+report(
+  'one setting evaluated',
+  medianMs(100, () => evaluate(freshCase(), SETTING)),
+  4,
+);
+report(
+  'two handpieces ranked for one client',
+  medianMs(20, () => propose(freshCase())),
   150,
 );

@@ -1,3 +1,5 @@
+import { melanosomeMua } from './absorption';
+
 export const HAIR_COLOURS = [
   'black',
   'darkBrown',
@@ -36,3 +38,7 @@ export const CALIBRE_UM: Readonly<Record<Calibre, number>> = {
   coarse: 80,
   veryCoarse: 100,
 };
+
+/** Absorption of a shaft holding `melanosomeFraction` of a black one's pigment, cm⁻¹ (assumed). */
+export const hairMua = (wavelengthNm: number, melanosomeFraction: number) =>
+  melanosomeFraction * melanosomeMua(wavelengthNm) + 0.3;

@@ -1,2 +1,6 @@
 export * from './melanin';
 export * from './hair';
+export * from './absorption';
+export * from './layers';
+export * from './surface';
+export * from './diffusion';

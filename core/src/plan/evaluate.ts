@@ -14,6 +14,14 @@ import {
 } from '../units';
 import { CALIBRE_UM } from '../optics';
 import { cautionsFor, testSpotReasons, type CautionCode, type TestSpotReason } from './cautions';
+import {
+  marginFor,
+  modelSilence,
+  windowFor,
+  windowInput,
+  type ModelSilence,
+  type ModelWindow,
+} from './model';
 import { shotMs, type Handpiece, type Technique } from './handpiece';
 import {
   deviceLimitJcm2,
@@ -26,7 +34,7 @@ import {
 import { rowForPulse, rowsFor, type Protocol, type ProtocolRow } from './protocol';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
-import { workingSkin, type Subject, type WorkingSkin } from './subject';
+import { workingSkin, type PastSession, type Subject, type WorkingSkin } from './subject';
 
 /** All that a plan is worked out from. */
 export interface PlanCase {
@@ -58,12 +66,21 @@ export type Refusal =
   | { readonly code: 'pulseLongerThanPeriod'; readonly periodMs: number; readonly shotMs: number }
   | { readonly code: 'passesOutOfRange'; readonly low: number; readonly high: number };
 
+/** What may be hoped for at the upper end: to the bulb, in part, or not at all. */
+export type Expected = 'toTheBulb' | 'inPart' | 'tooLittle' | 'unknown';
+
 /** All that follows from a setting on this subject. */
 export interface Evaluation {
   readonly working: WorkingSkin;
   readonly refusals: readonly Refusal[];
   readonly limits: Limits | null;
   readonly upper: Upper | null;
+  /** What the model says here; null where it is silent. */
+  readonly model: ModelWindow | null;
+  readonly modelSilence: ModelSilence | null;
+  /** Share of the model's ceiling that may be used. */
+  readonly margin: number;
+  readonly expected: Expected;
   readonly row: ProtocolRow | null;
   /** Where the planner would start at this handpiece, spot and pulse. */
   readonly start: Start | null;
@@ -110,16 +127,33 @@ export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
   const handpiece = plan.handpieces.find((each) => each.id === setting.handpieceId);
   const working = workingSkin(plan.subject);
   const row = handpiece === undefined ? null : findRow(plan, handpiece, setting, working);
+  const silence = modelSilence(plan.subject);
+  const margin = marginFor(plan.protocol.margins, plan.subject, working);
+  const model =
+    handpiece === undefined || silence !== null
+      ? null
+      : windowFor(windowInput(plan.subject, working, handpiece, setting.spot, setting.pulseMs));
   const limits =
     handpiece === undefined || row === null
       ? null
-      : limitsFor({ ...setting, handpiece, row, history: plan.subject.history, modelJcm2: null });
+      : limitsFor({
+          ...setting,
+          handpiece,
+          row,
+          history: plan.subject.history,
+          modelJcm2: model === null ? null : model.ceilingJcm2 * margin,
+          throughModel: (session) => ceilingRatio(plan, working, session, model),
+        });
   const upper = limits === null ? null : upperOf(limits, handpiece!);
   return {
     working,
     refusals: refusalsFor({ plan, setting, handpiece, row, limits, upper }),
     limits,
     upper,
+    model,
+    modelSilence: silence,
+    margin,
+    expected: expectedAt(upper, model),
     row,
     start:
       handpiece === undefined || row === null || upper === null
@@ -138,6 +172,27 @@ export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
     cautions: cautionsFor(plan.subject, working, plan.today),
     testSpot: handpiece === undefined ? [] : testSpotReasons(plan.subject, handpiece, plan.today),
   };
+}
+
+/** This pulse's ceiling over that of an earlier session, on the skin as it is now. */
+function ceilingRatio(
+  plan: PlanCase,
+  working: WorkingSkin,
+  { setting }: PastSession,
+  model: ModelWindow | null,
+): number | null {
+  const handpiece = plan.handpieces.find((each) => each.id === setting.handpieceId);
+  if (handpiece === undefined || model === null) return null;
+  const { spot, pulseMs } = setting;
+  const then = windowFor(windowInput(plan.subject, working, handpiece, spot, pulseMs));
+  return model.ceilingJcm2 / then.ceilingJcm2;
+}
+
+function expectedAt(upper: Upper | null, model: ModelWindow | null): Expected {
+  if (model === null || upper?.fluenceJcm2 == null) return 'unknown';
+  const { floorJcm2, fullJcm2 } = model;
+  if (floorJcm2 === null || upper.fluenceJcm2 < floorJcm2) return 'tooLittle';
+  return fullJcm2 !== null && upper.fluenceJcm2 >= fullJcm2 ? 'toTheBulb' : 'inPart';
 }
 
 function findRow(

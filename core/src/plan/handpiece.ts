@@ -1,4 +1,8 @@
+import type { Cooling } from '../heat';
 import type { Scale, Spot } from '../units';
+import type { Light } from '../window';
+
+export type { Cooling, Light };
 
 export const LASER_CLASSES = ['ruby', 'alexandrite', 'diode', 'ndYag', 'pulsedLight'] as const;
 
@@ -14,23 +18,6 @@ export const TECHNIQUES = [
 
 /** A school of working; each has its own arithmetic. */
 export type Technique = (typeof TECHNIQUES)[number];
-
-/** How the skin is cooled around a pulse. Temperatures °C. */
-export type Cooling =
-  | { readonly kind: 'none' }
-  | { readonly kind: 'air' }
-  | { readonly kind: 'contact'; readonly plateC: number; readonly preSeconds: number }
-  | { readonly kind: 'cryogen'; readonly spurtMs: number; readonly delayMs: number }
-  | { readonly kind: 'ice'; readonly seconds: number };
-
-/** A line of a light source and its share of the pulse energy. */
-export interface Line {
-  readonly wavelengthNm: number;
-  readonly share: number;
-}
-
-/** One laser line, or a filtered band as weighted lines whose shares add up to 1. */
-export type Light = { readonly wavelengthNm: number } | { readonly lines: readonly Line[] };
 
 /** How one shot is split: `count` sub-pulses with `gapMs` between them. A single pulse has count 1. */
 export interface Train {

@@ -9,3 +9,5 @@ export * from './ladder';
 export * from './cautions';
 export * from './evaluate';
 export * from './propose';
+export * from './model';
+export * from './window-map';

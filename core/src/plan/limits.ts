@@ -42,20 +42,32 @@ export function comparable(session: PastSession, wavelengthNm: number, pulseMs: 
   );
 }
 
+/** Whether an earlier session was in the same band, whatever its pulse. */
+const sameBand = (session: PastSession, wavelengthNm: number) =>
+  Math.abs(session.wavelengthNm - wavelengthNm) <= SAME_BAND_NM;
+
 /**
  * What this skin has answered on this zone: 0.80 × the lowest fluence that it took badly, else
- * 1.20 × the highest that it bore well; null without a comparable session.
+ * 1.20 × the highest that it bore well; null without a session that can be compared. A session in the
+ * band with another pulse is compared through the model, where `throughModel` gives this pulse's ceiling
+ * over that one's: an equal share of the ceiling.
  */
 export function historyLimitJcm2(
   history: readonly PastSession[],
   wavelengthNm: number,
   pulseMs: number,
+  throughModel: (session: PastSession) => number | null = () => null,
 ): number | null {
-  const told = history.filter((session) => comparable(session, wavelengthNm, pulseMs));
+  const told = history.flatMap((session) => {
+    const { fluenceJcm2 } = session.setting;
+    if (comparable(session, wavelengthNm, pulseMs)) return [{ session, fluenceJcm2 }];
+    const scale = sameBand(session, wavelengthNm) ? throughModel(session) : null;
+    return scale === null ? [] : [{ session, fluenceJcm2: fluenceJcm2 * scale }];
+  });
   const fluences = (good: boolean) =>
     told
-      .filter((session) => wellBorne(session.answer) === good)
-      .map((session) => session.setting.fluenceJcm2);
+      .filter(({ session }) => wellBorne(session.answer) === good)
+      .map(({ fluenceJcm2 }) => fluenceJcm2);
   const bad = fluences(false);
   if (bad.length > 0) return 0.8 * Math.min(...bad);
   const good = fluences(true);
@@ -71,6 +83,7 @@ export function limitsFor(input: {
   readonly row: ProtocolRow;
   readonly history: readonly PastSession[];
   readonly modelJcm2: number | null;
+  readonly throughModel?: (session: PastSession) => number | null;
 }): Limits {
   return {
     device: deviceLimitJcm2(input.handpiece, input.spot, input.rateHz),
@@ -80,6 +93,7 @@ export function limitsFor(input: {
       input.history,
       centralWavelengthNm(input.handpiece.light),
       input.pulseMs,
+      input.throughModel,
     ),
   };
 }

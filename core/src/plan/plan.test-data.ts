@@ -77,12 +77,13 @@ export const PROTOCOL: Protocol = {
     gelSecondsPer100Cm2: 15,
     checkSeconds: 120,
   },
+  margins: { usual: 0.7, darkSkin: 0.65, doubtful: 0.6 },
 };
 
 export const SUBJECT: Subject = {
   site: 'upperArm',
   areaCm2: 400,
-  skin: { type: 3, tan: 'none', freckled: false },
+  skin: { type: 3, tan: 'none', freckled: false, measuredFraction: 0.023 },
   hair: { colour: 'darkBrown', calibre: 'medium', density: 'medium' },
   history: [],
 };
@@ -109,6 +110,7 @@ export const past = (more: Partial<PastSession> & { fluenceJcm2?: number } = {})
   on: '2026-10-01',
   wavelengthNm: 810,
   answer: { endpoint: 'right', adverse: [], painMax: 3 },
+  hair: SUBJECT.hair,
   ...more,
   setting: { ...SETTING, fluenceJcm2: more.fluenceJcm2 ?? 16, ...more.setting },
 });

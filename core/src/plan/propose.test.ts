@@ -11,7 +11,10 @@ const codes = (more: object, plan = CASE) =>
 
 describe('the working skin type', () => {
   const of = (more: Partial<Subject['skin']>, site: Subject['site'] = 'upperArm') =>
-    workingSkin({ site, skin: { type: 3, tan: 'none', freckled: false, ...more } });
+    workingSkin({
+      site,
+      skin: { type: 3, tan: 'none', freckled: false, measuredFraction: null, ...more },
+    });
 
   it('is the type found where nothing darkens it', () => {
     expect(of({})).toEqual({ type: 3, melanosomeFraction: 0.023, additions: [] });
@@ -35,10 +38,11 @@ describe('a proposal', () => {
     const [first] = propose(CASE).proposals.filter(
       ({ setting }) => setting.handpieceId === 'diode' && setting.technique === 'stamping',
     );
-    // 12 + (24 − 12) / 3 = 16; 20–40 ms: middle 28.3, nearest 30; 400 ÷ 1.44 = 277.8.
-    expect(first!.setting).toEqual(SETTING);
+    // 12 + (24 − 12) / 3 = 16; of 20–40 ms the longest leaves most room; 400 ÷ 1.44 = 277.8.
+    expect(first!.setting).toEqual({ ...SETTING, pulseMs: 40 });
     expect(first!.start.basis).toEqual({ kind: 'protocolThird', low: 12, high: 24 });
-    expect(first!.evaluation.upper).toEqual({ fluenceJcm2: 24, binding: 'protocol' });
+    // 40 ms bears 34 J/cm²; × 0.70.
+    expect(first!.evaluation.upper).toEqual({ fluenceJcm2: 23, binding: 'model' });
     expect(first!.evaluation.energyJ).toBeCloseTo(23.04, 9);
     expect(first!.evaluation.work.pulses).toBe(278);
     expect(first!.ladder).toEqual([16, 17, 19, 21, 23]);
@@ -104,6 +108,7 @@ describe('a proposal', () => {
       type: fc.constantFrom(1, 2, 3, 4, 5, 6),
       tan: fc.constantFrom('none', 'fading', 'fresh', 'selfTan'),
       freckled: fc.boolean(),
+      measuredFraction: fc.option(fc.double({ min: 0.011, max: 0.09, noNaN: true })),
     }),
     hair: fc.record({
       colour: fc.constantFrom(...HAIR_COLOURS),
@@ -150,13 +155,17 @@ describe('a proposal', () => {
 describe('a setting of one’s own', () => {
   it('is taken within the limits', () => {
     expect(codes({})).toEqual([]);
-    expect(codes({ fluenceJcm2: 24 })).toEqual([]);
+    expect(codes({ fluenceJcm2: 21 })).toEqual([]);
   });
 
   it('is refused above them, naming the limit', () => {
-    expect(evaluate(CASE, { ...SETTING, fluenceJcm2: 25 }).refusals).toEqual([
-      { code: 'aboveLimit', binding: 'protocol', limitJcm2: 24, upperJcm2: 24 },
-    ]);
+    // Ceiling 31 J/cm² for type III at 810 nm, 30 ms; × 0.70.
+    const [refusal] = evaluate(CASE, { ...SETTING, fluenceJcm2: 22 }).refusals;
+    expect(refusal).toMatchObject({ code: 'aboveLimit', binding: 'model', upperJcm2: 21 });
+    expect((refusal as { limitJcm2: number }).limitJcm2).toBeCloseTo(21.7, 1);
+    // Pulses of 100 ms bear far more: there the protocol has no row, at 40 ms it binds.
+    expect(codes({ pulseMs: 40, fluenceJcm2: 25 })).toEqual(['aboveLimit']);
+    expect(codes({ pulseMs: 100 })).toContain('noProtocolRow');
   });
 
   it('is refused where the console does not offer it', () => {
@@ -176,7 +185,7 @@ describe('a setting of one’s own', () => {
 
   it('is refused where the spot does not lie flat', () => {
     const lip = withSubject({ site: 'upperLip', areaCm2: 12 });
-    const large = { handpieceId: 'alexandrite', spot: { diameterMm: 18 }, fluenceJcm2: 12 };
+    const large = { handpieceId: 'alexandrite', spot: { diameterMm: 18 }, fluenceJcm2: 10 };
     expect(codes({ ...large, pulseMs: 5 }, lip)).toEqual(['spotNotFlat']);
   });
 

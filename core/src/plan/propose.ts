@@ -1,18 +1,13 @@
-import { averagePowerW, energyJ, spotAreaCm2, type Spot } from '../units';
-import {
-  evaluate,
-  noTarget,
-  spotFits,
-  type Evaluation,
-  type PlanCase,
-  type Refusal,
-} from './evaluate';
+import { CALIBRES, HAIR_MELANIN } from '../optics';
+import { averagePowerW, energyJ, sameSpot, spotAreaCm2, type Spot } from '../units';
+import { evaluate, noTarget, spotFits } from './evaluate';
+import type { Evaluation, Expected, PlanCase, Refusal } from './evaluate';
 import { shotMs, type Handpiece, type Technique } from './handpiece';
 import { ladder } from './ladder';
 import { rowsFor, type ProtocolRow } from './protocol';
 import type { Setting } from './setting';
 import { lastComparable, type Start } from './start';
-import { workingSkin, type WorkingSkin } from './subject';
+import { workingSkin, type PastSession, type Subject, type WorkingSkin } from './subject';
 
 /** One way to treat the zone, with all that follows from it. */
 export interface Proposal {
@@ -21,6 +16,8 @@ export interface Proposal {
   readonly start: Start;
   /** Test-spot fluences from the start up, J/cm². */
   readonly ladder: readonly number[];
+  /** Upper end over floor: how much room there is between too little and too much; null without a floor. */
+  readonly room: number | null;
 }
 
 /** A handpiece and technique that gives no proposal here, and why. */
@@ -30,23 +27,31 @@ export interface LeftOut {
   readonly refusal: Refusal;
 }
 
+/** What put the first proposal before the second. */
+export type FirstBecause = 'worksBetter' | 'moreRoom' | 'quicker' | 'gentler';
+
 export interface Proposals {
   /** Best first. */
   readonly proposals: readonly Proposal[];
   readonly leftOut: readonly LeftOut[];
   /** Set where nothing can be proposed at all. */
   readonly refused: Refusal | null;
+  readonly firstBecause: FirstBecause | null;
   readonly working: WorkingSkin;
 }
 
+const PULSES_TRIED = 12;
+
 /**
- * The ranked ways to treat a subject, one for each handpiece in service and technique it can do.
- * No proposal is above any limit.
+ * The ranked ways to treat a subject: for each handpiece in service and technique it can do, the best
+ * of its spots and pulses. No proposal is above any limit.
  */
 export function propose(plan: PlanCase): Proposals {
   const working = workingSkin(plan.subject);
   const refused = noTarget(plan.subject);
-  if (refused !== null) return { proposals: [], leftOut: [], refused, working };
+  if (refused !== null) {
+    return { proposals: [], leftOut: [], refused, firstBecause: null, working };
+  }
   const proposals: Proposal[] = [];
   const leftOut: LeftOut[] = [];
   for (const handpiece of plan.handpieces.filter((each) => each.inService)) {
@@ -56,23 +61,39 @@ export function propose(plan: PlanCase): Proposals {
       else proposals.push(found);
     }
   }
-  return { proposals: proposals.sort(byRank), leftOut, refused: null, working };
+  proposals.sort(byRank);
+  const [first, second] = proposals;
+  const firstBecause = first && second ? because(first, second) : null;
+  return { proposals, leftOut, refused: null, firstBecause, working };
 }
 
-/** What this skin has already answered to first, then room between start and upper, then fewer minutes. */
+const EXPECTED_ORDER: readonly Expected[] = ['toTheBulb', 'inPart', 'unknown', 'tooLittle'];
+
+/** Each comparison in its order of weight: negative where `one` is better. */
+const COMPARISONS: readonly (readonly [
+  FirstBecause,
+  (one: Proposal, other: Proposal) => number,
+])[] = [
+  ['worksBetter', (one, other) => works(one) - works(other)],
+  // A hundredth of room is nothing to choose by.
+  ['moreRoom', (one, other) => Math.round(((other.room ?? 0) - (one.room ?? 0)) * 50)],
+  ['quicker', (one, other) => minutes(one) - minutes(other)],
+  ['gentler', (one, other) => one.setting.fluenceJcm2 - other.setting.fluenceJcm2],
+];
+
+const works = ({ evaluation }: Proposal) => EXPECTED_ORDER.indexOf(evaluation.expected);
+const minutes = ({ evaluation }: Proposal) => Math.ceil(evaluation.work.minutes);
+
 function byRank(one: Proposal, other: Proposal): number {
-  return (
-    known(other) - known(one) ||
-    room(other) - room(one) ||
-    one.evaluation.work.minutes - other.evaluation.work.minutes
-  );
+  for (const [, compare] of COMPARISONS) {
+    const difference = compare(one, other);
+    if (difference !== 0) return difference;
+  }
+  return 0;
 }
 
-const known = ({ start }: Proposal) => (start.basis.kind === 'lastSession' ? 1 : 0);
-
-/** How far the start may still rise, as a factor; whole steps of 10 % count, smaller ones do not. */
-const room = ({ start, evaluation }: Proposal) =>
-  Math.floor(Math.log(evaluation.upper!.fluenceJcm2! / start.fluenceJcm2) / Math.log(1.1) + 1e-9);
+const because = (first: Proposal, second: Proposal): FirstBecause | null =>
+  COMPARISONS.find(([, compare]) => compare(first, second) < 0)?.[0] ?? null;
 
 function best(
   plan: PlanCase,
@@ -80,24 +101,39 @@ function best(
   technique: Technique,
   working: WorkingSkin,
 ): Proposal | Refusal {
+  const spots = handpiece.spots.filter((spot) => spotFits(spot, plan.subject));
+  if (spots.length === 0) return { code: 'spotNotFlat', largestMm: flattest(handpiece) };
   const rows = rowsFor(plan.protocol, {
     handpiece,
     technique,
     skinType: working.type,
     calibre: plan.subject.hair.calibre,
   });
-  const spot = largestFitting(plan, handpiece);
-  if (spot === null) return { code: 'spotNotFlat', largestMm: flattest(handpiece) };
-  const choice = pulseFor(plan, handpiece, rows);
-  if (choice === null) return { code: 'noProtocolRow' };
+  const known = pulseToKeep(plan.subject, handpiece, rows);
+  const pulses = known === null ? thinned(offeredIn(handpiece, rows)) : [known];
+  if (pulses.length === 0) return { code: 'noProtocolRow' };
+  const found = spotsToTry(plan.subject, handpiece, spots).flatMap((spot) =>
+    pulses.map((pulseMs) => tryOut(plan, handpiece, technique, spot, pulseMs)),
+  );
+  const proposals = found.filter((each): each is Proposal => !('code' in each)).sort(byRank);
+  return proposals[0] ?? found[0]!;
+}
+
+function tryOut(
+  plan: PlanCase,
+  handpiece: Handpiece,
+  technique: Technique,
+  spot: Spot,
+  pulseMs: number,
+): Proposal | Refusal {
   const habit = plan.protocol.techniques[technique];
   const draft: Setting = {
     handpieceId: handpiece.id,
     technique,
     spot,
-    pulseMs: choice,
+    pulseMs,
     fluenceJcm2: handpiece.fluenceJcm2.min,
-    rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, fastest(handpiece, choice)),
+    rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, fastest(handpiece, pulseMs)),
     passes: habit.passes,
   };
   const drafted = evaluate(plan, draft);
@@ -109,11 +145,13 @@ function best(
   const evaluation = evaluate(plan, setting);
   const [refusal] = evaluation.refusals;
   if (refusal !== undefined) return refusal;
+  const floor = evaluation.model?.floorJcm2 ?? null;
   return {
     setting,
     evaluation,
     start,
     ladder: ladder(start.fluenceJcm2, upper.fluenceJcm2, handpiece.fluenceJcm2),
+    room: floor === null ? null : upper.fluenceJcm2 / floor,
   };
 }
 
@@ -129,12 +167,11 @@ function fastest(handpiece: Handpiece, pulseMs: number): number {
   return Math.floor((900 / shotMs(pulseMs, handpiece.train)) * 10) / 10;
 }
 
-function largestFitting(plan: PlanCase, handpiece: Handpiece): Spot | null {
-  const fitting = handpiece.spots.filter((spot) => spotFits(spot, plan.subject));
-  return fitting.reduce<Spot | null>(
-    (best, spot) => (best === null || spotAreaCm2(spot) > spotAreaCm2(best) ? spot : best),
-    null,
-  );
+/** The spot of the last session with this handpiece where it still fits, else all that fit. */
+function spotsToTry(subject: Subject, handpiece: Handpiece, spots: readonly Spot[]) {
+  const last = lastWith(subject, handpiece)?.setting.spot;
+  const same = spots.filter((spot) => last !== undefined && sameSpot(spot, last));
+  return same.length > 0 ? same : [...spots].sort((a, b) => spotAreaCm2(b) - spotAreaCm2(a));
 }
 
 const flattest = (handpiece: Handpiece) =>
@@ -144,28 +181,43 @@ const flattest = (handpiece: Handpiece) =>
     ),
   );
 
+const offeredIn = (handpiece: Handpiece, rows: readonly ProtocolRow[]) =>
+  handpiece.pulsesMs.filter((pulse) =>
+    rows.some((row) => pulse >= row.pulseMs.low - 1e-9 && pulse <= row.pulseMs.high + 1e-9),
+  );
+
+/** Twelve pulses at most, evenly through the list, its ends included. */
+function thinned(pulses: readonly number[]): readonly number[] {
+  if (pulses.length <= PULSES_TRIED) return pulses;
+  const stride = (pulses.length - 1) / (PULSES_TRIED - 1);
+  return Array.from({ length: PULSES_TRIED }, (_, i) => pulses[Math.round(i * stride)]!);
+}
+
+const lastWith = (subject: Subject, handpiece: Handpiece): PastSession | undefined =>
+  subject.history.filter((session) => session.setting.handpieceId === handpiece.id).at(-1);
+
 /**
- * The pulse to start from: that of the last comparable session while its row still stands, else the
- * offered one nearest the middle of the approved range on a log scale.
+ * The pulse of the last session with this handpiece, where its row still stands. Once hair has become
+ * finer or paler by a class a new pulse is looked for first, and the fluence follows from it.
  */
-function pulseFor(
-  plan: PlanCase,
+function pulseToKeep(
+  subject: Subject,
   handpiece: Handpiece,
   rows: readonly ProtocolRow[],
 ): number | null {
-  const inRows = handpiece.pulsesMs.filter((pulse) =>
-    rows.some((row) => pulse >= row.pulseMs.low - 1e-9 && pulse <= row.pulseMs.high + 1e-9),
-  );
-  const last = plan.subject.history
-    .filter((session) => session.setting.handpieceId === handpiece.id)
-    .map((session) => session.setting.pulseMs)
-    .filter((pulse) => inRows.includes(pulse) && lastComparable(plan.subject, handpiece, pulse))
-    .at(-1);
-  if (last !== undefined) return last;
-  const [row] = rows;
-  if (row === undefined || inRows.length === 0) return null;
-  const middle = Math.log(row.pulseMs.low * row.pulseMs.high) / 2;
-  return inRows.reduce((best, pulse) =>
-    Math.abs(Math.log(pulse) - middle) < Math.abs(Math.log(best) - middle) ? pulse : best,
+  const last = lastWith(subject, handpiece);
+  if (last === undefined || hairHasFallen(subject, last)) return null;
+  const { pulseMs } = last.setting;
+  const stands =
+    offeredIn(handpiece, rows).includes(pulseMs) &&
+    lastComparable(subject, handpiece, pulseMs) !== null;
+  return stands ? pulseMs : null;
+}
+
+/** Whether hair is finer or paler now than at an earlier session. */
+export function hairHasFallen({ hair }: Subject, { hair: then }: PastSession): boolean {
+  return (
+    CALIBRES.indexOf(hair.calibre) < CALIBRES.indexOf(then.calibre) ||
+    HAIR_MELANIN[hair.colour] < HAIR_MELANIN[then.colour]
   );
 }

@@ -27,11 +27,21 @@ export interface TechniqueHabit {
   readonly cellCm2: number;
 }
 
+/** Share of the model's ceiling that may be used: the lowest that applies holds. Never above 0.8. */
+export interface Margins {
+  readonly usual: number;
+  /** Working types IV–VI. */
+  readonly darkSkin: number;
+  /** Skin typed by questionnaire alone, or a tan or self-tan that is allowed. */
+  readonly doubtful: number;
+}
+
 /** The clinic's editable rules for hair. */
 export interface Protocol {
   readonly rows: readonly ProtocolRow[];
   readonly techniques: Readonly<Record<Technique, TechniqueHabit>>;
   readonly pace: Pace;
+  readonly margins: Margins;
 }
 
 const holds = (range: Range, value: number) =>

@@ -20,6 +20,8 @@ export interface SkinFinding {
   readonly type: SkinType;
   readonly tan: Tan;
   readonly freckled: boolean;
+  /** Melanosome fraction by an instrument on this very area; null where it was not read. */
+  readonly measuredFraction: number | null;
 }
 
 /** What was found of the hair in the zone. */
@@ -35,6 +37,8 @@ export interface PastSession {
   readonly setting: Setting;
   readonly wavelengthNm: number;
   readonly answer: SkinAnswer;
+  /** The hair as it was found then. */
+  readonly hair: HairFinding;
 }
 
 /** Whom and what a plan is for. */
@@ -47,7 +51,8 @@ export interface Subject {
   readonly history: readonly PastSession[];
 }
 
-export type SkinAddition = 'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite';
+export type SkinAddition =
+  'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite' | 'measured';
 
 /** The skin type that the planner works with, and what made it darker than the one found. */
 export interface WorkingSkin {
@@ -80,6 +85,14 @@ export function workingSkin(subject: Pick<Subject, 'site' | 'skin'>): WorkingSki
   if (SITES[site].darker) {
     additions.push('darkerSite');
     fraction *= ADDED_PIGMENT;
+  }
+  if (skin.measuredFraction !== null && skin.measuredFraction > fraction) {
+    // What was measured holds all pigment there is; the darker of the two counts.
+    return {
+      type: skinTypeForFraction(skin.measuredFraction),
+      melanosomeFraction: skin.measuredFraction,
+      additions: ['measured'],
+    };
   }
   return { type: skinTypeForFraction(fraction), melanosomeFraction: fraction, additions };
 }

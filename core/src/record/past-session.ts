@@ -9,5 +9,6 @@ export function pastSession(record: VisitRecord): PastSession | null {
   const on = treatedOn(record);
   const { setting, pulses } = record.run;
   if (on === null || setting === null || pulses === 0 || record.plan === null) return null;
-  return { on, setting, wavelengthNm: record.plan.wavelengthNm, answer: answerOf(record) };
+  const { wavelengthNm, subject } = record.plan;
+  return { on, setting, wavelengthNm, answer: answerOf(record), hair: subject.hair };
 }

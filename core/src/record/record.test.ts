@@ -23,7 +23,7 @@ const event = (body: EventBody): VisitEvent => {
 };
 
 const findings = {
-  skin: { type: 3, tan: 'none', freckled: false },
+  skin: { type: 3, tan: 'none', freckled: false, measuredFraction: null },
   hair: { colour: 'darkBrown', calibre: 'medium', density: 'medium' },
   areaCm2: 400,
 } as const;
@@ -96,6 +96,7 @@ describe('a visit rebuilt from its events', () => {
       setting: { ...SETTING, fluenceJcm2: 17 },
       wavelengthNm: 810,
       answer: { endpoint: 'strong', adverse: [], painMax: 5 },
+      hair: SUBJECT.hair,
     });
     expect(pastSession(visitRecord([ASKED, LOOKED, PLANNED, STARTED]))).toBeNull();
   });

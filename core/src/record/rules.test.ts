@@ -15,7 +15,7 @@ const plan = {
 };
 
 const findings = {
-  skin: { type: 3, tan: 'none', freckled: false },
+  skin: { type: 3, tan: 'none', freckled: false, measuredFraction: null },
   hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
   areaCm2: 400,
 } as const;

@@ -1,6 +1,7 @@
 import {
   BulbOutlined,
   CalendarOutlined,
+  ExperimentOutlined,
   HomeOutlined,
   LogoutOutlined,
   TeamOutlined,
@@ -62,6 +63,7 @@ function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
           <p className="spine-name">Tidy Quill</p>
           <Place to="/" icon={<CalendarOutlined />} word="Today" />
           <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
+          <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
           <div className="spine-foot">
             <button type="button" className="spine-place" onClick={onTheme}>

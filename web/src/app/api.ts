@@ -1,3 +1,4 @@
+import type { Catalogue } from '@tidy-quill/contract/catalogue';
 import type { SignedIn, SignIn } from '@tidy-quill/contract/auth';
 import type {
   Area,
@@ -107,6 +108,7 @@ export const api = createApi({
         { type: 'client', id: clientId },
       ],
     }),
+    catalogue: build.query<Catalogue, void>({ query: () => '/catalogue' }),
     clinic: build.query<Clinic, void>({ query: () => '/clinic', providesTags: ['clinic'] }),
     addStaff: build.mutation<{ id: string }, NewStaff>({
       query: (body) => ({ url: '/clinic/staff', method: 'POST', body }),
@@ -214,6 +216,7 @@ export const {
   useEditClientMutation,
   useAddAreaMutation,
   useBookVisitMutation,
+  useCatalogueQuery,
   useClinicQuery,
   useAddStaffMutation,
   useSetStaffActiveMutation,

@@ -38,6 +38,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'bench',
+            lazy: async () => ({
+              Component: (await import('../features/bench/BenchPage')).BenchPage,
+            }),
+          },
+          {
             path: 'clinic',
             lazy: async () => ({
               Component: (await import('../features/clinic/ClinicPage')).ClinicPage,

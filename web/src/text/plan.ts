@@ -1,7 +1,10 @@
 import type {
   CautionCode,
+  Expected,
+  FirstBecause,
   LimitName,
   LowStartReason,
+  ModelSilence,
   Refusal,
   SkinAddition,
   StepAdvice,
@@ -13,14 +16,13 @@ import { HAIR_COLOUR_WORDS } from './words';
 export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   device: 'device',
   protocol: 'clinic protocol',
-  model: 'skin model',
+  model: 'this skin',
   history: 'its history',
 };
 
-export const LIMIT_REASON: Readonly<Record<LimitName, string>> = {
+export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>> = {
   device: 'The most that this console gives at this spot and rate.',
   protocol: 'The high end of the approved row for this laser, skin type and calibre.',
-  model: 'What the model says this epidermis bears, with its margin.',
   history: '1.2 × the most this skin has borne well here, or 0.8 × what it took badly.',
 };
 
@@ -30,6 +32,26 @@ export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
   selfTan: 'self-tan',
   freckled: 'freckles',
   darkerSite: 'a naturally darker place',
+  measured: 'what was measured',
+};
+
+export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
+  toTheBulb: 'works to the bulb',
+  inPart: 'works in part',
+  tooLittle: 'safe here is not expected to work',
+  unknown: 'not known',
+};
+
+export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
+  worksBetter: 'The first is expected to work better',
+  moreRoom: 'The first leaves most room between too little and too much',
+  quicker: 'The first is quicker',
+  gentler: 'The first starts gentler',
+};
+
+export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {
+  mucosa:
+    'Mucosa and genital skin are not what the model was made for. Device, protocol and history limit; the lowest step, one pulse, or leave it out.',
 };
 
 export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {

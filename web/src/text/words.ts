@@ -135,6 +135,8 @@ export function coolingText(cooling: Cooling): string {
       return `contact ${cooling.plateC} °C`;
     case 'cryogen':
       return `cryogen ${cooling.spurtMs} ms, delay ${cooling.delayMs} ms`;
+    case 'gelPlate':
+      return `plate ${cooling.plateC} °C through ${cooling.gelMm} mm of gel`;
     case 'ice':
       return `ice ${cooling.seconds} s before`;
   }

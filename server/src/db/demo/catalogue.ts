@@ -241,4 +241,5 @@ export const DEMO_PROTOCOL: Protocol = {
     gelSecondsPer100Cm2: 15,
     checkSeconds: 180,
   },
+  margins: { usual: 0.7, darkSkin: 0.65, doubtful: 0.6 },
 };

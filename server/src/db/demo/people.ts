@@ -1,6 +1,6 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import type { Density, SkinFinding } from '@tidy-quill/core/plan';
-import type { Calibre, HairColour } from '@tidy-quill/core/optics';
+import { MELANOSOME_FRACTION, type Calibre, type HairColour } from '@tidy-quill/core/optics';
 import type { HairMark } from '@tidy-quill/core/reaction';
 import type { QuestionId } from '@tidy-quill/core/suitability';
 
@@ -52,11 +52,12 @@ export interface DemoClient {
   } | null;
 }
 
-const skin = (type: SkinFinding['type'], tan: SkinFinding['tan'] = 'none', freckled = false) => ({
-  type,
-  tan,
-  freckled,
-});
+// A reading of the very area, as the skin type's own melanin would give it.
+const skin = (
+  type: SkinFinding['type'],
+  tan: SkinFinding['tan'] = 'none',
+  freckled = false,
+): SkinFinding => ({ type, tan, freckled, measuredFraction: MELANOSOME_FRACTION[type] });
 
 const session = (
   weeksAgo: number,

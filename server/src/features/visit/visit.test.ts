@@ -32,7 +32,7 @@ const looked = (type: number) =>
   event({
     kind: 'findingsRecorded',
     findings: {
-      skin: { type, tan: 'none', freckled: false },
+      skin: { type, tan: 'none', freckled: false, measuredFraction: 0.016 },
       hair: { colour: 'black', calibre: 'coarse', density: 'dense' },
       areaCm2: 950,
     },

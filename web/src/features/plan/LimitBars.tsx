@@ -1,5 +1,5 @@
 import { LIMIT_NAMES, type Evaluation, type LimitName, type Setting } from '@tidy-quill/core/plan';
-import { figure, LIMIT_REASON, LIMIT_WORDS } from '../../text';
+import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
 /** The four limits beside one another; the one that binds is marked by word and weight. */
 export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; setting: Setting }) {
@@ -18,21 +18,25 @@ export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; set
             </span>
             <span className="figures">{limits[name] === null ? '–' : figure(limits[name])}</span>
           </summary>
-          <p>{absent(name, limits[name]) ?? LIMIT_REASON[name]}</p>
+          <p>{reason(name, evaluation)}</p>
         </details>
       ))}
       <p className="small">
-        J/cm². {LIMIT_WORDS[upper.binding]} binds: not above {figure(upper.fluenceJcm2 ?? 0)} on
-        this console’s step. The skin model is not part of this version yet, so device, protocol and
-        history limit alone.
+        J/cm². Bound by {LIMIT_WORDS[upper.binding]}: not above {figure(upper.fluenceJcm2 ?? 0)} on
+        this console’s step.
       </p>
     </section>
   );
 }
 
-function absent(name: LimitName, value: number | null): string | null {
-  if (value !== null) return null;
-  return name === 'model'
-    ? 'The model of light and heat in this skin is not there yet.'
-    : 'No earlier session here with a like wavelength and pulse.';
+function reason(name: LimitName, { limits, model, margin, modelSilence }: Evaluation): string {
+  if (name === 'model') {
+    if (modelSilence !== null) return MODEL_SILENCE_WORDS[modelSilence];
+    if (model === null) return '';
+    return `The model puts this skin’s ceiling at ${figure(model.ceilingJcm2)} J/cm²; ${margin} of it is allowed. By the stricter law of damage it is ${figure(model.cautiousCeilingJcm2)}. An estimate, not tested on patients.`;
+  }
+  if (name === 'history' && limits?.history === null) {
+    return 'No earlier session here with a like wavelength and pulse.';
+  }
+  return LIMIT_REASON[name];
 }

@@ -1,81 +1,70 @@
-import type { LeftOut, Proposal, Setting } from '@tidy-quill/core/plan';
-import { figure, minutesText, refusalText, TECHNIQUE_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import type { Handpiece, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
+import {
+  EXPECTED_WORDS,
+  figure,
+  FIRST_WORDS,
+  minutesText,
+  refusalText,
+  TECHNIQUE_WORDS,
+} from '../../text';
 
-/** Every way to treat the area, best first; below, what was left out and why. */
+/** Every way to treat the area, best first and why; below, what was left out and why. */
 export function WaysTable({
-  proposals,
-  leftOut,
+  handpieces,
+  proposals: { proposals, leftOut, firstBecause },
   chosen,
   onChoose,
 }: {
-  proposals: readonly Proposal[];
-  leftOut: readonly LeftOut[];
+  handpieces: readonly Handpiece[];
+  proposals: Proposals;
   chosen: Setting | null;
   onChoose: (setting: Setting) => void;
 }) {
-  const { catalogue } = useOpenVisit();
-  const name = (id: string) => catalogue.handpieces.find((each) => each.id === id)?.name ?? id;
+  const name = (id: string) => handpieces.find((each) => each.id === id)?.name ?? id;
   return (
-    <>
-      <table className="ledger ways">
-        <caption>Ways to treat this area, best first</caption>
-        <thead>
-          <tr>
-            <th scope="col">Handpiece</th>
-            <th scope="col" className="is-figure">
-              Pulse
-            </th>
-            <th scope="col" className="is-figure">
-              Start
-            </th>
-            <th scope="col" className="is-figure">
-              Not above
-            </th>
-            <th scope="col" className="is-figure">
-              Pulses
-            </th>
-            <th scope="col" className="is-figure">
-              Time
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {proposals.map(({ setting, evaluation }) => {
-            const isChosen = chosen !== null && sameWay(setting, chosen);
-            return (
-              <tr
-                key={`${setting.handpieceId} ${setting.technique}`}
-                className={isChosen ? 'is-chosen' : undefined}
-                onClick={() => onChoose(setting)}
-              >
-                <th scope="row">
-                  <button
-                    type="button"
-                    className="row-button"
-                    aria-pressed={isChosen}
-                    onClick={(event) => {
-                      event.stopPropagation();
-                      onChoose(setting);
-                    }}
-                  >
-                    {isChosen ? '✓ ' : ''}
-                    {name(setting.handpieceId)}
-                    <span className="quiet">{TECHNIQUE_WORDS[setting.technique]}</span>
-                  </button>
-                </th>
-                <td className="is-figure figures">{figure(setting.pulseMs, 2)} ms</td>
-                <td className="is-figure figures">{figure(setting.fluenceJcm2)} J/cm²</td>
-                <td className="is-figure figures">
-                  {figure(evaluation.upper!.fluenceJcm2!)} J/cm²
-                </td>
-                <td className="is-figure figures">{figure(evaluation.work.pulses, 0)}</td>
-                <td className="is-figure figures">{minutesText(evaluation.work.minutes)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+    <section>
+      {proposals.length === 0 ? null : (
+        <table className="ledger ways">
+          <caption>
+            Ways to treat this area, best first
+            {firstBecause === null ? null : (
+              <span className="quiet-inline">. {FIRST_WORDS[firstBecause]}</span>
+            )}
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Handpiece</th>
+              <th scope="col" className="is-figure">
+                Pulse
+              </th>
+              <th scope="col" className="is-figure">
+                Start
+              </th>
+              <th scope="col" className="is-figure">
+                Not above
+              </th>
+              <th scope="col">Expected there</th>
+              <th scope="col" className="is-figure">
+                Pulses
+              </th>
+              <th scope="col" className="is-figure">
+                Time
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {proposals.map((proposal) => (
+              <Way
+                key={`${proposal.setting.handpieceId} ${proposal.setting.technique}`}
+                name={name(proposal.setting.handpieceId)}
+                proposal={proposal}
+                isChosen={chosen !== null && sameWay(proposal.setting, chosen)}
+                onChoose={() => onChoose(proposal.setting)}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
       {leftOut.length === 0 ? null : (
         <details className="left-out">
           <summary>
@@ -90,7 +79,52 @@ export function WaysTable({
           </ul>
         </details>
       )}
-    </>
+    </section>
+  );
+}
+
+function Way({
+  name,
+  proposal: { setting, evaluation, room },
+  isChosen,
+  onChoose,
+}: {
+  name: string;
+  proposal: Proposal;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
+  const { expected } = evaluation;
+  const classes = [isChosen ? 'is-chosen' : '', expected === 'tooLittle' ? 'is-weak' : ''];
+  return (
+    <tr className={classes.join(' ')} onClick={onChoose}>
+      <th scope="row">
+        <button
+          type="button"
+          className="row-button"
+          aria-pressed={isChosen}
+          onClick={(event) => {
+            event.stopPropagation();
+            onChoose();
+          }}
+        >
+          {isChosen ? '✓ ' : ''}
+          {name}
+          <span className="quiet-inline">, {TECHNIQUE_WORDS[setting.technique]}</span>
+        </button>
+      </th>
+      <td className="is-figure figures">{figure(setting.pulseMs, 2)} ms</td>
+      <td className="is-figure figures">{figure(setting.fluenceJcm2)} J/cm²</td>
+      <td className="is-figure figures">{figure(evaluation.upper!.fluenceJcm2!)} J/cm²</td>
+      <td className="ways-expected">
+        {EXPECTED_WORDS[expected]}
+        {room === null ? null : (
+          <span className="quiet-inline figures">, × {figure(room, 2)} of floor</span>
+        )}
+      </td>
+      <td className="is-figure figures">{figure(evaluation.work.pulses, 0)}</td>
+      <td className="is-figure figures">{minutesText(evaluation.work.minutes)}</td>
+    </tr>
   );
 }
 

@@ -1,4 +1,12 @@
-import type { Evaluation, PlanCase, Proposals, Setting } from '@tidy-quill/core/plan';
+import type {
+  DoubtMap,
+  Evaluation,
+  PlanCase,
+  Proposals,
+  Setting,
+  Warmth,
+  WindowMap,
+} from '@tidy-quill/core/plan';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Planner } from '../../workers/planner';
@@ -51,3 +59,23 @@ export function useEvaluation(plan: PlanCase | null, setting: Setting | null): A
   const question = plan === null || setting === null ? null : JSON.stringify([plan, setting]);
   return useAnswer(question, () => planner().evaluate(plan!, setting!));
 }
+
+/** The window over pulses; it stays as it is while only fluence, pulse or rate move. */
+export function useWindowMap(plan: PlanCase, setting: Setting): Answer<WindowMap | null> {
+  return useAnswer(mapQuestion(plan, setting), () => planner().map(plan, setting));
+}
+
+/** The doubt of that window. */
+export function useDoubtMap(plan: PlanCase, setting: Setting): Answer<DoubtMap | null> {
+  return useAnswer(mapQuestion(plan, setting), () => planner().doubt(plan, setting));
+}
+
+/** How warm skin and follicle get at a setting. */
+export function useWarmth(plan: PlanCase, setting: Setting): Answer<Warmth | null> {
+  const { handpieceId, spot, pulseMs, fluenceJcm2 } = setting;
+  const question = JSON.stringify([plan, handpieceId, spot, pulseMs, fluenceJcm2]);
+  return useAnswer(question, () => planner().warmth(plan, setting));
+}
+
+const mapQuestion = (plan: PlanCase, { handpieceId, spot }: Setting) =>
+  JSON.stringify([plan.subject, plan.handpieces, handpieceId, spot]);

@@ -1,0 +1,27 @@
+import type { WindowInput as CoreInput } from '@tidy-quill/core/window';
+import * as v from 'valibot';
+import { Cooling, Light, Spot } from './plan';
+import { line, number, whole } from './text';
+
+/** One question to the model: light, skin, spot, pulse, cooling and a hair. */
+export const WindowInput = v.object({
+  light: Light,
+  skin: v.object({
+    melanosomeFraction: number(0, 0.5),
+    epidermisUm: number(20, 300),
+    dermisMm: number(0.5, 10),
+  }),
+  spot: Spot,
+  surface: v.object({ outsideIndex: number(1, 2), plateReturn: number(0, 0.9) }),
+  pulse: v.object({
+    durationMs: number(0.001, 2000),
+    count: whole(1, 20),
+    gapMs: number(0, 1000),
+  }),
+  cooling: Cooling,
+  hair: v.object({ melanosomeFraction: number(0, 1.5), diameterUm: number(5, 300) }),
+  follicle: v.array(
+    v.object({ name: line(40), depthMm: number(0.1, 10), beyondShaftUm: number(0, 500) }),
+  ),
+  rateHz: v.optional(number(0.01, 20)),
+}) satisfies v.GenericSchema<unknown, CoreInput>;

@@ -1,0 +1,2 @@
+export * from './arrhenius';
+export * from './threshold';

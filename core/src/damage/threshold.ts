@@ -1,0 +1,53 @@
+import { siteDamage, type DamageLaw, type Site } from './arrhenius';
+
+const HIGHEST_JCM2 = 2000;
+
+/**
+ * The fluence in J/cm² at which a site's Ω reaches `wanted`; Infinity where 2000 J/cm² does not. Ω rises
+ * with the fluence, so a bracket on its logarithm closes in a few steps (regula falsi, Illinois).
+ */
+export function thresholdJcm2(
+  law: DamageLaw,
+  site: Site,
+  stepsS: Float64Array,
+  wanted = 1,
+): number {
+  const peak = site.responsePerJcm2.reduce((most, rise) => Math.max(most, rise), 0);
+  if (!(peak > 1e-6)) return Infinity;
+  const excess = (fluence: number) => {
+    const omega = siteDamage(law, site, stepsS, fluence);
+    return Math.log(Math.max(omega, 1e-30)) - Math.log(wanted);
+  };
+  // Damage of one needs some 45–90 °C at these times: a first guess from the peak.
+  let low = 5 / peak;
+  let high = 60 / peak;
+  let atLow = excess(low);
+  let atHigh = excess(high);
+  while (atLow > 0 && low > 1e-6) {
+    [high, atHigh] = [low, atLow];
+    low /= 2;
+    atLow = excess(low);
+  }
+  while (atHigh < 0) {
+    if (high > HIGHEST_JCM2) return Infinity;
+    [low, atLow] = [high, atHigh];
+    high *= 1.5;
+    atHigh = excess(high);
+  }
+  let side = 0;
+  for (let tries = 0; tries < 60 && high - low > 1e-6 * high; tries++) {
+    const between = (low * atHigh - high * atLow) / (atHigh - atLow);
+    const at = excess(between);
+    if (Math.abs(at) < 1e-4) return between;
+    if (at > 0) {
+      [high, atHigh] = [between, at];
+      if (side === 1) atLow /= 2;
+      side = 1;
+    } else {
+      [low, atLow] = [between, at];
+      if (side === -1) atHigh /= 2;
+      side = -1;
+    }
+  }
+  return (low + high) / 2;
+}

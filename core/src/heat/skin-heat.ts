@@ -1,0 +1,170 @@
+import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
+import { ChainStepper, steadyState, type HeatChain } from './diffusion-step';
+import type { SkinGrid } from './grid';
+import { BODY_C } from './materials';
+import { growingSteps, type Timeline } from './timeline';
+
+/**
+ * Temperatures of a column of skin 1 cm² wide, in two parts that add up: `background`, what it would be
+ * without light, °C, and `response`, the rise for each J/cm². Row t holds all cells at the end of
+ * step t; row 0 is the start of the pulse.
+ */
+export interface SkinHeat {
+  readonly grid: SkinGrid;
+  readonly timeline: Timeline;
+  readonly background: readonly Float64Array[];
+  readonly response: readonly Float64Array[];
+  readonly surfaceBeforeC: number;
+  /** Longest the surface stays under −2 °C without light, s, the pre-cooling included. */
+  readonly frostS: number;
+}
+
+const FROST_C = -2;
+
+/** Solves the column: cooling before, through and after the pulse, with 1 J/cm² of light as `heating`. */
+export function solveSkin(input: {
+  readonly grid: SkinGrid;
+  /** Power per cell for 1 W/cm² on the surface, W: absorption × fluence ratio × width. */
+  readonly heating: Float64Array;
+  readonly cooling: CoolingSchedule;
+  readonly timeline: Timeline;
+  readonly refine?: number;
+}): SkinHeat {
+  const { grid, cooling, timeline, refine = 1 } = input;
+  const column = new Column(grid);
+  const heating = input.heating.map((power) => power / timeline.litS);
+  const dark = new Float64Array(grid.widths.length);
+
+  const {
+    warm,
+    surfaceC: surfaceBeforeC,
+    frostS: frostBeforeS,
+  } = cooledBefore(column, cooling, refine);
+  let frostS = frostBeforeS;
+  const risen = new Float64Array(dark.length);
+  const background = [warm.slice()];
+  const response = [risen.slice()];
+  let sinceStart = 0;
+  let touching: Contact | null = null;
+  timeline.steps.forEach((dt, i) => {
+    // The cooling of the pulse holds through the gaps of a train.
+    const contact = sinceStart < timeline.trainS * (1 - 1e-9) ? cooling.during : cooling.after;
+    if (contact !== touching) column.touch(contact);
+    touching = contact;
+    column.stepper.step(dt, warm, column.surroundings);
+    column.stepper.step(dt, risen, timeline.lit[i] ? heating : dark);
+    if (column.surface(warm) < FROST_C) frostS += dt;
+    background.push(warm.slice());
+    response.push(risen.slice());
+    sinceStart += dt;
+  });
+  return { grid, timeline, background, response, surfaceBeforeC, frostS };
+}
+
+interface CooledBefore {
+  readonly warm: Float64Array;
+  readonly surfaceC: number;
+  readonly frostS: number;
+}
+
+// The skin before the pulse depends on the cooling and the column alone: many pulses share it.
+const cooled = new Map<string, CooledBefore>();
+const COOLED_KEPT = 200;
+
+/** The column after its pre-cooling, from the steady state in still air. */
+function cooledBefore(column: Column, cooling: CoolingSchedule, refine: number): CooledBefore {
+  const key = JSON.stringify([column.layers, cooling.before, refine]);
+  const found = cooled.get(key);
+  if (found !== undefined) return { ...found, warm: found.warm.slice() };
+  column.touch(STILL_AIR);
+  const warm = steadyState(column.chain, column.surroundings);
+  let frostS = 0;
+  for (const phase of cooling.before) {
+    column.touch(phase);
+    // Short steps first: the surface answers to a new contact within milliseconds.
+    for (const dt of growingSteps(
+      phase.seconds,
+      phase.seconds / 400 / refine,
+      1.15 ** (1 / refine),
+    )) {
+      column.stepper.step(dt, warm, column.surroundings);
+      if (column.surface(warm) < FROST_C) frostS += dt;
+    }
+  }
+  const result = { warm, surfaceC: column.surface(warm), frostS };
+  if (cooled.size >= COOLED_KEPT) cooled.clear();
+  cooled.set(key, { ...result, warm: warm.slice() });
+  return result;
+}
+
+/** A column of skin under a contact that may change. */
+class Column {
+  readonly chain: HeatChain;
+  readonly stepper: ChainStepper;
+  /** Power that the surroundings would give a column at 0 °C, W per cell. */
+  readonly surroundings: Float64Array;
+  /** What tells one column from another. */
+  readonly layers: readonly number[];
+  private readonly perfusion: Float64Array;
+  private readonly toBody: number;
+  private surfaceShare = 0;
+  private contact: Contact = STILL_AIR;
+
+  constructor(private readonly grid: SkinGrid) {
+    const { widths, materials } = grid;
+    const size = widths.length;
+    this.layers = [
+      size,
+      grid.epidermisCells,
+      grid.dermisCells,
+      widths[0]!,
+      widths[grid.epidermisCells]!,
+    ];
+    const half = (i: number) => widths[i]! / 2 / materials[i]!.conductivity;
+    this.perfusion = widths.map((width, i) => width * materials[i]!.perfusion);
+    this.toBody = 1 / half(size - 1);
+    this.surroundings = new Float64Array(size);
+    this.chain = {
+      capacity: widths.map((width, i) => width * materials[i]!.heatCapacity),
+      between: Float64Array.from({ length: size - 1 }, (_, i) => 1 / (half(i) + half(i + 1))),
+      loss: new Float64Array(size),
+    };
+    this.stepper = new ChainStepper(this.chain);
+    this.touch(STILL_AIR);
+  }
+
+  touch(contact: Contact): void {
+    const { loss } = this.chain;
+    const { widths, materials } = this.grid;
+    const half = widths[0]! / 2 / materials[0]!.conductivity;
+    const outwards = 1 / (1 / contact.transfer + half);
+    this.contact = contact;
+    this.surfaceShare = outwards * half;
+    for (let i = 0; i < loss.length; i++) {
+      loss[i] = this.perfusion[i]!;
+      this.surroundings[i] = this.perfusion[i]! * BODY_C;
+    }
+    loss[0]! += outwards;
+    this.surroundings[0]! += outwards * contact.temperatureC;
+    loss[loss.length - 1]! += this.toBody;
+    this.surroundings[loss.length - 1]! += this.toBody * BODY_C;
+    this.stepper.forget();
+  }
+
+  /** Temperature of the very surface, between the first cell and what touches it. */
+  surface(field: Float64Array): number {
+    return field[0]! + this.surfaceShare * (this.contact.temperatureC - field[0]!);
+  }
+}
+
+/** Rows' values at a depth in cm, linear between cell centres. */
+export function alongDepth(
+  { centres }: SkinGrid,
+  rows: readonly Float64Array[],
+  depthCm: number,
+): Float64Array {
+  let above = 0;
+  while (above < centres.length - 2 && centres[above + 1]! < depthCm) above++;
+  const share = (depthCm - centres[above]!) / (centres[above + 1]! - centres[above]!);
+  return Float64Array.from(rows, (row) => row[above]! + share * (row[above + 1]! - row[above]!));
+}

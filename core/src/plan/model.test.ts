@@ -1,0 +1,125 @@
+import { describe, expect, it } from 'vitest';
+import {
+  doubtOf,
+  evaluate,
+  hairHasFallen,
+  marginFor,
+  modelSilence,
+  propose,
+  warmthOf,
+  windowFor,
+  windowInput,
+  windowMap,
+  workingSkin,
+  type Subject,
+} from './index';
+import { CASE, DIODE, past, PROTOCOL, SETTING, SUBJECT, withSubject } from './plan.test-data';
+
+const inputOf = (subject: Subject = SUBJECT, pulseMs = 30) =>
+  windowInput(subject, workingSkin(subject), DIODE, { widthMm: 12, heightMm: 12 }, pulseMs);
+
+describe('the margin', () => {
+  const margin = (skin: Partial<Subject['skin']>) => {
+    const subject = { ...SUBJECT, skin: { ...SUBJECT.skin, ...skin } };
+    return marginFor(PROTOCOL.margins, subject, workingSkin(subject));
+  };
+
+  it('is the lowest of those that apply', () => {
+    expect(margin({})).toBe(0.7);
+    expect(margin({ type: 4, measuredFraction: 0.033 })).toBe(0.65);
+    expect(margin({ measuredFraction: null })).toBe(0.6);
+    expect(margin({ tan: 'fading' })).toBe(0.6);
+    expect(margin({ type: 5, measuredFraction: null })).toBe(0.6);
+  });
+});
+
+describe('what was measured', () => {
+  it('counts where it is darker than the type, and never makes it paler', () => {
+    const working = (measuredFraction: number) =>
+      workingSkin({ site: 'upperArm', skin: { ...SUBJECT.skin, measuredFraction } });
+    expect(working(0.04)).toEqual({ type: 5, melanosomeFraction: 0.04, additions: ['measured'] });
+    expect(working(0.012)).toMatchObject({ type: 3, melanosomeFraction: 0.023 });
+  });
+});
+
+describe('the model in a plan', () => {
+  it('limits with its margin, names itself when it binds, and says what may be hoped for', () => {
+    const { model, limits, margin, upper, expected } = evaluate(CASE, SETTING);
+    expect(model!.ceilingJcm2).toBeCloseTo(31, 0);
+    expect(margin).toBe(0.7);
+    expect(limits!.model).toBeCloseTo(model!.ceilingJcm2 * 0.7, 9);
+    expect(upper!.binding).toBe('model');
+    expect(expected).toBe('inPart');
+  });
+
+  it('is silent on mucosa, and then limits nothing', () => {
+    const plan = withSubject({ site: 'genitalArea' });
+    expect(modelSilence(plan.subject)).toBe('mucosa');
+    const spot = { widthMm: 9, heightMm: 9 };
+    const evaluation = evaluate(plan, { ...SETTING, spot });
+    expect(evaluation).toMatchObject({ model: null, modelSilence: 'mucosa', expected: 'unknown' });
+    expect(evaluation.limits!.model).toBeNull();
+  });
+
+  it('says when what is safe is not expected to work, and ranks it last', () => {
+    const fine = { colour: 'lightBrown', calibre: 'fine', density: 'sparse' } as const;
+    const { proposals } = propose(withSubject({ hair: fine }));
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { evaluation } of proposals) expect(evaluation.expected).toBe('tooLittle');
+  });
+
+  it('compares a session with another pulse at an equal share of the ceiling', () => {
+    const session = past({ setting: { ...SETTING, pulseMs: 10, fluenceJcm2: 10 } });
+    const plan = withSubject({ history: [session] });
+    const then = windowFor(inputOf(plan.subject, 10)).ceilingJcm2;
+    const now = windowFor(inputOf(plan.subject, 30)).ceilingJcm2;
+    expect(evaluate(plan, SETTING).limits!.history).toBeCloseTo((1.2 * 10 * now) / then, 6);
+  });
+});
+
+describe('hair over the course', () => {
+  it('keeps the pulse while it is the same, and looks for a new one once it is finer', () => {
+    const coarse = past({ hair: { ...SUBJECT.hair, calibre: 'coarse' } });
+    expect(hairHasFallen(SUBJECT, past())).toBe(false);
+    expect(hairHasFallen(SUBJECT, coarse)).toBe(true);
+    const pulse = (history: Subject['history']) =>
+      propose(withSubject({ history })).proposals.find(
+        ({ setting }) => setting.handpieceId === 'diode' && setting.technique === 'stamping',
+      )!.setting.pulseMs;
+    expect(pulse([past()])).toBe(30);
+    expect(pulse([coarse])).not.toBe(30);
+  });
+});
+
+describe('the map and its doubt', () => {
+  it('runs from the shortest to the longest pulse, its ceiling rising', () => {
+    const map = windowMap(inputOf(), [5, 100]);
+    expect(map.pulsesMs).toHaveLength(40);
+    expect(map.pulsesMs[0]).toBeCloseTo(5, 9);
+    expect(map.pulsesMs.at(-1)).toBeCloseTo(100, 9);
+    map.ceilingJcm2.slice(1).forEach((value, i) => {
+      expect(value).toBeGreaterThan(map.ceilingJcm2[i]!);
+    });
+  });
+
+  it('holds the best guess between its edges, closer where skin was measured', () => {
+    const { ceilingJcm2 } = windowFor(inputOf());
+    const typed = doubtOf(inputOf(), false).ceiling;
+    const measured = doubtOf(inputOf(), true).ceiling;
+    expect(typed.low!).toBeLessThan(measured.low!);
+    expect(measured.low!).toBeLessThan(ceilingJcm2);
+    expect(measured.high!).toBeGreaterThan(ceilingJcm2);
+    expect(typed.high!).toBeGreaterThan(measured.high!);
+  });
+});
+
+describe('warmth over time', () => {
+  it('peaks as its courses do, and is lit for the pulse', () => {
+    const warmth = warmthOf(inputOf(), 18);
+    expect(Math.max(...warmth.bulgeC)).toBeCloseTo(warmth.peaks.bulgeC, 9);
+    expect(warmth.peaks.epidermisC).toBeLessThan(warmth.peaks.bulgeC);
+    expect(warmth.lit).toHaveLength(1);
+    expect(warmth.lit[0]!.to).toBeCloseTo(0.03, 9);
+    expect(warmth.seconds).toHaveLength(warmth.epidermisC.length);
+  });
+});

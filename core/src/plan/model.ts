@@ -1,0 +1,175 @@
+import { SITES } from '../course';
+import { CALIBRE_UM, GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
+import type { Spot } from '../units';
+import {
+  ceilingJcm2,
+  DEFAULT_DERMIS_MM,
+  DEFAULT_EPIDERMIS_UM,
+  floorJcm2,
+  follicleOf,
+  litSkinOf,
+  peakC,
+  solveWindow,
+  type LitSkin,
+  type SolvedWindow,
+  type WindowInput,
+} from '../window';
+import type { Handpiece } from './handpiece';
+import type { Margins } from './protocol';
+import type { Subject, WorkingSkin } from './subject';
+
+/** What the model of light, heat and damage says of a handpiece, spot and pulse on a subject. J/cm². */
+export interface ModelWindow {
+  /** Ω = 1 anywhere in the living epidermis (Fugitt). */
+  readonly ceilingJcm2: number;
+  /** The same by Henriques: the cautious edge. */
+  readonly cautiousCeilingJcm2: number;
+  /** Works in part from here: Ω = 1 at the bulge; null where skin would cook with the hair. */
+  readonly floorJcm2: number | null;
+  /** Works to the bulb from here; null as above. */
+  readonly fullJcm2: number | null;
+  /** Seconds for which the skin is under −2 °C. */
+  readonly frostSeconds: number;
+}
+
+export type ModelSilence = 'mucosa';
+
+/** Why the model is not to be trusted on a subject, and so gives no number; null where it may speak. */
+export function modelSilence(subject: Subject): ModelSilence | null {
+  return subject.site === 'genitalArea' ? 'mucosa' : null;
+}
+
+/** The share of the ceiling that a subject may be given. */
+export function marginFor(margins: Margins, subject: Subject, working: WorkingSkin): number {
+  const { tan, measuredFraction } = subject.skin;
+  return Math.min(
+    margins.usual,
+    working.type >= 4 ? margins.darkSkin : 1,
+    measuredFraction === null || tan !== 'none' ? margins.doubtful : 1,
+  );
+}
+
+function surfaceOf({ cooling, gel }: Handpiece): Surface {
+  if (cooling.kind === 'contact' || cooling.kind === 'gelPlate') return SAPPHIRE;
+  return gel ? GEL : AIR;
+}
+
+/** The window's input for a handpiece, spot and pulse on a subject. */
+export function windowInput(
+  subject: Subject,
+  working: WorkingSkin,
+  handpiece: Handpiece,
+  spot: Spot,
+  pulseMs: number,
+): WindowInput {
+  return {
+    light: handpiece.light,
+    skin: {
+      melanosomeFraction: working.melanosomeFraction,
+      epidermisUm: DEFAULT_EPIDERMIS_UM,
+      dermisMm: DEFAULT_DERMIS_MM,
+    },
+    spot,
+    surface: surfaceOf(handpiece),
+    pulse: { durationMs: pulseMs, ...handpiece.train },
+    cooling: handpiece.cooling,
+    hair: {
+      melanosomeFraction: HAIR_MELANIN[subject.hair.colour],
+      diameterUm: CALIBRE_UM[subject.hair.calibre],
+    },
+    follicle: follicleOf(SITES[subject.site].bulbDepthMm),
+  };
+}
+
+const finite = (value: number) => (Number.isFinite(value) ? value : null);
+
+/** Reads the figures of a solved window. */
+export function modelWindow(solved: SolvedWindow): ModelWindow {
+  return {
+    ceilingJcm2: ceilingJcm2(solved, 'fugitt'),
+    cautiousCeilingJcm2: ceilingJcm2(solved, 'henriques'),
+    floorJcm2: finite(floorJcm2(solved, 'bulge', 'fugitt')),
+    fullJcm2: finite(floorJcm2(solved, 'bulb', 'fugitt')),
+    frostSeconds: solved.skin.frostS,
+  };
+}
+
+// The same question comes back with every step of a slider; answers are kept, pure as they are.
+const KEPT = 600;
+const windows = new Map<string, ModelWindow>();
+const lights = new Map<string, LitSkin>();
+
+/** The model's window for a handpiece, spot and pulse; solved once for each question. */
+export function windowFor(input: WindowInput): ModelWindow {
+  const key = JSON.stringify(input);
+  return kept(windows, key, () => modelWindow(solveWindow(input, { lit: litFor(input) })));
+}
+
+/** Light for a window's skin, spot and hair, shared by all its pulses. */
+export function litFor(input: WindowInput): LitSkin {
+  const { light, skin, spot, surface, hair, follicle } = input;
+  const key = JSON.stringify([light, skin, spot, surface, hair, follicle]);
+  return kept(lights, key, () => litSkinOf(input));
+}
+
+function kept<T>(store: Map<string, T>, key: string, make: () => T): T {
+  const found = store.get(key);
+  if (found !== undefined) return found;
+  const made = make();
+  if (store.size >= KEPT) store.clear();
+  store.set(key, made);
+  return made;
+}
+
+/** Temperatures of a setting over time, °C, and what they come to. */
+export interface Warmth {
+  /** Seconds from the start of the pulse, one for each temperature. */
+  readonly seconds: readonly number[];
+  readonly epidermisC: readonly number[];
+  readonly bulgeC: readonly number[];
+  readonly bulbC: readonly number[];
+  readonly peaks: {
+    readonly epidermisC: number;
+    readonly bulgeC: number;
+    readonly bulbC: number;
+    /** Within the shaft at the bulge; above 300 °C the linear model has ended. */
+    readonly shaftC: number;
+  };
+  /** When light is on, s. */
+  readonly lit: readonly { readonly from: number; readonly to: number }[];
+}
+
+/** How warm the hottest living epidermis and the follicle get at a fluence. */
+export function warmthOf(input: WindowInput, fluenceJcm2: number): Warmth {
+  const solved = solveWindow(input, { lit: litFor(input) });
+  const { timeline } = solved.skin;
+  const hottest = solved.living.reduce((best, site) =>
+    peakC(site, fluenceJcm2) > peakC(best, fluenceJcm2) ? site : best,
+  );
+  const at = (name: string) => solved.sites.find(({ site }) => site.name === name)!;
+  const course = ({ backgroundC, responsePerJcm2 }: typeof hottest) =>
+    Array.from(backgroundC, (base, i) => base + fluenceJcm2 * responsePerJcm2[i]!);
+  const seconds = [0];
+  timeline.steps.forEach((dt) => seconds.push(seconds.at(-1)! + dt));
+  const lit: { from: number; to: number }[] = [];
+  timeline.lit.forEach((on, i) => {
+    if (!on) return;
+    const last = lit.at(-1);
+    if (last !== undefined && Math.abs(last.to - seconds[i]!) < 1e-12) last.to = seconds[i + 1]!;
+    else lit.push({ from: seconds[i]!, to: seconds[i + 1]! });
+  });
+  const bulge = at('bulge');
+  return {
+    seconds,
+    epidermisC: course(hottest),
+    bulgeC: course(bulge.heat),
+    bulbC: course(at('bulb').heat),
+    peaks: {
+      epidermisC: peakC(hottest, fluenceJcm2),
+      bulgeC: peakC(bulge.heat, fluenceJcm2),
+      bulbC: peakC(at('bulb').heat, fluenceJcm2),
+      shaftC: bulge.heat.backgroundC[0]! + fluenceJcm2 * bulge.shaftPeakRisePerJcm2,
+    },
+    lit,
+  };
+}

@@ -1,0 +1,4 @@
+export * from './light';
+export * from './input';
+export * from './solve';
+export * from './report';

@@ -1,0 +1,63 @@
+import { timelineOf, type Cooling, type Pulse } from '../heat';
+import type { Skin, Surface } from '../optics';
+import { within, type Spot } from '../units';
+import type { Light } from './light';
+
+/** One hair: its pigment as a share of a black one's, and its diameter. */
+export interface Hair {
+  readonly melanosomeFraction: number;
+  readonly diameterUm: number;
+}
+
+/** A place on the follicle whose damage is looked at: so far under the skin, so far outside the shaft. */
+export interface FollicleSite {
+  readonly name: string;
+  readonly depthMm: number;
+  readonly beyondShaftUm: number;
+}
+
+/** All that the window of a setting is worked out from. */
+export interface WindowInput {
+  readonly light: Light;
+  readonly skin: Skin;
+  readonly spot: Spot;
+  readonly surface: Surface;
+  readonly pulse: Pulse;
+  readonly cooling: Cooling;
+  readonly hair: Hair;
+  readonly follicle: readonly FollicleSite[];
+  /** Pulses a second, where it is known: a shot has to fit its period. */
+  readonly rateHz?: number | undefined;
+}
+
+export const DEFAULT_EPIDERMIS_UM = 80;
+export const DEFAULT_DERMIS_MM = 4;
+
+/** Bulge and bulb of a hair whose bulb lies at `bulbDepthMm`. */
+export function follicleOf(bulbDepthMm: number): readonly FollicleSite[] {
+  return [
+    // Where the whole follicle is shallow the bulge is no deeper than two thirds of it.
+    { name: 'bulge', depthMm: Math.min(1.2, (bulbDepthMm * 2) / 3), beyondShaftUm: 50 },
+    { name: 'bulb', depthMm: bulbDepthMm, beyondShaftUm: 20 },
+  ];
+}
+
+/** @throws InputError naming the first field that makes no sense. */
+export function checkWindowInput(input: WindowInput): void {
+  within('skin.melanosomeFraction', input.skin.melanosomeFraction, 0, 0.5);
+  within('skin.epidermisUm', input.skin.epidermisUm, 20, 300);
+  within('skin.dermisMm', input.skin.dermisMm, 0.5, 10);
+  within('surface.outsideIndex', input.surface.outsideIndex, 1, 2);
+  within('surface.plateReturn', input.surface.plateReturn, 0, 0.9);
+  within('hair.melanosomeFraction', input.hair.melanosomeFraction, 0, 1.5);
+  within('hair.diameterUm', input.hair.diameterUm, 5, 300);
+  for (const site of input.follicle) {
+    within(`follicle.${site.name}.depthMm`, site.depthMm, 0.1, 10);
+    within(`follicle.${site.name}.beyondShaftUm`, site.beyondShaftUm, 0, 500);
+  }
+  const { trainS } = timelineOf(input.pulse);
+  if (input.rateHz !== undefined) {
+    within('rateHz', input.rateHz, 0.01, 20);
+    within('pulse.durationMs', trainS * 1000, 0, 1000 / input.rateHz);
+  }
+}

@@ -1,0 +1,184 @@
+import { siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
+import {
+  alongDepth,
+  coolingSchedule,
+  riseAtRadius,
+  solveHair,
+  solveSkin,
+  timelineOf,
+  type SkinHeat,
+} from '../heat';
+import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
+import { lightSkin, type LitSkin } from './light';
+
+/** Heat of one follicle site: skin and hair together. */
+interface SolvedSite {
+  readonly site: FollicleSite;
+  readonly heat: Site;
+  /** Highest rise within the shaft for each J/cm², °C. */
+  readonly shaftPeakRisePerJcm2: number;
+  /** Whether the hair itself gives at least half of the highest rise. */
+  readonly selective: boolean;
+}
+
+/** One solve of heat, from which every fluence follows: all is linear in the fluence up to damage. */
+export interface SolvedWindow {
+  readonly input: WindowInput;
+  readonly skin: SkinHeat;
+  readonly sites: readonly SolvedSite[];
+  /** The epidermis that can be hurt: cells deeper than 12 µm, shallowest first. */
+  readonly living: readonly Site[];
+}
+
+// Cells nearer to the surface are dead: the horny layer.
+const LIVING_FROM_CM = 12e-4;
+
+/** How a solve may differ from the best guess. */
+export interface Nudge {
+  /** Scales how well a cooling touches. */
+  readonly contactFactor?: number;
+  /** 2 halves every cell and step. */
+  readonly refine?: number;
+  /** Light solved before for the same illumination and hair. */
+  readonly lit?: LitSkin;
+}
+
+/** Light of a window, to be shared by windows that differ in pulse and cooling only. */
+export function litSkinOf(input: WindowInput, refine = 1): LitSkin {
+  return lightSkin(
+    input,
+    input.hair,
+    input.follicle.map(({ depthMm }) => depthMm),
+    refine,
+  );
+}
+
+/**
+ * Solves light and heat of a window.
+ * @throws InputError naming the field that makes no sense.
+ */
+export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow {
+  checkWindowInput(input);
+  const { contactFactor = 1, refine = 1, lit = litSkinOf(input, refine) } = nudge;
+  const timeline = timelineOf(input.pulse, refine);
+  const skin = solveSkin({
+    grid: lit.grid,
+    heating: lit.heating,
+    cooling: coolingSchedule(input.cooling, contactFactor),
+    timeline,
+    refine,
+  });
+  const hair = solveHair(input.hair.diameterUm, timeline, refine);
+  const axis = Float64Array.from(hair.response, (row) => row[0]!);
+  const sites = input.follicle.map((site, index): SolvedSite => {
+    const depthCm = site.depthMm / 10;
+    const source = lit.shaftSources[index]!;
+    const tissue = alongDepth(lit.grid, skin.response, depthCm);
+    const radiusCm = (input.hair.diameterUm / 2 + site.beyondShaftUm) * 1e-4;
+    const ownRise = riseAtRadius(hair, radiusCm).map((rise) => rise * source);
+    const responsePerJcm2 = tissue.map((rise, i) => rise + ownRise[i]!);
+    const peakAt = indexOfPeak(responsePerJcm2);
+    return {
+      site,
+      heat: { backgroundC: alongDepth(lit.grid, skin.background, depthCm), responsePerJcm2 },
+      shaftPeakRisePerJcm2: axis.reduce(
+        (peak, rise, i) => Math.max(peak, rise * source + tissue[i]!),
+        0,
+      ),
+      selective: ownRise[peakAt]! >= 0.5 * responsePerJcm2[peakAt]!,
+    };
+  });
+  return { input, skin, sites, living: livingEpidermis(skin) };
+}
+
+function livingEpidermis({ grid, background, response }: SkinHeat): readonly Site[] {
+  const living: Site[] = [];
+  for (let cell = 0; cell < grid.epidermisCells; cell++) {
+    if (grid.centres[cell]! < LIVING_FROM_CM) continue;
+    const site = {
+      backgroundC: new Float64Array(background.length),
+      responsePerJcm2: new Float64Array(response.length),
+    };
+    for (let i = 0; i < background.length; i++) {
+      site.backgroundC[i] = background[i]![cell]!;
+      site.responsePerJcm2[i] = response[i]![cell]!;
+    }
+    living.push(site);
+  }
+  return living;
+}
+
+/**
+ * Fluence in J/cm² at which Ω reaches `omega` at the hottest point of the living epidermis: the point
+ * that has the highest temperature at that very fluence.
+ */
+export function ceilingAtHottestJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
+  const cells = solved.living;
+  const { steps } = solved.skin.timeline;
+  let hottest = cells[hottestCell(cells, 20)]!;
+  let fluence = thresholdJcm2(law, hottest, steps, omega);
+  for (let tries = 0; tries < 6 && Number.isFinite(fluence); tries++) {
+    const next = cells[hottestCell(cells, fluence)]!;
+    if (next === hottest) break;
+    hottest = next;
+    fluence = thresholdJcm2(law, hottest, steps, omega);
+  }
+  return fluence;
+}
+
+/**
+ * Fluence in J/cm² at which Ω reaches `omega` anywhere in the living epidermis: never above the one at
+ * its hottest point, below it where a cooler point stays hot for longer. What planning goes by.
+ */
+export function ceilingJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
+  const { steps } = solved.skin.timeline;
+  let lowest = ceilingAtHottestJcm2(solved, law, omega);
+  if (!Number.isFinite(lowest)) return lowest;
+  for (const cell of solved.living) {
+    if (siteDamage(law, cell, steps, lowest) > omega * (1 + 1e-6)) {
+      lowest = Math.min(lowest, thresholdJcm2(law, cell, steps, omega));
+    }
+  }
+  return lowest;
+}
+
+/** Fluence at which Ω reaches 1 at a follicle site; Infinity where the skin would cook with it. */
+export function floorJcm2(solved: SolvedWindow, siteName: string, law: DamageLaw): number {
+  const found = solved.sites.find(({ site }) => site.name === siteName);
+  if (found === undefined || !found.selective) return Infinity;
+  return thresholdJcm2(law, found.heat, solved.skin.timeline.steps);
+}
+
+/** Highest rise anywhere in the epidermis for each J/cm², °C. */
+export function epidermisPeakRise({ skin }: SolvedWindow): number {
+  let peak = 0;
+  for (const row of skin.response) {
+    for (let cell = 0; cell < skin.grid.epidermisCells; cell++) peak = Math.max(peak, row[cell]!);
+  }
+  return peak;
+}
+
+/** Highest temperature of a site at a fluence, °C. */
+export function peakC({ backgroundC, responsePerJcm2 }: Site, fluence: number): number {
+  let peak = -Infinity;
+  for (let i = 0; i < backgroundC.length; i++) {
+    peak = Math.max(peak, backgroundC[i]! + fluence * responsePerJcm2[i]!);
+  }
+  return peak;
+}
+
+function hottestCell(cells: readonly Site[], fluence: number): number {
+  let best = 0;
+  let hottest = -Infinity;
+  cells.forEach((cell, i) => {
+    const peak = peakC(cell, fluence);
+    if (peak > hottest) {
+      hottest = peak;
+      best = i;
+    }
+  });
+  return best;
+}
+
+const indexOfPeak = (values: Float64Array) =>
+  values.reduce((best, value, i) => (value > values[best]! ? i : best), 0);

@@ -1,0 +1,31 @@
+import { propose, type PlanCase } from '@tidy-quill/core/plan';
+import { medianMs, report } from '../../core/bench/timing';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from '../src/db/demo/catalogue';
+
+let nudged = 0;
+const fresh = (): PlanCase => {
+  nudged += 1;
+  return {
+    subject: {
+      site: 'thigh',
+      areaCm2: 900,
+      skin: {
+        type: 2,
+        tan: 'none',
+        freckled: false,
+        measuredFraction: 0.016 + nudged * 1e-7,
+      },
+      hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
+      history: [],
+    },
+    handpieces: DEMO_HANDPIECES,
+    protocol: DEMO_PROTOCOL,
+    today: '2026-11-24',
+  };
+};
+
+report(
+  'the demo clinic’s whole catalogue ranked for one client',
+  medianMs(12, () => propose(fresh())),
+  150,
+);

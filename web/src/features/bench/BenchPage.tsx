@@ -1,0 +1,100 @@
+import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
+import type { PlanCase, Proposals, Setting } from '@tidy-quill/core/plan';
+import { Select, Skeleton } from 'antd';
+import { useMemo, useState } from 'react';
+import { problemText, useCatalogueQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { useDraft } from '../../app/draft';
+import { dayOf, SITE_WORDS } from '../../text';
+import { Field } from '../../widgets/Field';
+import { PageProblem } from '../../widgets/PageProblem';
+import { CAUTION_SHORT } from '../auth/caution';
+import { completeFindings, SubjectForm, type Looked } from '../look/SubjectForm';
+import { Planner } from '../plan/Planner';
+import { Proposed } from '../plan/Proposed';
+
+interface OnBench extends Looked {
+  readonly site: SiteId;
+}
+
+const FIRST: OnBench = {
+  site: 'upperArm',
+  skin: { type: 2, tan: 'none', freckled: false, measuredFraction: null },
+  hair: { colour: 'darkBrown', calibre: 'coarse', density: 'medium' },
+  areaCm2: SITES.upperArm.typicalAreaCm2,
+};
+
+/** The planner without a client: try skin, hair, handpiece and setting against one another. */
+export function BenchPage() {
+  const { clinic } = useSignedIn();
+  const { data: catalogue, error, refetch } = useCatalogueQuery();
+  const [bench, setBench] = useDraft<OnBench>('bench', FIRST);
+  const today = dayOf(new Date().toISOString(), clinic.timeZone);
+  const plan = useMemo((): PlanCase | null => {
+    const findings = completeFindings(bench);
+    if (catalogue === undefined || findings === null) return null;
+    const { handpieces, protocol } = catalogue;
+    return {
+      subject: { site: bench.site, ...findings, history: [] },
+      handpieces,
+      protocol,
+      today,
+    };
+  }, [bench, catalogue, today]);
+  if (error !== undefined) {
+    return (
+      <PageProblem title="The bench cannot be shown" text={problemText(error)} onRetry={refetch} />
+    );
+  }
+  const onSite = (site: SiteId) =>
+    setBench({ ...bench, site, areaCm2: SITES[site].typicalAreaCm2 });
+  return (
+    <div className="spread">
+      <aside className="left-page bench-subject" aria-label="Skin and hair to plan for">
+        <header>
+          <h1>Bench</h1>
+          <p>Plan without a client. Nothing here is recorded.</p>
+        </header>
+        <Field label="Site">
+          {({ id }) => (
+            <Select
+              id={id}
+              className="wide"
+              showSearch={{ optionFilterProp: 'label' }}
+              value={bench.site}
+              options={SITE_IDS.map((each) => ({ value: each, label: SITE_WORDS[each] }))}
+              onChange={onSite}
+            />
+          )}
+        </Field>
+        <SubjectForm
+          site={bench.site}
+          looked={bench}
+          onChange={(looked) => setBench({ ...bench, ...looked })}
+        />
+      </aside>
+      <section className="right-page bench-plan" aria-label="What would be used">
+        {plan === null ? (
+          <Skeleton active />
+        ) : (
+          <Proposed plan={plan}>
+            {(proposals) => <OnTheBench plan={plan} proposals={proposals} />}
+          </Proposed>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function OnTheBench({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
+  const [chosen, setChosen] = useState<Setting | null>(null);
+  return (
+    <Planner
+      plan={plan}
+      proposals={proposals}
+      setting={chosen ?? proposals.proposals[0]!.setting}
+      onChange={setChosen}
+      foot={() => <p className="small">{CAUTION_SHORT}</p>}
+    />
+  );
+}

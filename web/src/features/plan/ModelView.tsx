@@ -1,0 +1,46 @@
+import type { Evaluation, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
+import { Skeleton } from 'antd';
+import { MODEL_SILENCE_WORDS } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { useDoubtMap, useWindowMap } from './use-planner';
+import { WindowMapChart } from './WindowMapChart';
+
+/** The window map of the handpiece and spot at hand, or why there is none. */
+export function ModelView({
+  plan,
+  handpiece,
+  setting,
+  evaluation,
+  ladder,
+  onChange,
+}: {
+  plan: PlanCase;
+  handpiece: Handpiece;
+  setting: Setting;
+  evaluation: Evaluation;
+  ladder: readonly number[];
+  onChange: (setting: Setting) => void;
+}) {
+  const { value: map } = useWindowMap(plan, setting);
+  const { value: doubt } = useDoubtMap(plan, setting);
+  if (evaluation.modelSilence !== null) {
+    return (
+      <Notice kind="care" title="The model gives no number here">
+        <p>{MODEL_SILENCE_WORDS[evaluation.modelSilence]}</p>
+      </Notice>
+    );
+  }
+  if (map === null) return <Skeleton active paragraph={{ rows: 6 }} />;
+  return (
+    <WindowMapChart
+      plan={plan}
+      handpiece={handpiece}
+      setting={setting}
+      evaluation={evaluation}
+      ladder={ladder}
+      map={map}
+      doubt={doubt}
+      onChange={onChange}
+    />
+  );
+}

@@ -1,0 +1,92 @@
+import type { PlanCase, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
+import type { ReactNode } from 'react';
+import { refusalText } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { Cautions } from './Cautions';
+import { LimitBars } from './LimitBars';
+import { ModelView } from './ModelView';
+import { SettingSteppers } from './SettingSteppers';
+import { useEvaluation, useWarmth } from './use-planner';
+import { WarmthChart } from './WarmthChart';
+import { WaysTable } from './WaysTable';
+import { WhyStart } from './WhyStart';
+
+/** The planner itself, with or without a client: window, setting, limits, ways, reasons, warmth. */
+export function Planner({
+  plan,
+  proposals,
+  setting,
+  onChange,
+  foot,
+}: {
+  plan: PlanCase;
+  proposals: Proposals;
+  setting: Setting;
+  onChange: (setting: Setting) => void;
+  /** What stands below, given whether the setting may be used. */
+  foot: (usable: boolean) => ReactNode;
+}) {
+  const { value: evaluation, fault } = useEvaluation(plan, setting);
+  const { value: warmth } = useWarmth(plan, setting);
+  const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
+  const proposal = proposals.proposals.find((each) => sameWay(each, setting));
+  const ladder = proposal?.ladder ?? [];
+  const refusals = evaluation?.refusals ?? [];
+  return (
+    <>
+      <div className="stage plan">
+        <div className="plan-ways">
+          {evaluation === null || handpiece === undefined ? null : (
+            <ModelView
+              plan={plan}
+              handpiece={handpiece}
+              setting={setting}
+              evaluation={evaluation}
+              ladder={ladder}
+              onChange={onChange}
+            />
+          )}
+          {evaluation === null ? null : (
+            <WhyStart evaluation={evaluation} setting={setting} ladder={ladder} />
+          )}
+          {evaluation === null ? null : <Cautions evaluation={evaluation} />}
+        </div>
+        <div className="plan-setting">
+          {handpiece === undefined ? (
+            <Notice kind="stop" title="This handpiece is no longer listed" />
+          ) : (
+            <SettingSteppers
+              handpiece={handpiece}
+              setting={setting}
+              evaluation={evaluation}
+              subject={plan.subject}
+              onChange={onChange}
+            />
+          )}
+          {evaluation === null ? null : <LimitBars evaluation={evaluation} setting={setting} />}
+        </div>
+      </div>
+      <div aria-live="polite">
+        {refusals.map((refusal) => (
+          <p key={refusal.code} className="refusal" role="alert">
+            {refusalText(refusal)}
+          </p>
+        ))}
+        {fault === null ? null : <p className="refusal">{fault}</p>}
+      </div>
+      <WaysTable
+        handpieces={plan.handpieces}
+        proposals={proposals}
+        chosen={setting}
+        onChoose={onChange}
+      />
+      {warmth === null || evaluation?.model == null ? null : (
+        <WarmthChart warmth={warmth} fluenceJcm2={setting.fluenceJcm2} />
+      )}
+      {foot(evaluation !== null && refusals.length === 0)}
+    </>
+  );
+}
+
+const sameWay = ({ setting }: Proposal, chosen: Setting) =>
+  setting.handpieceId === chosen.handpieceId && setting.technique === chosen.technique;

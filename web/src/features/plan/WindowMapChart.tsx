@@ -1,0 +1,376 @@
+import { isOnStep, sameSpot, stepDown } from '@tidy-quill/core/units';
+import type {
+  DoubtMap,
+  Evaluation,
+  Handpiece,
+  PlanCase,
+  Setting,
+  WindowMap,
+} from '@tidy-quill/core/plan';
+import { useId, type MouseEvent } from 'react';
+import { figure, shortDay } from '../../text';
+import { linear, linePath, logarithmic, logTicks, roundTicks } from './chart-scale';
+
+const WIDTH = 500;
+const HEIGHT = 300;
+const LEFT = 44;
+const RIGHT = 484;
+const TOP = 10;
+const BOTTOM = 262;
+
+/**
+ * Pulse duration × fluence for the handpiece, spot and cooling at hand: too little, works, too much, by
+ * words and hatching; the doubt as a band; the protocol's row as a frame; steps as dots; past sessions
+ * and the chosen point over all. A press takes the nearest step.
+ */
+export function WindowMapChart({
+  plan,
+  handpiece,
+  setting,
+  evaluation,
+  ladder,
+  map,
+  doubt,
+  onChange,
+}: {
+  plan: PlanCase;
+  handpiece: Handpiece;
+  setting: Setting;
+  evaluation: Evaluation;
+  ladder: readonly number[];
+  map: WindowMap;
+  doubt: DoubtMap | null;
+  onChange: (setting: Setting) => void;
+}) {
+  const id = useId();
+  const first = handpiece.pulsesMs[0]!;
+  const last = handpiece.pulsesMs.at(-1)!;
+  const single = last / first < 1.01;
+  const top = topFluence(handpiece, setting, evaluation);
+  const x = logarithmic(single ? first / 2 : first, single ? last * 2 : last, LEFT, RIGHT);
+  const y = linear(0, top, BOTTOM, TOP);
+  const clampY = (value: number) => Math.max(TOP, Math.min(BOTTOM, y.to(value)));
+  const line = (values: readonly (number | null)[]) =>
+    linePath(
+      map.pulsesMs.map((pulse, i) => {
+        const value = values[i]!;
+        return value === null ? null : [x.to(pulse), clampY(value)];
+      }),
+    );
+  const area = (values: readonly (number | null)[], edge: number) => {
+    const known = map.pulsesMs.flatMap((pulse, i) =>
+      values[i] === null ? [] : [[x.to(pulse), clampY(values[i]!)] as const],
+    );
+    if (known.length === 0) return '';
+    return `${linePath(known)}L${known.at(-1)![0]},${edge}L${known[0]![0]},${edge}Z`;
+  };
+  const noFloor = map.floorJcm2.every((value) => value === null);
+  const little = noFloor
+    ? `M${LEFT},${TOP}H${RIGHT}V${BOTTOM}H${LEFT}Z`
+    : area(map.floorJcm2, BOTTOM);
+  const onPress = (event: MouseEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const pulse = x.from(((event.clientX - box.left) / box.width) * WIDTH);
+    const wanted = y.from(((event.clientY - box.top) / box.height) * HEIGHT);
+    const pulseMs = handpiece.pulsesMs.reduce((best, each) =>
+      Math.abs(Math.log(each / pulse)) < Math.abs(Math.log(best / pulse)) ? each : best,
+    );
+    const fluenceJcm2 = stepDown(
+      Math.max(wanted, handpiece.fluenceJcm2.min),
+      handpiece.fluenceJcm2,
+    );
+    if (fluenceJcm2 !== null) onChange({ ...setting, pulseMs, fluenceJcm2 });
+  };
+  const labelPulse = Math.exp(Math.log(first) + 0.12 * Math.log(last / first || 1));
+  const at = nearestIndex(map.pulsesMs, labelPulse);
+  const right = nearestIndex(
+    map.pulsesMs,
+    Math.exp(Math.log(first) + 0.8 * Math.log(last / first || 1)),
+  );
+  return (
+    <figure className="window-map">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="img"
+        aria-label={described(setting, evaluation)}
+        onClick={onPress}
+      >
+        <Hatching id={id} />
+        <clipPath id={`${id}-plot`}>
+          <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={BOTTOM - TOP} />
+        </clipPath>
+        <rect
+          x={LEFT}
+          y={TOP}
+          width={RIGHT - LEFT}
+          height={BOTTOM - TOP}
+          fill="var(--accent-tint)"
+        />
+        <g clipPath={`url(#${id}-plot)`}>
+          <path d={little} fill={`url(#${id}-little)`} />
+          <path d={area(map.ceilingJcm2, TOP)} fill={`url(#${id}-much)`} />
+          {doubt === null ? null : (
+            <>
+              <Band map={doubt} which="ceiling" x={x.to} y={clampY} colour="var(--stop)" />
+              <Band map={doubt} which="floor" x={x.to} y={clampY} colour="var(--accent)" />
+            </>
+          )}
+          <path d={line(map.floorJcm2)} className="map-line" stroke="var(--accent)" />
+          <path
+            d={line(map.fullJcm2)}
+            className="map-line"
+            stroke="var(--accent)"
+            strokeDasharray="6 4"
+          />
+          <path d={line(map.ceilingJcm2)} className="map-line" stroke="var(--stop)" />
+          <Dots handpiece={handpiece} top={top} x={x.to} y={y.to} />
+          {evaluation.row === null ? null : (
+            <rect
+              x={Math.max(LEFT + 1, x.to(evaluation.row.pulseMs.low) - 5)}
+              width={
+                Math.min(RIGHT - 1, x.to(evaluation.row.pulseMs.high) + 5) -
+                Math.max(LEFT + 1, x.to(evaluation.row.pulseMs.low) - 5)
+              }
+              y={clampY(evaluation.row.fluenceJcm2.high)}
+              height={
+                clampY(evaluation.row.fluenceJcm2.low) - clampY(evaluation.row.fluenceJcm2.high)
+              }
+              className="map-frame"
+            />
+          )}
+        </g>
+        <Axes x={x.to} y={y.to} first={first} last={last} top={top} />
+        <g className="map-words">
+          <text
+            x={LEFT + 8}
+            y={Math.max(TOP + 16, (TOP + clampY(map.ceilingJcm2[at]!)) / 2)}
+            className="is-stop"
+          >
+            too much for this skin
+          </text>
+          <text x={RIGHT - 6} y={BOTTOM - 8} textAnchor="end" className="is-quiet">
+            {noFloor ? 'skin would cook with this hair' : 'too little for this hair'}
+          </text>
+          {map.floorJcm2[right] === null ? null : (
+            <text
+              x={RIGHT - 6}
+              y={clampY(map.floorJcm2[right]!) - 20}
+              textAnchor="end"
+              className="is-good"
+            >
+              works in part
+            </text>
+          )}
+          {map.fullJcm2[at] == null || map.fullJcm2[at]! > map.ceilingJcm2[at]! ? null : (
+            <text x={x.to(map.pulsesMs[at]!)} y={clampY(map.fullJcm2[at]!) - 5} className="is-good">
+              works to the bulb
+            </text>
+          )}
+          {evaluation.row === null ? null : (
+            <text
+              x={Math.max(LEFT + 4, x.to(evaluation.row.pulseMs.low) - 4)}
+              y={Math.max(TOP + 30, clampY(evaluation.row.fluenceJcm2.high) - 5)}
+            >
+              clinic protocol
+            </text>
+          )}
+        </g>
+        <PastMarks plan={plan} setting={setting} x={x.to} y={clampY} />
+        {ladder.slice(1).map((rung) => (
+          <path
+            key={rung}
+            d={`M${x.to(setting.pulseMs) - 6},${clampY(rung)}h12`}
+            className="map-rung"
+          />
+        ))}
+        <circle
+          cx={x.to(setting.pulseMs)}
+          cy={clampY(setting.fluenceJcm2)}
+          r={8}
+          className="map-point"
+        />
+        <circle
+          cx={x.to(setting.pulseMs)}
+          cy={clampY(setting.fluenceJcm2)}
+          r={3}
+          fill="var(--ink)"
+        />
+      </svg>
+      <figcaption>
+        ⊙ chosen, — rungs of the test spot, ✕ past sessions. Bands: how sure melanin, hair and
+        contact are. An estimate, not tested on patients.
+      </figcaption>
+    </figure>
+  );
+}
+
+function topFluence(handpiece: Handpiece, setting: Setting, { model, row }: Evaluation): number {
+  const wanted = Math.max(
+    setting.fluenceJcm2 * 1.4,
+    (row?.fluenceJcm2.high ?? 0) * 1.25,
+    (model?.ceilingJcm2 ?? 0) * 1.15,
+  );
+  return Math.max(10, Math.min(handpiece.fluenceJcm2.max * 1.05, wanted));
+}
+
+function described(setting: Setting, { model, upper }: Evaluation): string {
+  if (model === null) return 'No model here';
+  const floor = model.floorJcm2 === null ? 'none' : `${figure(model.floorJcm2)} J/cm²`;
+  return `Window at ${figure(setting.pulseMs, 2)} ms: works from ${floor}, too much from ${figure(model.ceilingJcm2)} J/cm², not above ${figure(upper?.fluenceJcm2 ?? 0)}; chosen ${figure(setting.fluenceJcm2)}.`;
+}
+
+const nearestIndex = (list: readonly number[], value: number) =>
+  list.reduce(
+    (best, each, i) => (Math.abs(each - value) < Math.abs(list[best]! - value) ? i : best),
+    0,
+  );
+
+function Hatching({ id }: { id: string }) {
+  return (
+    <defs>
+      <pattern
+        id={`${id}-much`}
+        width="9"
+        height="9"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <rect width="9" height="9" fill="var(--stop-tint)" />
+        <path d="M0,0V9" stroke="var(--stop)" strokeWidth="1.4" opacity="0.55" />
+      </pattern>
+      <pattern id={`${id}-little`} width="6" height="6" patternUnits="userSpaceOnUse">
+        <rect width="6" height="6" fill="var(--paper)" />
+        <circle cx="3" cy="3" r="0.9" fill="var(--strong-rule)" />
+      </pattern>
+    </defs>
+  );
+}
+
+function Band({
+  map,
+  which,
+  x,
+  y,
+  colour,
+}: {
+  map: DoubtMap;
+  which: 'ceiling' | 'floor';
+  x: (value: number) => number;
+  y: (value: number) => number;
+  colour: string;
+}) {
+  const known = map.pulsesMs.flatMap((pulse, i) => {
+    const { low, high } = map[which][i]!;
+    return low === null ? [] : [{ at: x(pulse), low: y(low), high: y(high ?? 1e6) }];
+  });
+  if (known.length < 2) return null;
+  const there = linePath(known.map(({ at, low }) => [at, low]));
+  const back = [...known].reverse().map(({ at, high }) => `L${at.toFixed(1)},${high.toFixed(1)}`);
+  return <path d={`${there}${back.join('')}Z`} fill={colour} opacity={0.16} />;
+}
+
+function Dots({
+  handpiece,
+  top,
+  x,
+  y,
+}: {
+  handpiece: Handpiece;
+  top: number;
+  x: (value: number) => number;
+  y: (value: number) => number;
+}) {
+  const { min, max, step } = handpiece.fluenceJcm2;
+  // No more than fits without turning grey.
+  const stride = step * Math.max(1, Math.ceil(Math.min(max, top) / step / 30));
+  const fluences: number[] = [];
+  for (let value = min; value <= Math.min(max, top); value += stride) {
+    if (isOnStep(value, handpiece.fluenceJcm2)) fluences.push(value);
+  }
+  const path = handpiece.pulsesMs
+    .flatMap((pulse) => fluences.map((value) => `M${x(pulse).toFixed(1)},${y(value).toFixed(1)}h0`))
+    .join('');
+  return <path d={path} className="map-dots" />;
+}
+
+function Axes({
+  x,
+  y,
+  first,
+  last,
+  top,
+}: {
+  x: (value: number) => number;
+  y: (value: number) => number;
+  first: number;
+  last: number;
+  top: number;
+}) {
+  const pulses = logTicks(first, last);
+  return (
+    <g className="map-axes">
+      {roundTicks(top, 5).map((value) => (
+        <text key={value} x={LEFT - 6} y={y(value) + 4} textAnchor="end">
+          {figure(value)}
+        </text>
+      ))}
+      {(pulses.length > 0 ? pulses : [first]).map((value) => (
+        <g key={value}>
+          <path d={`M${x(value)},${BOTTOM}v5`} stroke="var(--strong-rule)" />
+          <text x={x(value)} y={BOTTOM + 18} textAnchor="middle">
+            {figure(value, 2)}
+          </text>
+        </g>
+      ))}
+      <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
+      <text x={(LEFT + RIGHT) / 2} y={BOTTOM + 34} textAnchor="middle">
+        pulse duration, ms
+      </text>
+      <text transform={`translate(11 ${(TOP + BOTTOM) / 2}) rotate(-90)`} textAnchor="middle">
+        fluence, J/cm²
+      </text>
+    </g>
+  );
+}
+
+function PastMarks({
+  plan,
+  setting,
+  x,
+  y,
+}: {
+  plan: PlanCase;
+  setting: Setting;
+  x: (value: number) => number;
+  y: (value: number) => number;
+}) {
+  const shown = plan.subject.history.filter(
+    (past) =>
+      past.setting.handpieceId === setting.handpieceId && sameSpot(past.setting.spot, setting.spot),
+  );
+  return (
+    <g className="map-past">
+      {shown.map((past, i) => {
+        const at = [x(past.setting.pulseMs), y(past.setting.fluenceJcm2)] as const;
+        const bad = past.answer.adverse.length > 0;
+        return (
+          <g key={past.on}>
+            <path
+              d={`M${at[0] - 4},${at[1] - 4}l8,8m0,-8l-8,8`}
+              stroke={bad ? 'var(--stop)' : 'var(--ink)'}
+            />
+            {i === shown.length - 1 ? (
+              <text x={at[0] + 12} y={at[1] + 16}>
+                {shortDay(past.on)}: {bad ? 'reacted' : answerWord(past.answer.endpoint)}, pain{' '}
+                {past.answer.painMax ?? '–'}
+              </text>
+            ) : null}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+const answerWord = (endpoint: 'notRead' | 'none' | 'right' | 'strong') =>
+  ({ notRead: 'not read', none: 'no endpoint', right: 'right', strong: 'strong' })[endpoint];

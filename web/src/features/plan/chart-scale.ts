@@ -1,0 +1,57 @@
+/** Maps values to pixels and back, straight or by logarithm. */
+export interface ChartScale {
+  readonly to: (value: number) => number;
+  readonly from: (pixel: number) => number;
+}
+
+export function linear(low: number, high: number, start: number, end: number): ChartScale {
+  const factor = (end - start) / (high - low);
+  return {
+    to: (value) => start + (value - low) * factor,
+    from: (pixel) => low + (pixel - start) / factor,
+  };
+}
+
+export function logarithmic(low: number, high: number, start: number, end: number): ChartScale {
+  const straight = linear(Math.log(low), Math.log(high), start, end);
+  return {
+    to: (value) => straight.to(Math.log(value)),
+    from: (pixel) => Math.exp(straight.from(pixel)),
+  };
+}
+
+/** Round figures for an axis: about `count` of them, 1, 2 or 5 times a power of ten apart. */
+export function roundTicks(high: number, count: number): number[] {
+  const rough = high / count;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const step = [1, 2, 5, 10].map((each) => each * power).find((each) => each >= rough)!;
+  return Array.from({ length: Math.floor(high / step + 1e-9) + 1 }, (_, i) => i * step);
+}
+
+/** 1, 2 and 5 times powers of ten between two values, for a logarithmic axis. */
+export function logTicks(low: number, high: number): number[] {
+  const ticks: number[] = [];
+  for (let power = Math.floor(Math.log10(low)); power <= Math.log10(high); power++) {
+    for (const each of [1, 2, 5]) {
+      const tick = each * 10 ** power;
+      if (tick >= low * 0.999 && tick <= high * 1.001) ticks.push(tick);
+    }
+  }
+  return ticks;
+}
+
+/** An SVG path through points; a null breaks it. */
+export function linePath(points: readonly (readonly [number, number] | null)[]): string {
+  let pen = 'M';
+  return points
+    .map((point) => {
+      if (point === null) {
+        pen = 'M';
+        return '';
+      }
+      const part = `${pen}${point[0].toFixed(1)},${point[1].toFixed(1)}`;
+      pen = 'L';
+      return part;
+    })
+    .join('');
+}
