@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
 const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'e2e'];
@@ -6,30 +6,41 @@ const TYPED = [...WORKSPACES, 'core/bench'];
 
 /** Runs a tool of node_modules; throws with its output when it fails, else gives the output. */
 function tool(command, ...args) {
-  const result = spawnSync('npx', ['--no-install', command, ...args], {
-    cwd: root,
-    encoding: 'utf8',
+  return new Promise((resolve, reject) => {
+    const child = spawn('npx', ['--no-install', command, ...args], { cwd: root });
+    let said = '';
+    child.stdout.on('data', (chunk) => (said += chunk));
+    child.stderr.on('data', (chunk) => (said += chunk));
+    child.once('exit', (code) =>
+      code === 0 ? resolve(said) : reject(new Stop(`${command} ${args.join(' ')}\n${said}`)),
+    );
   });
-  const said = `${result.stdout}${result.stderr}`;
-  if (result.status !== 0) throw new Stop(`${command} ${args.join(' ')}\n${said}`);
-  return said;
 }
+
+/** Runs one after another, in two rows side by side. */
+async function inTwoRows(list, work) {
+  const rest = [...list];
+  const row = async () => {
+    for (let next = rest.shift(); next !== undefined; next = rest.shift()) await work(next);
+  };
+  await Promise.all([row(), row()]);
+}
+
+const quietly = (running) => running.then(() => undefined);
 
 /** Types, lint, format, dependency rules and dead code. */
 export async function check() {
-  await step('types', () => {
-    for (const folder of TYPED) tool('tsc', '-p', folder);
-  });
-  await step('lint', () => void tool('eslint', '.', '--max-warnings', '0'));
-  await step('format', () => void tool('prettier', '--check', '--log-level', 'warn', '.'));
-  await step('arrows', () => {
-    const said = tool('depcruise', ...WORKSPACES, '--config', '.dependency-cruiser.mjs');
+  await step('types', () => inTwoRows(TYPED, (folder) => tool('tsc', '-p', folder)));
+  await step('lint', () => quietly(tool('eslint', '.', '--max-warnings', '0')));
+  await step('format', () => quietly(tool('prettier', '--check', '--log-level', 'warn', '.')));
+  await step('arrows', async () => {
+    const said = await tool('depcruise', ...WORKSPACES, '--config', '.dependency-cruiser.mjs');
     // A version of TypeScript that the tool cannot read makes it find nothing and pass.
     const modules = Number(/(\d+) modules/.exec(said)?.[1] ?? 0);
     if (modules < 80) throw new Stop(`Only ${modules} modules were read: the rules saw too little`);
     return `${modules} modules`;
   });
-  await step('dead code', () => void tool('knip'));
+  await step('dead code', () => quietly(tool('knip')));
 }
 
 if (process.argv[1] === new URL(import.meta.url).pathname) {

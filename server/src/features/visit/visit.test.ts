@@ -118,7 +118,8 @@ describe('a plan', () => {
       plan: {
         setting: setting(18),
         subject: { site: 'upperBack', areaCm2: 950, history: [] },
-        upperJcm2: 34,
+        // 41 J/cm² at 30 ms on type II, measured: × 0.70.
+        upperJcm2: 28,
         wavelengthNm: 810,
         expectedPulses: 660,
         protocolVersionId: catalogue.protocolVersionId,

@@ -9,7 +9,8 @@ import { dayOf, SITE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { CAUTION_SHORT } from '../auth/caution';
-import { completeFindings, SubjectForm, type Looked } from '../look/SubjectForm';
+import { completeFindings, type Looked } from '../look/findings';
+import { SubjectForm } from '../look/SubjectForm';
 import { Planner } from '../plan/Planner';
 import { Proposed } from '../plan/Proposed';
 

@@ -2,7 +2,8 @@ import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
-import { completeFindings, SubjectForm, type Looked } from './SubjectForm';
+import { completeFindings, type Looked } from './findings';
+import { SubjectForm } from './SubjectForm';
 
 /** What is seen on the area: skin, tan, hair, size. */
 export function LookStage() {
