@@ -99,7 +99,7 @@ export const Light = v.union(
 const ascending = (list: number[]) =>
   list.every((value, index) => index === 0 || value > list[index - 1]!);
 
-const Handpiece = v.object({
+export const Handpiece = v.object({
   id: HandpieceId,
   name: line(80),
   laserClass: v.picklist(LASER_CLASSES),
@@ -120,7 +120,10 @@ const Handpiece = v.object({
   maxRateHz: number(0.1, 20),
   cooling: Cooling,
   gel: v.boolean(),
-  techniques: v.pipe(v.array(v.picklist(TECHNIQUES)), v.minLength(1)),
+  techniques: v.pipe(
+    v.array(v.picklist(TECHNIQUES)),
+    v.minLength(1, 'must hold one technique at least'),
+  ),
   inService: v.boolean(),
 }) satisfies v.GenericSchema<unknown, Core.Handpiece>;
 
@@ -145,19 +148,26 @@ const Habit = v.object({
   cellCm2: number(1, 5000),
 });
 
+/** One approved line of the protocol. */
+export const ProtocolRow = v.object({
+  id: line(80),
+  laserClass: v.picklist(LASER_CLASSES),
+  technique: v.picklist(TECHNIQUES),
+  wavelengthNm: range(532, 1100),
+  skinTypes: v.pipe(v.array(skinType), v.minLength(1, 'must hold one skin type at least')),
+  calibres: v.pipe(v.array(v.picklist(CALIBRES)), v.minLength(1, 'must hold one calibre at least')),
+  pulseMs: range(0.01, 1000),
+  fluenceJcm2: range(0.1, 500),
+});
+
 /** The clinic's rules for hair: approved rows, habits by technique, pace. */
 export const Protocol = v.object({
-  rows: v.array(
-    v.object({
-      id: line(80),
-      laserClass: v.picklist(LASER_CLASSES),
-      technique: v.picklist(TECHNIQUES),
-      wavelengthNm: range(532, 1100),
-      skinTypes: v.pipe(v.array(skinType), v.minLength(1, 'must hold one skin type at least')),
-      calibres: v.pipe(v.array(v.picklist(CALIBRES)), v.minLength(1)),
-      pulseMs: range(0.01, 1000),
-      fluenceJcm2: range(0.1, 500),
-    }),
+  rows: v.pipe(
+    v.array(ProtocolRow),
+    v.check(
+      (list) => new Set(list.map((each) => each.id)).size === list.length,
+      'must not hold an id twice',
+    ),
   ),
   techniques: v.object({
     stamping: Habit,

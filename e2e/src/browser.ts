@@ -13,6 +13,8 @@ export interface Browser {
   readonly gone: (text: string, within?: string) => Promise<void>;
   /** Presses the button, link, option or label that is called this. */
   readonly press: (name: string, within?: string) => Promise<void>;
+  /** Gives a file to the upload with this label. */
+  readonly upload: (label: string, file: string) => Promise<void>;
   readonly isEnabled: (name: string) => Promise<boolean>;
   /** Types into the field with this label. */
   readonly fill: (label: string, text: string) => Promise<void>;
@@ -103,6 +105,8 @@ export async function startBrowser(address: string): Promise<Browser> {
       clickable(
         `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
       ),
+    upload: async (label, file) =>
+      (await find(`//input[@type="file"][@aria-label=${quoted(label)}]`)).sendKeys(file),
     isEnabled: async (name) => (await shown(`//button[${saying(name)}]`)).isEnabled(),
     fill: async (label, text) => {
       const field = await shown(

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startBrowser } from './browser';
-import { openVisit, RIBBON, signIn } from './walk';
+import { look, openVisit, RIBBON, signIn } from './walk';
 
 // One picture of each main view, from the demo data: tsx e2e/src/screenshots.ts <url> <folder>
 const [, , url = '', folder = ''] = process.argv;
@@ -32,11 +32,27 @@ try {
   await browser.press('Candlewick', '//table');
   await browser.see('Dashed line');
   await keep('client');
+  await browser.press('Bench');
+  await browser.see('Temperature at');
+  await browser.see('works to the bulb');
+  await keep('bench');
+  await browser.press('Devices');
+  await browser.see('Versions');
+  await keep('devices');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');
   await stage('Ottoline Marshwhistle', 'Look', 'Fitzpatrick type');
   await keep('look');
-  await stage('Fennimore Quickthorn', 'Plan', 'What limits');
+  await stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type');
+  await look(browser, {
+    type: 'III',
+    tan: 'fading tan',
+    colour: 'dark brown',
+    calibre: 'medium',
+    density: 'medium',
+  });
+  await browser.see('Temperature at');
+  await browser.see('clinic protocol');
   await keep('plan');
   await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
   await browser.press('Go on');

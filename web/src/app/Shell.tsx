@@ -5,6 +5,7 @@ import {
   HomeOutlined,
   LogoutOutlined,
   TeamOutlined,
+  ToolOutlined,
 } from '@ant-design/icons';
 import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
 import { useEffect, useState, type ReactNode } from 'react';
@@ -64,6 +65,7 @@ function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
           <Place to="/" icon={<CalendarOutlined />} word="Today" />
           <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
           <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
+          <Place to="/devices" icon={<ToolOutlined />} word="Devices" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
           <div className="spine-foot">
             <button type="button" className="spine-place" onClick={onTheme}>

@@ -1,4 +1,9 @@
-import type { Catalogue } from '@tidy-quill/contract/catalogue';
+import type {
+  Catalogue,
+  CatalogueKind,
+  CatalogueVersion,
+  NewVersion,
+} from '@tidy-quill/contract/catalogue';
 import type { SignedIn, SignIn } from '@tidy-quill/contract/auth';
 import type {
   Area,
@@ -51,7 +56,7 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
 
 export const api = createApi({
   baseQuery: base,
-  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'clinic'],
+  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'catalogue', 'clinic'],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),
     signIn: build.mutation<SignedIn, SignIn>({
@@ -108,7 +113,22 @@ export const api = createApi({
         { type: 'client', id: clientId },
       ],
     }),
-    catalogue: build.query<Catalogue, void>({ query: () => '/catalogue' }),
+    catalogue: build.query<Catalogue, void>({
+      query: () => '/catalogue',
+      providesTags: ['catalogue'],
+    }),
+    versions: build.query<CatalogueVersion[], CatalogueKind>({
+      query: (kind) => ({ url: '/catalogue/versions', params: { kind } }),
+      providesTags: ['catalogue'],
+    }),
+    addVersion: build.mutation<{ id: string }, NewVersion>({
+      query: (body) => ({ url: '/catalogue/versions', method: 'POST', body }),
+      invalidatesTags: ['catalogue'],
+    }),
+    approveVersion: build.mutation<null, string>({
+      query: (id) => ({ url: `/catalogue/versions/${id}/approve`, method: 'POST' }),
+      invalidatesTags: ['catalogue', 'visit'],
+    }),
     clinic: build.query<Clinic, void>({ query: () => '/clinic', providesTags: ['clinic'] }),
     addStaff: build.mutation<{ id: string }, NewStaff>({
       query: (body) => ({ url: '/clinic/staff', method: 'POST', body }),
@@ -217,6 +237,9 @@ export const {
   useAddAreaMutation,
   useBookVisitMutation,
   useCatalogueQuery,
+  useVersionsQuery,
+  useAddVersionMutation,
+  useApproveVersionMutation,
   useClinicQuery,
   useAddStaffMutation,
   useSetStaffActiveMutation,

@@ -44,6 +44,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'devices/:kind?',
+            lazy: async () => ({
+              Component: (await import('../features/catalogue/DevicesPage')).DevicesPage,
+            }),
+          },
+          {
             path: 'clinic',
             lazy: async () => ({
               Component: (await import('../features/clinic/ClinicPage')).ClinicPage,

@@ -1,12 +1,38 @@
+import { NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
+import * as v from 'valibot';
 import type { Db } from '../../db/connect';
-import { actorOf } from '../../http/session';
-import { catalogueInForce } from './store';
+import { parse } from '../../http/problem';
+import { actorOf, actorWithRole } from '../../http/session';
+import { addVersion, approveVersion, catalogueInForce, versionsOf } from './store';
 
+const KindAsked = v.object({ kind: v.picklist(['devices', 'protocol']) });
+
+/** Devices and protocol: read by all, drafted by supervisor and owner, approved by a supervisor. */
 export function catalogueRoutes(db: Db): Router {
   const router = Router();
+
   router.get('/catalogue', async (request, response) => {
     response.json(await catalogueInForce(db, actorOf(request).clinicId));
   });
+
+  router.get('/catalogue/versions', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await versionsOf(db, clinicId, parse(KindAsked, request.query).kind));
+  });
+
+  router.post('/catalogue/versions', async (request, response) => {
+    const actor = actorWithRole(request, 'supervisor', 'owner');
+    const made = parse(NewVersion, request.body);
+    await addVersion(db, actor, made);
+    response.status(201).json({ id: made.id });
+  });
+
+  router.post('/catalogue/versions/:id/approve', async (request, response) => {
+    const actor = actorWithRole(request, 'supervisor');
+    await approveVersion(db, actor, request.params.id);
+    response.status(204).end();
+  });
+
   return router;
 }

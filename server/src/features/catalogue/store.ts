@@ -1,9 +1,16 @@
-import type { Catalogue } from '@tidy-quill/contract/catalogue';
+import type {
+  Catalogue,
+  CatalogueKind,
+  CatalogueVersion,
+  NewVersion,
+} from '@tidy-quill/contract/catalogue';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
-import { and, desc, eq, isNotNull } from 'drizzle-orm';
-import type { Queryable } from '../../db/connect';
-import { catalogueVersions } from '../../db/schema';
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import type { Db, Queryable } from '../../db/connect';
+import { catalogueVersions, staff } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
 
 /** The approved devices and protocol in force. */
 export async function catalogueInForce(db: Queryable, clinicId: string): Promise<Catalogue> {
@@ -19,7 +26,7 @@ export async function catalogueInForce(db: Queryable, clinicId: string): Promise
   };
 }
 
-async function newestApproved(db: Queryable, clinicId: string, kind: 'devices' | 'protocol') {
+async function newestApproved(db: Queryable, clinicId: string, kind: CatalogueKind) {
   const [row] = await db
     .select()
     .from(catalogueVersions)
@@ -38,4 +45,87 @@ async function newestApproved(db: Queryable, clinicId: string, kind: 'devices' |
     });
   }
   return row;
+}
+
+const author = alias(staff, 'author');
+const approver = alias(staff, 'approver');
+
+/** All versions of devices or protocol, newest first. */
+export async function versionsOf(
+  db: Queryable,
+  clinicId: string,
+  kind: CatalogueKind,
+): Promise<CatalogueVersion[]> {
+  const rows = await db
+    .select({ version: catalogueVersions, createdBy: author.name, approvedBy: approver.name })
+    .from(catalogueVersions)
+    .innerJoin(
+      author,
+      and(
+        eq(author.clinicId, catalogueVersions.clinicId),
+        eq(author.id, catalogueVersions.createdBy),
+      ),
+    )
+    .leftJoin(
+      approver,
+      and(
+        eq(approver.clinicId, catalogueVersions.clinicId),
+        eq(approver.id, catalogueVersions.approvedBy),
+      ),
+    )
+    .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.kind, kind)))
+    .orderBy(desc(catalogueVersions.number));
+  return rows.map(({ version, createdBy, approvedBy }) => ({
+    id: version.id,
+    kind: version.kind,
+    number: version.number,
+    note: version.note,
+    createdBy,
+    createdAt: version.createdAt.toISOString(),
+    approvedBy,
+    approvedAt: version.approvedAt?.toISOString() ?? null,
+    content: version.content,
+  }));
+}
+
+/** Adds a whole version as a draft; 409 when another has come since the one it was made from. */
+export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promise<void> {
+  const { clinicId, staffId } = actor;
+  await db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${clinicId + made.kind}))`);
+    const versions = await versionsOf(tx, clinicId, made.kind);
+    if (versions.some(({ id }) => id === made.id)) return;
+    const newest = versions[0]?.number ?? 0;
+    if (newest !== made.basedOn) {
+      throw new HttpProblem('conflict', `Version ${newest} was made meanwhile`, {
+        detail: 'Look at it first; what you changed is kept on this tablet.',
+        current: versions[0],
+      });
+    }
+    await tx.insert(catalogueVersions).values({
+      clinicId,
+      id: made.id,
+      kind: made.kind,
+      number: newest + 1,
+      content: made.content as CatalogueVersion['content'],
+      note: made.note,
+      createdBy: staffId,
+    });
+  });
+}
+
+/** Approves a draft; from then on it is in force and never changed. */
+export async function approveVersion(db: Db, actor: Actor, id: string): Promise<void> {
+  const mine = and(eq(catalogueVersions.clinicId, actor.clinicId), eq(catalogueVersions.id, id));
+  const [row] = await db.select().from(catalogueVersions).where(mine);
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such version');
+  if (row.approvedAt !== null) return;
+  const inForce = await versionsOf(db, actor.clinicId, row.kind);
+  if (inForce.some(({ number, approvedAt }) => approvedAt !== null && number > row.number)) {
+    throw new HttpProblem('refused-by-rule', 'A newer version is already in force');
+  }
+  await db
+    .update(catalogueVersions)
+    .set({ approvedBy: actor.staffId, approvedAt: new Date() })
+    .where(mine);
 }

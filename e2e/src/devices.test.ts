@@ -1,0 +1,114 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { signIn } from './walk';
+
+const folder = mkdtempSync(join(tmpdir(), 'tidy-quill-files-'));
+
+let app: Application;
+let browser: Browser;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+  await signIn(browser, 'caspian');
+});
+afterAll(async () => {
+  await browser.close();
+  await app.close();
+});
+
+const versions = (kind: string) =>
+  app.rows<{ number: number; approved: boolean }>(
+    `select number, approved_at is not null as approved from catalogue_versions
+     where kind = $1 order by number`,
+    [kind],
+  );
+
+describe('devices', () => {
+  it('take nothing from a file that is wrong anywhere, and say where', async () => {
+    await browser.press('Devices');
+    await browser.see('Diode 810, plate 12');
+    const [row] = await app.rows<{ content: object[] }>(
+      "select content from catalogue_versions where kind = 'devices'",
+    );
+    const [first, ...rest] = row!.content as [{ maxEnergyJ: number }, ...object[]];
+    const file = join(folder, 'devices.json');
+    writeFileSync(file, JSON.stringify([{ ...first, maxEnergyJ: -5 }, ...rest]));
+    await browser.upload('File of devices', file);
+    await browser.see('The file was not taken: nothing has changed');
+    await browser.see('Row 1, maxEnergyJ: must be 0.01 or more');
+    await browser.gone('Changed since version 1');
+  });
+
+  it('are edited, kept as a version, and hold once approved', async () => {
+    await browser.press('Edit ruby-694');
+    await browser.fill('inService', 'perhaps');
+    await browser.press('Use these values');
+    await browser.see('inService must be yes or no');
+    await browser.fill('inService', 'yes');
+    await browser.press('Use these values');
+    await browser.see('Changed since version 1, not in force');
+    await browser.driver.navigate().refresh();
+    await browser.see('Changed since version 1, not in force');
+    await browser.fill('What changed and why', 'Ruby is back from repair');
+    await browser.press('Keep as version 2');
+    await browser.press('Approve version 2');
+    await browser.gone('Approve version 2');
+    await browser.see('Ruby is back from repair');
+    expect(await versions('devices')).toEqual([
+      { number: 1, approved: true },
+      { number: 2, approved: true },
+    ]);
+  });
+
+  it('show what an earlier version held', async () => {
+    await browser.press('Version 1');
+    await browser.see('no', '//tr[contains(., "Ruby 694")]');
+    await browser.press('Version 2');
+    await browser.see('yes', '//tr[contains(., "Ruby 694")]');
+  });
+});
+
+describe('the protocol', () => {
+  it('limits a plan from the moment it is approved', async () => {
+    await browser.press('Protocol');
+    await browser.see('Margins below the model’s ceiling');
+    await browser.fill('Usual', '0.5');
+    await browser.see('Changed since version 1, not in force');
+    await browser.press('Keep as version 2');
+    await browser.press('Approve version 2');
+    await browser.gone('Approve version 2');
+    const [row] = await app.rows<{ usual: number }>(
+      `select (content->'margins'->>'usual')::float as usual from catalogue_versions
+       where kind = 'protocol' order by number desc limit 1`,
+    );
+    expect(row!.usual).toBe(0.5);
+  });
+});
+
+describe('the bench', () => {
+  it('plans without a client, follows every change, and records nothing', async () => {
+    await browser.press('Bench');
+    await browser.see('Ways to treat this area');
+    await browser.see('Temperature at');
+    await browser.see('too much for this skin');
+    await browser.choose('Fitzpatrick type', 'VI');
+    await browser.see('Long-pulse 1064', '//tr[@class="is-chosen "]');
+    await browser.choose('Colour', 'white');
+    await browser.see('white hair has no pigment for light to act on');
+    const [row] = await app.rows<{ n: number }>(
+      "select count(*)::int as n from visit_events where at > now() - interval '1 minute' and kind = 'planAccepted'",
+    );
+    expect(row!.n).toBe(0);
+  });
+
+  it('gives no number on mucosa', async () => {
+    await browser.choose('Colour', 'black');
+    await browser.fill('Site', 'genital');
+    await browser.keys('\uE007');
+    await browser.see('The model gives no number here');
+  });
+});

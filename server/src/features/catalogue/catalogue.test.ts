@@ -1,0 +1,75 @@
+import type { Catalogue, CatalogueVersion } from '@tidy-quill/contract/catalogue';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from '../../testing/application';
+
+let app: Application;
+beforeAll(async () => {
+  app = await startApplication();
+});
+afterAll(() => app.close());
+
+const inForce = async () =>
+  (await (await app.signedIn('idony')).get('/api/catalogue')).body as Catalogue;
+const versions = async (kind: string) =>
+  (await (await app.signedIn('idony')).get(`/api/catalogue/versions?kind=${kind}`))
+    .body as CatalogueVersion[];
+
+describe('a version of the devices', () => {
+  it('is drafted by a supervisor, holds once approved, and never changes then', async () => {
+    const { handpieces } = await inForce();
+    const content = handpieces.map((each) => ({ ...each, inService: true }));
+    const made = { id: v7(), kind: 'devices', content, note: 'Ruby is back', basedOn: 1 };
+    const technician = await app.signedIn('idony');
+    expect((await technician.post('/api/catalogue/versions', made)).status).toBe(403);
+    const supervisor = await app.signedIn('caspian');
+    expect((await supervisor.post('/api/catalogue/versions', made)).status).toBe(201);
+    expect((await inForce()).devicesNumber).toBe(1);
+    const owner = await app.signedIn('morwenna');
+    const approve = `/api/catalogue/versions/${made.id}/approve`;
+    expect((await owner.post(approve)).status).toBe(403);
+    expect((await supervisor.post(approve)).status).toBe(204);
+    const now = await inForce();
+    expect(now.devicesNumber).toBe(2);
+    expect(now.handpieces.every(({ inService }) => inService)).toBe(true);
+    const [newest] = await versions('devices');
+    expect(newest).toMatchObject({
+      number: 2,
+      createdBy: 'Caspian Thorngate',
+      note: 'Ruby is back',
+    });
+    await expect(
+      app.connection.pool.query('update catalogue_versions set content = content || content'),
+    ).rejects.toThrow(/never changed/);
+  });
+
+  it('made from an old version is a conflict, and nothing is written', async () => {
+    const supervisor = await app.signedIn('caspian');
+    const { handpieces: content } = await inForce();
+    const late = { id: v7(), kind: 'devices', content, note: '', basedOn: 1 };
+    const { status, body } = await supervisor.post('/api/catalogue/versions', late);
+    expect(status).toBe(409);
+    expect(body).toMatchObject({ current: { number: 2 } });
+    expect(await versions('devices')).toHaveLength(2);
+  });
+});
+
+describe('a version of the protocol', () => {
+  it('is refused whole when one figure is out of bounds, by its place', async () => {
+    const supervisor = await app.signedIn('caspian');
+    const { protocol } = await inForce();
+    const content = { ...protocol, margins: { ...protocol.margins, usual: 0.9 } };
+    const { status, body } = await supervisor.post('/api/catalogue/versions', {
+      id: v7(),
+      kind: 'protocol',
+      content,
+      note: '',
+      basedOn: 1,
+    });
+    expect(status).toBe(400);
+    expect(body).toMatchObject({
+      fields: [{ field: 'content.margins.usual', problem: 'must be 0.8 or less' }],
+    });
+    expect(await versions('protocol')).toHaveLength(1);
+  });
+});

@@ -1,0 +1,182 @@
+import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catalogue';
+import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
+import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { Button, Input, Skeleton } from 'antd';
+import { useState } from 'react';
+import { NavLink, useParams } from 'react-router';
+import { v7 } from 'uuid';
+import { problemText, useAddVersionMutation, useVersionsQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { useDraft } from '../../app/draft';
+import { Notice } from '../../widgets/Notice';
+import { PageProblem } from '../../widgets/PageProblem';
+import { ProtocolFigures } from './ProtocolFigures';
+import { RecordTable } from './RecordTable';
+import { VersionList } from './VersionList';
+
+type Content = CatalogueVersion['content'];
+
+const HANDPIECE_COLUMNS = [
+  'name',
+  'spotsMm',
+  'pulsesMs',
+  'fluenceMaxJcm2',
+  'maxEnergyJ',
+  'inService',
+];
+const PROTOCOL_COLUMNS = [
+  'id',
+  'skinTypes',
+  'pulseLowMs',
+  'pulseHighMs',
+  'fluenceLowJcm2',
+  'fluenceHighJcm2',
+];
+
+/** The clinic's handpieces and its protocol, read by all, edited by those who may, in whole versions. */
+export function DevicesPage() {
+  const params = useParams();
+  const kind: CatalogueKind = params['kind'] === 'protocol' ? 'protocol' : 'devices';
+  const { data, error, refetch } = useVersionsQuery(kind, { refetchOnMountOrArgChange: true });
+  return (
+    <div className="page">
+      <header className="page-head">
+        <div>
+          <h1>Devices and protocol</h1>
+          <p>
+            What each console can do, and what the clinic allows. A plan keeps the versions it used.
+          </p>
+        </div>
+        <nav className="page-actions" aria-label="Devices or protocol">
+          <NavLink className="tab-link" to="/devices/devices">
+            Handpieces
+          </NavLink>
+          <NavLink className="tab-link" to="/devices/protocol">
+            Protocol
+          </NavLink>
+        </nav>
+      </header>
+      {error === undefined ? null : (
+        <PageProblem
+          title="Devices cannot be shown"
+          text={problemText(error)}
+          onRetry={() => void refetch()}
+        />
+      )}
+      {data === undefined && error === undefined ? <Skeleton active /> : null}
+      {data?.[0]?.kind === kind ? <Versions key={kind} kind={kind} versions={data} /> : null}
+    </div>
+  );
+}
+
+interface Draft {
+  readonly basedOn: number;
+  readonly content: Content;
+}
+
+function Versions({
+  kind,
+  versions,
+}: {
+  kind: CatalogueKind;
+  versions: readonly CatalogueVersion[];
+}) {
+  const { staff } = useSignedIn();
+  const newest = versions[0]!;
+  const inForce = versions.find(({ approvedAt }) => approvedAt !== null)?.number ?? 0;
+  const [shown, setShown] = useState<number | null>(null);
+  const [draft, setDraft, clearDraft, changed] = useDraft<Draft>(`catalogue ${kind}`, {
+    basedOn: newest.number,
+    content: newest.content,
+  });
+  const looking = versions.find(({ number }) => number === shown);
+  const mayEdit = staff.role !== 'technician';
+  const editable = mayEdit && (looking === undefined || looking === newest);
+  const content = editable ? draft.content : (looking ?? newest).content;
+  const change = (next: Content) => setDraft({ basedOn: draft.basedOn, content: next });
+  return (
+    <div className="catalogue">
+      <div>
+        {mayEdit ? null : (
+          <p className="quiet">Supervisor and owner edit; a supervisor approves.</p>
+        )}
+        {changed && editable ? (
+          <KeepVersion
+            kind={kind}
+            draft={draft}
+            onKept={() => {
+              clearDraft();
+              setShown(null);
+            }}
+            onDrop={clearDraft}
+          />
+        ) : null}
+        {kind === 'devices' ? (
+          <RecordTable
+            name="devices"
+            table={HANDPIECE_TABLE}
+            shown={HANDPIECE_COLUMNS}
+            records={content as readonly Handpiece[]}
+            editable={editable}
+            onChange={change}
+          />
+        ) : (
+          <>
+            <RecordTable
+              name="protocol"
+              table={PROTOCOL_TABLE}
+              shown={PROTOCOL_COLUMNS}
+              records={(content as Protocol).rows}
+              editable={editable}
+              onChange={(rows) => change({ ...(content as Protocol), rows })}
+            />
+            <ProtocolFigures protocol={content as Protocol} editable={editable} onChange={change} />
+          </>
+        )}
+      </div>
+      <VersionList
+        versions={versions}
+        inForce={inForce}
+        shown={(looking ?? newest).number}
+        onShow={setShown}
+      />
+    </div>
+  );
+}
+
+function KeepVersion({
+  kind,
+  draft,
+  onKept,
+  onDrop,
+}: {
+  kind: CatalogueKind;
+  draft: Draft;
+  onKept: () => void;
+  onDrop: () => void;
+}) {
+  const [id] = useState(() => v7());
+  const [note, setNote] = useState('');
+  const [add, { error, isLoading }] = useAddVersionMutation();
+  const keep = async () => {
+    const made = { id, kind, note, ...draft } as Parameters<typeof add>[0];
+    if ((await add(made)).error === undefined) onKept();
+  };
+  return (
+    <Notice kind="care" title={`Changed since version ${draft.basedOn}, not in force`}>
+      <div className="keep-version">
+        <Input
+          aria-label="What changed and why"
+          placeholder="What changed and why"
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
+        <Button type="primary" loading={isLoading} onClick={() => void keep()}>
+          Keep as version {draft.basedOn + 1}
+        </Button>
+        <Button onClick={onDrop}>Drop the changes</Button>
+      </div>
+      {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
+    </Notice>
+  );
+}

@@ -1,0 +1,93 @@
+import type { Protocol } from '@tidy-quill/core/plan';
+import { InputNumber } from 'antd';
+import { TECHNIQUE_WORDS } from '../../text';
+import { Field } from '../../widgets/Field';
+
+/** The protocol's figures beside its rows: margins, pace, and each technique's habit. */
+export function ProtocolFigures({
+  protocol,
+  editable,
+  onChange,
+}: {
+  protocol: Protocol;
+  editable: boolean;
+  onChange: (protocol: Protocol) => void;
+}) {
+  const { margins, pace, techniques } = protocol;
+  const figure = (
+    label: string,
+    value: number,
+    unit: string,
+    bounds: readonly [number, number, number],
+    set: (value: number) => Protocol,
+  ) => (
+    <Field key={label} label={label}>
+      {(field) => (
+        <InputNumber
+          {...field}
+          value={value}
+          suffix={unit}
+          min={bounds[0]}
+          max={bounds[1]}
+          step={bounds[2]}
+          disabled={!editable}
+          onChange={(next) => {
+            if (next !== null) onChange(set(next));
+          }}
+        />
+      )}
+    </Field>
+  );
+  const margin = (label: string, key: keyof Protocol['margins']) =>
+    figure(label, margins[key], 'of ceiling', [0.1, 0.8, 0.01], (value) => ({
+      ...protocol,
+      margins: { ...margins, [key]: value },
+    }));
+  const pacing = (
+    label: string,
+    key: keyof Protocol['pace'],
+    unit: string,
+    bounds: readonly [number, number, number],
+  ) =>
+    figure(label, pace[key], unit, bounds, (value) => ({
+      ...protocol,
+      pace: { ...pace, [key]: value },
+    }));
+  return (
+    <div className="protocol-figures">
+      <section>
+        <h2>Margins below the model’s ceiling</h2>
+        {margin('Usual', 'usual')}
+        {margin('Working types IV–VI', 'darkSkin')}
+        {margin('Typed only, or a tan', 'doubtful')}
+      </section>
+      <section>
+        <h2>Pace</h2>
+        {pacing('Largest share of gaps', 'allowedGapShare', 'of area', [0, 0.2, 0.01])}
+        {pacing('A move of the hand', 'secondsPerMove', 's', [0, 60, 1])}
+        {pacing('Pulses between moves', 'pulsesPerMove', '', [1, 1000, 1])}
+        {pacing('Gel on 100 cm²', 'gelSecondsPer100Cm2', 's', [0, 600, 5])}
+        {pacing('Checks in all', 'checkSeconds', 's', [0, 3600, 10])}
+      </section>
+      <section>
+        <h2>Usual rate and passes</h2>
+        {(Object.keys(techniques) as (keyof typeof techniques)[]).map((key) => {
+          const habit = techniques[key];
+          const set = (more: Partial<typeof habit>): Protocol => ({
+            ...protocol,
+            techniques: { ...techniques, [key]: { ...habit, ...more } },
+          });
+          const word = TECHNIQUE_WORDS[key];
+          return (
+            <div key={key} className="field-row">
+              {figure(`Rate, ${word}`, habit.rateHz, 'Hz', [0.1, 20, 0.1], (rateHz) =>
+                set({ rateHz }),
+              )}
+              {figure(`Passes, ${word}`, habit.passes, '', [1, 20, 1], (passes) => set({ passes }))}
+            </div>
+          );
+        })}
+      </section>
+    </div>
+  );
+}

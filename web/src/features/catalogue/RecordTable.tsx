@@ -1,0 +1,164 @@
+import {
+  fromCells,
+  toCells,
+  type CellProblem,
+  type Cells,
+  type Table,
+} from '@tidy-quill/contract/catalogue-table';
+import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { useRef, useState, type ChangeEvent } from 'react';
+import { Notice } from '../../widgets/Notice';
+import { CellForm } from './CellForm';
+import { download, readFile, toCsv } from './table-files';
+
+/** Records as a table that may be edited row by row, or taken whole from a file. */
+export function RecordTable<T extends { readonly id: string }>({
+  name,
+  table,
+  shown,
+  records,
+  editable,
+  onChange,
+}: {
+  /** What the files are called. */
+  name: string;
+  table: Table<T>;
+  /** Columns shown in the list; all of them are in the form and the files. */
+  shown: readonly string[];
+  records: readonly T[];
+  editable: boolean;
+  onChange: (records: readonly T[]) => void;
+}) {
+  const [editing, setEditing] = useState<number | 'new' | null>(null);
+  const [problems, setProblems] = useState<readonly CellProblem[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const rows = records.map((record) => toCells(table, record));
+
+  const onFile = async ({ target }: ChangeEvent<HTMLInputElement>) => {
+    const [chosen] = target.files ?? [];
+    if (chosen === undefined) return;
+    const result = readFile(table, chosen.name, await chosen.text());
+    target.value = '';
+    setProblems(result.ok ? [] : result.problems);
+    if (result.ok) onChange(result.value);
+  };
+  const onSaved = (cells: Cells): readonly CellProblem[] => {
+    const next = editing === 'new' ? [...rows, cells] : rows.with(editing!, cells);
+    const result = fromCells(table, next);
+    if (!result.ok) return result.problems;
+    onChange(result.value);
+    setEditing(null);
+    return [];
+  };
+  return (
+    <section>
+      <div className="page-actions">
+        <Button
+          icon={<DownloadOutlined />}
+          onClick={() => download(`${name}.csv`, 'text/csv', toCsv(table, records))}
+        >
+          CSV
+        </Button>
+        <Button
+          icon={<DownloadOutlined />}
+          onClick={() =>
+            download(`${name}.json`, 'application/json', JSON.stringify(records, null, 2))
+          }
+        >
+          JSON
+        </Button>
+        {editable ? (
+          <>
+            <Button icon={<UploadOutlined />} onClick={() => file.current?.click()}>
+              Take from a file
+            </Button>
+            <input
+              ref={file}
+              type="file"
+              accept=".csv,.json"
+              className="visually-hidden"
+              aria-label={`File of ${name}`}
+              tabIndex={-1}
+              onChange={(event) => void onFile(event)}
+            />
+            <Button icon={<PlusOutlined />} onClick={() => setEditing('new')}>
+              Add row
+            </Button>
+          </>
+        ) : null}
+      </div>
+      {problems.length === 0 ? null : (
+        <Notice kind="stop" title="The file was not taken: nothing has changed">
+          <ul>
+            {problems.slice(0, 20).map(({ row, column, problem }) => (
+              <li key={`${row} ${column} ${problem}`}>
+                {row === 0 ? 'Heading' : `Row ${row}`}
+                {column === '' ? '' : `, ${column}`}: {problem}
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+      <div className="wide-table">
+        <table className="ledger is-still">
+          <thead>
+            <tr>
+              {shown.map((column) => (
+                <th key={column} scope="col">
+                  {column}
+                </th>
+              ))}
+              {editable ? (
+                <th scope="col">
+                  <span className="visually-hidden">Edit</span>
+                </th>
+              ) : null}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((cells, index) => (
+              <tr key={cells['id']}>
+                {shown.map((column, at) =>
+                  at === 0 ? (
+                    <th key={column} scope="row">
+                      {cells[column]}
+                    </th>
+                  ) : (
+                    <td key={column} className="figures">
+                      {cells[column]}
+                    </td>
+                  ),
+                )}
+                {editable ? (
+                  <td>
+                    <Button size="small" onClick={() => setEditing(index)}>
+                      Edit<span className="visually-hidden"> {cells['id']}</span>
+                    </Button>
+                  </td>
+                ) : null}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {editing === null ? null : (
+        <CellForm
+          table={table}
+          cells={editing === 'new' ? {} : rows[editing]!}
+          row={editing === 'new' ? rows.length + 1 : editing + 1}
+          onSave={onSaved}
+          onRemove={
+            editing === 'new'
+              ? null
+              : () => {
+                  onChange(records.filter((_, index) => index !== editing));
+                  setEditing(null);
+                }
+          }
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </section>
+  );
+}
