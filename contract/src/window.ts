@@ -24,4 +24,7 @@ export const WindowInput = v.object({
     v.object({ name: line(40), depthMm: number(0.1, 10), beyondShaftUm: number(0, 500) }),
   ),
   rateHz: v.optional(number(0.01, 20)),
+  motion: v.optional(
+    v.object({ rateHz: number(0.1, 20), passes: whole(1, 30), cellCm2: number(1, 5000) }),
+  ),
 }) satisfies v.GenericSchema<unknown, CoreInput>;

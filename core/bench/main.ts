@@ -12,7 +12,7 @@ const freshSkin = () => {
 const freshCase = () => ({ ...CASE, subject: { ...SUBJECT, skin: freshSkin() } });
 const freshInput = () => {
   const subject = { ...SUBJECT, skin: freshSkin() };
-  return windowInput(subject, workingSkin(subject), DIODE, SETTING.spot, SETTING.pulseMs);
+  return windowInput(subject, workingSkin(subject), DIODE, SETTING, CASE.protocol.techniques);
 };
 
 report(

@@ -29,6 +29,31 @@ export function logDamageRate(law: DamageLaw, celsius: number): number {
 export interface Site {
   readonly backgroundC: Float64Array;
   readonly responsePerJcm2: Float64Array;
+  /** In motion: what each pass adds at this point before its pulse; without it, one pulse and nothing more. */
+  readonly passes?: readonly Warmed[];
+  /** In motion: the slow warming between pulses. */
+  readonly slow?: { readonly course: Site; readonly stepsS: Float64Array };
+}
+
+/** A warming that stands through a pulse: °C, and °C for each J/cm². */
+export interface Warmed {
+  readonly addC: number;
+  readonly addPerJcm2: number;
+}
+
+const ONCE: readonly Warmed[] = [{ addC: 0, addPerJcm2: 0 }];
+
+/** Highest temperature of a site at a fluence, °C. */
+export function peakC(site: Site, fluence: number): number {
+  const { backgroundC, responsePerJcm2, passes = ONCE } = site;
+  let peak = -Infinity;
+  for (const { addC, addPerJcm2 } of passes) {
+    const standing = addC + fluence * addPerJcm2;
+    for (let i = 0; i < backgroundC.length; i++) {
+      peak = Math.max(peak, standing + backgroundC[i]! + fluence * responsePerJcm2[i]!);
+    }
+  }
+  return peak;
 }
 
 /**
@@ -37,14 +62,33 @@ export interface Site {
  */
 export function siteDamage(
   law: DamageLaw,
-  { backgroundC, responsePerJcm2 }: Site,
+  site: Site,
   stepsS: Float64Array,
   fluence: number,
 ): number {
+  const { slow, passes = ONCE } = site;
+  let sum = slow === undefined ? 0 : siteDamage(law, slow.course, slow.stepsS, fluence);
+  for (const { addC, addPerJcm2 } of passes) {
+    sum += courseDamage(law, site, stepsS, fluence, addC + fluence * addPerJcm2);
+  }
+  return sum;
+}
+
+/** Ω of one course of a site, with a warming in °C that stands through it. */
+function courseDamage(
+  law: DamageLaw,
+  { backgroundC, responsePerJcm2 }: Site,
+  stepsS: Float64Array,
+  fluence: number,
+  standing: number,
+): number {
   let sum = 0;
-  let before = logDamageRate(law, backgroundC[0]! + fluence * responsePerJcm2[0]!);
+  let before = logDamageRate(law, standing + backgroundC[0]! + fluence * responsePerJcm2[0]!);
   for (let i = 0; i < stepsS.length; i++) {
-    const after = logDamageRate(law, backgroundC[i + 1]! + fluence * responsePerJcm2[i + 1]!);
+    const after = logDamageRate(
+      law,
+      standing + backgroundC[i + 1]! + fluence * responsePerJcm2[i + 1]!,
+    );
     // Under e⁻⁴⁰ per second nothing adds up to anything.
     if (before > -40 || after > -40) {
       const change = after - before;

@@ -12,7 +12,8 @@ export function thresholdJcm2(
   stepsS: Float64Array,
   wanted = 1,
 ): number {
-  const peak = site.responsePerJcm2.reduce((most, rise) => Math.max(most, rise), 0);
+  const build = Math.max(0, ...(site.passes ?? []).map(({ addPerJcm2 }) => addPerJcm2));
+  const peak = site.responsePerJcm2.reduce((most, rise) => Math.max(most, rise), 0) + build;
   if (!(peak > 1e-6)) return Infinity;
   const excess = (fluence: number) => {
     const omega = siteDamage(law, site, stepsS, fluence);

@@ -5,3 +5,4 @@ export * from './timeline';
 export * from './diffusion-step';
 export * from './skin-heat';
 export * from './hair-heat';
+export * from './moving-heat';

@@ -98,7 +98,7 @@ function cooledBefore(column: Column, cooling: CoolingSchedule, refine: number):
 }
 
 /** A column of skin under a contact that may change. */
-class Column {
+export class Column {
   readonly chain: HeatChain;
   readonly stepper: ChainStepper;
   /** Power that the surroundings would give a column at 0 °C, W per cell. */

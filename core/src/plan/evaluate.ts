@@ -15,6 +15,7 @@ import {
 import { CALIBRE_UM } from '../optics';
 import { cautionsFor, testSpotReasons, type CautionCode, type TestSpotReason } from './cautions';
 import {
+  glides,
   marginFor,
   modelSilence,
   windowFor,
@@ -132,7 +133,7 @@ export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
   const model =
     handpiece === undefined || silence !== null
       ? null
-      : windowFor(windowInput(plan.subject, working, handpiece, setting.spot, setting.pulseMs));
+      : windowFor(windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques));
   const limits =
     handpiece === undefined || row === null
       ? null
@@ -183,8 +184,8 @@ function ceilingRatio(
 ): number | null {
   const handpiece = plan.handpieces.find((each) => each.id === setting.handpieceId);
   if (handpiece === undefined || model === null) return null;
-  const { spot, pulseMs } = setting;
-  const then = windowFor(windowInput(plan.subject, working, handpiece, spot, pulseMs));
+  const { techniques } = plan.protocol;
+  const then = windowFor(windowInput(plan.subject, working, handpiece, setting, techniques));
   return model.ceilingJcm2 / then.ceilingJcm2;
 }
 
@@ -217,10 +218,9 @@ function workFor(plan: PlanCase, setting: Setting, gel: boolean): Workload {
     spot: setting.spot,
     rateHz: setting.rateHz,
     fluenceJcm2: setting.fluenceJcm2,
-    strokes:
-      setting.technique === 'inMotion' || setting.technique === 'subMs1064'
-        ? { kind: 'inMotion', passes: setting.passes, cellCm2 }
-        : { kind: 'stamping' },
+    strokes: glides(setting.technique)
+      ? { kind: 'inMotion', passes: setting.passes, cellCm2 }
+      : { kind: 'stamping' },
     pace: plan.protocol.pace,
     gel,
   });

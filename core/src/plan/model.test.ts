@@ -16,7 +16,7 @@ import {
 import { CASE, DIODE, past, PROTOCOL, SETTING, SUBJECT, withSubject } from './plan.test-data';
 
 const inputOf = (subject: Subject = SUBJECT, pulseMs = 30) =>
-  windowInput(subject, workingSkin(subject), DIODE, { widthMm: 12, heightMm: 12 }, pulseMs);
+  windowInput(subject, workingSkin(subject), DIODE, { ...SETTING, pulseMs }, PROTOCOL.techniques);
 
 describe('the margin', () => {
   const margin = (skin: Partial<Subject['skin']>) => {
@@ -121,5 +121,34 @@ describe('warmth over time', () => {
     expect(warmth.lit).toHaveLength(1);
     expect(warmth.lit[0]!.to).toBeCloseTo(0.03, 9);
     expect(warmth.seconds).toHaveLength(warmth.epidermisC.length);
+  });
+});
+
+describe('in motion', () => {
+  const glide = (passes: number, cellCm2: number) =>
+    windowFor({ ...inputOf(SUBJECT, 10), motion: { rateHz: 10, passes, cellCm2 } });
+
+  it('heat that builds up lowers both the ceiling and the floor', () => {
+    const once = windowFor(inputOf(SUBJECT, 10));
+    const ten = glide(10, 100);
+    expect(ten.ceilingJcm2).toBeLessThan(once.ceilingJcm2 * 0.8);
+    expect(ten.floorJcm2!).toBeLessThan(once.floorJcm2!);
+  });
+
+  it('a cell that is too large lets its heat leak away', () => {
+    expect(glide(10, 400).floorJcm2!).toBeGreaterThan(glide(10, 100).floorJcm2!);
+    expect(glide(10, 800).floorJcm2!).toBeGreaterThan(glide(10, 400).floorJcm2!);
+  });
+
+  it('is what the planner goes by for a technique that glides', () => {
+    const moving = {
+      ...SETTING,
+      technique: 'inMotion',
+      pulseMs: 10,
+      rateHz: 10,
+      passes: 8,
+    } as const;
+    const { model } = evaluate(CASE, { ...moving, fluenceJcm2: 6 });
+    expect(model).toEqual(glide(8, 100));
   });
 });

@@ -1,6 +1,6 @@
 import { SITES } from '../course';
 import { CALIBRE_UM, GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
-import type { Spot } from '../units';
+import { peakC } from '../damage';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -8,14 +8,14 @@ import {
   floorJcm2,
   follicleOf,
   litSkinOf,
-  peakC,
   solveWindow,
   type LitSkin,
   type SolvedWindow,
   type WindowInput,
 } from '../window';
-import type { Handpiece } from './handpiece';
-import type { Margins } from './protocol';
+import type { Handpiece, Technique } from './handpiece';
+import type { Margins, Protocol } from './protocol';
+import type { Setting } from './setting';
 import type { Subject, WorkingSkin } from './subject';
 
 /** What the model of light, heat and damage says of a handpiece, spot and pulse on a subject. J/cm². */
@@ -54,14 +54,22 @@ function surfaceOf({ cooling, gel }: Handpiece): Surface {
   return gel ? GEL : AIR;
 }
 
-/** The window's input for a handpiece, spot and pulse on a subject. */
+/** Whether a technique glides over cells, so that heat builds up from pass to pass. */
+export const glides = (technique: Technique) =>
+  technique === 'inMotion' || technique === 'subMs1064';
+
+/** What of a setting the model looks at. */
+export type Dialled = Pick<Setting, 'technique' | 'spot' | 'pulseMs' | 'rateHz' | 'passes'>;
+
+/** The window's input for a setting on a subject. */
 export function windowInput(
   subject: Subject,
   working: WorkingSkin,
   handpiece: Handpiece,
-  spot: Spot,
-  pulseMs: number,
+  { technique, spot, pulseMs, rateHz, passes }: Dialled,
+  habits: Protocol['techniques'],
 ): WindowInput {
+  const { cellCm2 } = habits[technique];
   return {
     light: handpiece.light,
     skin: {
@@ -78,6 +86,9 @@ export function windowInput(
       diameterUm: CALIBRE_UM[subject.hair.calibre],
     },
     follicle: follicleOf(SITES[subject.site].bulbDepthMm),
+    ...(glides(technique)
+      ? { motion: { rateHz, passes, cellCm2: Math.min(cellCm2, subject.areaCm2) } }
+      : {}),
   };
 }
 
@@ -147,8 +158,16 @@ export function warmthOf(input: WindowInput, fluenceJcm2: number): Warmth {
     peakC(site, fluenceJcm2) > peakC(best, fluenceJcm2) ? site : best,
   );
   const at = (name: string) => solved.sites.find(({ site }) => site.name === name)!;
-  const course = ({ backgroundC, responsePerJcm2 }: typeof hottest) =>
-    Array.from(backgroundC, (base, i) => base + fluenceJcm2 * responsePerJcm2[i]!);
+  // In motion: the last pass, on skin as warm as the others left it.
+  const standing = ({ passes }: typeof hottest) => {
+    const last = passes?.at(-1);
+    return last === undefined ? 0 : last.addC + fluenceJcm2 * last.addPerJcm2;
+  };
+  const course = (site: typeof hottest) =>
+    Array.from(
+      site.backgroundC,
+      (base, i) => standing(site) + base + fluenceJcm2 * site.responsePerJcm2[i]!,
+    );
   const seconds = [0];
   timeline.steps.forEach((dt) => seconds.push(seconds.at(-1)! + dt));
   const lit: { from: number; to: number }[] = [];
@@ -168,7 +187,10 @@ export function warmthOf(input: WindowInput, fluenceJcm2: number): Warmth {
       epidermisC: peakC(hottest, fluenceJcm2),
       bulgeC: peakC(bulge.heat, fluenceJcm2),
       bulbC: peakC(at('bulb').heat, fluenceJcm2),
-      shaftC: bulge.heat.backgroundC[0]! + fluenceJcm2 * bulge.shaftPeakRisePerJcm2,
+      shaftC:
+        standing(bulge.heat) +
+        bulge.heat.backgroundC[0]! +
+        fluenceJcm2 * bulge.shaftPeakRisePerJcm2,
     },
     lit,
   };

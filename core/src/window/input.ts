@@ -1,4 +1,4 @@
-import { timelineOf, type Cooling, type Pulse } from '../heat';
+import { timelineOf, type Cooling, type Motion, type Pulse } from '../heat';
 import type { Skin, Surface } from '../optics';
 import { within, type Spot } from '../units';
 import type { Light } from './light';
@@ -28,6 +28,8 @@ export interface WindowInput {
   readonly follicle: readonly FollicleSite[];
   /** Pulses a second, where it is known: a shot has to fit its period. */
   readonly rateHz?: number | undefined;
+  /** Gliding over a cell, pass after pass; without it, one pulse stamped once. */
+  readonly motion?: Omit<Motion, 'spotCm2'> | undefined;
 }
 
 export const DEFAULT_EPIDERMIS_UM = 80;
@@ -54,6 +56,11 @@ export function checkWindowInput(input: WindowInput): void {
   for (const site of input.follicle) {
     within(`follicle.${site.name}.depthMm`, site.depthMm, 0.1, 10);
     within(`follicle.${site.name}.beyondShaftUm`, site.beyondShaftUm, 0, 500);
+  }
+  if (input.motion !== undefined) {
+    within('motion.rateHz', input.motion.rateHz, 0.1, 20);
+    within('motion.passes', input.motion.passes, 1, 30);
+    within('motion.cellCm2', input.motion.cellCm2, 1, 5000);
   }
   const { trainS } = timelineOf(input.pulse);
   if (input.rateHz !== undefined) {

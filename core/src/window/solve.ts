@@ -1,4 +1,4 @@
-import { siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
+import { peakC, siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
 import {
   alongDepth,
   coolingSchedule,
@@ -10,6 +10,7 @@ import {
 } from '../heat';
 import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
 import { lightSkin, type LitSkin } from './light';
+import { withMotion } from './motion';
 
 /** Heat of one follicle site: skin and hair together. */
 interface SolvedSite {
@@ -88,8 +89,22 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
       selective: ownRise[peakAt]! >= 0.5 * responsePerJcm2[peakAt]!,
     };
   });
-  return { input, skin, sites, living: livingEpidermis(skin) };
+  const living = livingEpidermis(skin);
+  if (input.motion === undefined) return { input, skin, sites, living };
+  const moving = withMotion(input, input.motion, skin);
+  return {
+    input,
+    skin,
+    sites: sites.map((each) => ({
+      ...each,
+      heat: moving(each.heat, each.site.depthMm / 10),
+    })),
+    living: living.map((each, i) => moving(each, livingDepthsCm(skin)[i]!)),
+  };
 }
+
+const livingDepthsCm = ({ grid }: SkinHeat): number[] =>
+  [...grid.centres.subarray(0, grid.epidermisCells)].filter((centre) => centre >= LIVING_FROM_CM);
 
 function livingEpidermis({ grid, background, response }: SkinHeat): readonly Site[] {
   const living: Site[] = [];
@@ -154,15 +169,6 @@ export function epidermisPeakRise({ skin }: SolvedWindow): number {
   let peak = 0;
   for (const row of skin.response) {
     for (let cell = 0; cell < skin.grid.epidermisCells; cell++) peak = Math.max(peak, row[cell]!);
-  }
-  return peak;
-}
-
-/** Highest temperature of a site at a fluence, °C. */
-export function peakC({ backgroundC, responsePerJcm2 }: Site, fluence: number): number {
-  let peak = -Infinity;
-  for (let i = 0; i < backgroundC.length; i++) {
-    peak = Math.max(peak, backgroundC[i]! + fluence * responsePerJcm2[i]!);
   }
   return peak;
 }

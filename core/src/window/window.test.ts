@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { peakC } from '../damage';
 import { SAPPHIRE } from '../optics';
 import {
   ceilingAtHottestJcm2,
@@ -175,6 +176,25 @@ describe('laws', () => {
     expect(ceilingJcm2(uncooled, 'fugitt')).toBeLessThan(
       ceilingAtHottestJcm2(uncooled, 'fugitt') * 0.95,
     );
+  });
+});
+
+describe('orientation: ten passes in motion at 10 J/cm², 10 Hz, type IV', () => {
+  // About 50, 45 and 42 °C at 2 mm after the last pass, its pulse included.
+  it.each([
+    [100, 50],
+    [400, 45],
+    [800, 42],
+  ])('a cell of %i cm² reaches about %i °C', (cellCm2, expected) => {
+    const solved = solveWindow({
+      ...CASE,
+      ...skin(0.033),
+      ...pulse(10),
+      hair: { melanosomeFraction: 0, diameterUm: 20 },
+      follicle: [{ name: 'depth', depthMm: 2, beyondShaftUm: 300 }],
+      motion: { rateHz: 10, passes: 10, cellCm2 },
+    });
+    expect(Math.abs(peakC(solved.sites[0]!.heat, 10) - expected)).toBeLessThan(2.5);
   });
 });
 

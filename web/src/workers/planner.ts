@@ -24,9 +24,8 @@ function asked(
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   if (handpiece === undefined) return null;
   const working = workingSkin(plan.subject);
-  const { spot, pulseMs } = setting;
   return {
-    input: windowInput(plan.subject, working, handpiece, spot, pulseMs),
+    input: windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques),
     pulses: pulseEnds(handpiece),
   };
 }

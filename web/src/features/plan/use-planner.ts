@@ -1,3 +1,4 @@
+import { glides } from '@tidy-quill/core/plan';
 import type {
   DoubtMap,
   Evaluation,
@@ -72,10 +73,13 @@ export function useDoubtMap(plan: PlanCase, setting: Setting): Answer<DoubtMap |
 
 /** How warm skin and follicle get at a setting. */
 export function useWarmth(plan: PlanCase, setting: Setting): Answer<Warmth | null> {
-  const { handpieceId, spot, pulseMs, fluenceJcm2 } = setting;
-  const question = JSON.stringify([plan, handpieceId, spot, pulseMs, fluenceJcm2]);
+  const question = JSON.stringify([plan, setting]);
   return useAnswer(question, () => planner().warmth(plan, setting));
 }
 
-const mapQuestion = (plan: PlanCase, { handpieceId, spot }: Setting) =>
-  JSON.stringify([plan.subject, plan.handpieces, handpieceId, spot]);
+const mapQuestion = (plan: PlanCase, setting: Setting) => {
+  const { handpieceId, spot, technique } = setting;
+  // Rate and passes matter only where heat builds up from pass to pass.
+  const moving = glides(technique) ? [setting.rateHz, setting.passes] : [];
+  return JSON.stringify([plan.subject, plan.handpieces, handpieceId, spot, technique, moving]);
+};

@@ -1,0 +1,43 @@
+import type { Site } from '../damage';
+import { alongDepth, coolingSchedule, solveMoving, type Motion, type SkinHeat } from '../heat';
+import { spotAreaCm2 } from '../units';
+import type { WindowInput } from './input';
+import { lightSkin } from './light';
+
+// The widest beam that the light solver takes; beyond it nothing changes under the middle.
+const WIDEST_MM = 100;
+
+/**
+ * Puts a single pulse's course at a depth into motion: each pass meets skin as warm as all passes before have
+ * left it, under the cell's mean light and the tip's share of the cooling, and its pulse comes on top. The
+ * pulse's own pre-cooling is left out: a tip that glides rests nowhere.
+ */
+export function withMotion(
+  input: WindowInput,
+  motion: Omit<Motion, 'spotCm2'>,
+  skin: SkinHeat,
+): (site: Site, depthCm: number) => Site {
+  const { grid } = skin;
+  const side = Math.min(WIDEST_MM, Math.sqrt(motion.cellCm2) * 10);
+  // Seen over the whole cell, what one spot scatters sideways falls on its neighbours: a beam as wide as the cell.
+  const wide = lightSkin({ ...input, spot: { widthMm: side, heightMm: side } }, input.hair, []);
+  const moving = solveMoving({
+    grid,
+    heating: wide.heating,
+    cooling: coolingSchedule(input.cooling),
+    motion: { ...motion, spotCm2: spotAreaCm2(input.spot) },
+  });
+  return (site, depthCm) => {
+    const backgroundC = alongDepth(grid, moving.background, depthCm);
+    const responsePerJcm2 = alongDepth(grid, moving.response, depthCm);
+    return {
+      backgroundC: new Float64Array(site.backgroundC.length),
+      responsePerJcm2: site.responsePerJcm2,
+      passes: moving.passRows.map((row) => ({
+        addC: backgroundC[row]!,
+        addPerJcm2: responsePerJcm2[row]!,
+      })),
+      slow: { course: { backgroundC, responsePerJcm2 }, stepsS: moving.stepsS },
+    };
+  };
+}
