@@ -41,6 +41,10 @@ export interface Warmed {
   readonly addPerJcm2: number;
 }
 
+const NEXT_TO_NOTHING = 1e-5;
+// e⁻¹⁶ a second: a minute of it adds up to 10⁻⁵.
+const IDLE = -16;
+
 const ONCE: readonly Warmed[] = [{ addC: 0, addPerJcm2: 0 }];
 
 /** Highest temperature of a site at a fluence, °C. */
@@ -68,8 +72,13 @@ export function siteDamage(
 ): number {
   const { slow, passes = ONCE } = site;
   let sum = slow === undefined ? 0 : siteDamage(law, slow.course, slow.stepsS, fluence);
-  for (const { addC, addPerJcm2 } of passes) {
-    sum += courseDamage(law, site, stepsS, fluence, addC + fluence * addPerJcm2);
+  // From the last pass back. Skin warms or cools steadily over a session, so once a pass adds next to
+  // nothing the ones before it add less.
+  for (let pass = passes.length - 1; pass >= 0; pass--) {
+    const { addC, addPerJcm2 } = passes[pass]!;
+    const added = courseDamage(law, site, stepsS, fluence, addC + fluence * addPerJcm2);
+    sum += added;
+    if (added < NEXT_TO_NOTHING * sum) break;
   }
   return sum;
 }
@@ -89,8 +98,7 @@ function courseDamage(
       law,
       standing + backgroundC[i + 1]! + fluence * responsePerJcm2[i + 1]!,
     );
-    // Under e⁻⁴⁰ per second nothing adds up to anything.
-    if (before > -40 || after > -40) {
+    if (before > IDLE || after > IDLE) {
       const change = after - before;
       const mean =
         Math.abs(change) < 1e-6

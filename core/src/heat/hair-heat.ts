@@ -1,6 +1,7 @@
 import { ChainStepper, type HeatChain } from './diffusion-step';
 import { growing } from './grid';
 import { DERMIS, SHAFT } from './materials';
+import { Memory } from '../units';
 import type { Timeline } from './timeline';
 
 /** The rise around one hair, in rings from its axis outwards, for 1 J/cm³ put evenly into its shaft. */
@@ -29,6 +30,20 @@ export function shaftSource(muaPerCm: number, diameterUm: number, ratio: number)
  * The answer is linear in the source, so one solve serves every depth, colour and fluence.
  */
 export function solveHair(diameterUm: number, timeline: Timeline, refine = 1): HairHeat {
+  const key = JSON.stringify([
+    diameterUm,
+    timeline.steps[0],
+    timeline.trainS,
+    timeline.litS,
+    refine,
+  ]);
+  return hairs.recall(key, () => heated(diameterUm, timeline, refine));
+}
+
+// One hair in one pulse serves every spot, depth and colour.
+const hairs = new Memory<HairHeat>(200);
+
+function heated(diameterUm: number, timeline: Timeline, refine: number): HairHeat {
   const radius = (diameterUm / 2) * 1e-4;
   const shaftRings = SHAFT_RINGS * refine;
   const ring = radius / shaftRings;

@@ -1,6 +1,7 @@
 import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
 import { ChainStepper, steadyState, type HeatChain } from './diffusion-step';
 import type { SkinGrid } from './grid';
+import { Memory } from '../units';
 import { BODY_C } from './materials';
 import { growingSteps, type Timeline } from './timeline';
 
@@ -35,30 +36,56 @@ export function solveSkin(input: {
   const heating = input.heating.map((power) => power / timeline.litS);
   const dark = new Float64Array(grid.widths.length);
 
-  const {
-    warm,
-    surfaceC: surfaceBeforeC,
-    frostS: frostBeforeS,
-  } = cooledBefore(column, cooling, refine);
-  let frostS = frostBeforeS;
+  const unlit = withoutLight(column, cooling, timeline, refine);
   const risen = new Float64Array(dark.length);
-  const background = [warm.slice()];
   const response = [risen.slice()];
-  let sinceStart = 0;
   let touching: Contact | null = null;
   timeline.steps.forEach((dt, i) => {
-    // The cooling of the pulse holds through the gaps of a train.
-    const contact = sinceStart < timeline.trainS * (1 - 1e-9) ? cooling.during : cooling.after;
+    const contact = contactAt(cooling, timeline, i);
     if (contact !== touching) column.touch(contact);
     touching = contact;
-    column.stepper.step(dt, warm, column.surroundings);
     column.stepper.step(dt, risen, timeline.lit[i] ? heating : dark);
-    if (column.surface(warm) < FROST_C) frostS += dt;
-    background.push(warm.slice());
     response.push(risen.slice());
-    sinceStart += dt;
   });
-  return { grid, timeline, background, response, surfaceBeforeC, frostS };
+  return { grid, timeline, ...unlit, response };
+}
+
+/** What touches the skin in a step: the cooling of the pulse holds through the gaps of a train. */
+function contactAt(cooling: CoolingSchedule, { steps, trainS }: Timeline, index: number): Contact {
+  let sinceStart = 0;
+  for (let i = 0; i < index; i++) sinceStart += steps[i]!;
+  return sinceStart < trainS * (1 - 1e-9) ? cooling.during : cooling.after;
+}
+
+type Unlit = Pick<SkinHeat, 'background' | 'surfaceBeforeC' | 'frostS'>;
+
+// Skin without light is the same under every spot, wavelength and fluence.
+const unlits = new Memory<Unlit>(200);
+
+function withoutLight(
+  column: Column,
+  cooling: CoolingSchedule,
+  timeline: Timeline,
+  refine: number,
+): Unlit {
+  const { steps, trainS, litS } = timeline;
+  const key = JSON.stringify([column.layers, cooling, steps[0], trainS, litS, refine]);
+  return unlits.recall(key, () => {
+    const before = cooledBefore(column, cooling, refine);
+    const warm = before.warm.slice();
+    const background = [warm.slice()];
+    let { frostS } = before;
+    let touching: Contact | null = null;
+    steps.forEach((dt, i) => {
+      const contact = contactAt(cooling, timeline, i);
+      if (contact !== touching) column.touch(contact);
+      touching = contact;
+      column.stepper.step(dt, warm, column.surroundings);
+      if (column.surface(warm) < FROST_C) frostS += dt;
+      background.push(warm.slice());
+    });
+    return { background, surfaceBeforeC: before.surfaceC, frostS };
+  });
 }
 
 interface CooledBefore {
@@ -68,14 +95,15 @@ interface CooledBefore {
 }
 
 // The skin before the pulse depends on the cooling and the column alone: many pulses share it.
-const cooled = new Map<string, CooledBefore>();
-const COOLED_KEPT = 200;
+const cooled = new Memory<CooledBefore>(200);
 
 /** The column after its pre-cooling, from the steady state in still air. */
 function cooledBefore(column: Column, cooling: CoolingSchedule, refine: number): CooledBefore {
   const key = JSON.stringify([column.layers, cooling.before, refine]);
-  const found = cooled.get(key);
-  if (found !== undefined) return { ...found, warm: found.warm.slice() };
+  return cooled.recall(key, () => preCool(column, cooling, refine));
+}
+
+function preCool(column: Column, cooling: CoolingSchedule, refine: number): CooledBefore {
   column.touch(STILL_AIR);
   const warm = steadyState(column.chain, column.surroundings);
   let frostS = 0;
@@ -91,10 +119,7 @@ function cooledBefore(column: Column, cooling: CoolingSchedule, refine: number):
       if (column.surface(warm) < FROST_C) frostS += dt;
     }
   }
-  const result = { warm, surfaceC: column.surface(warm), frostS };
-  if (cooled.size >= COOLED_KEPT) cooled.clear();
-  cooled.set(key, { ...result, warm: warm.slice() });
-  return result;
+  return { warm, surfaceC: column.surface(warm), frostS };
 }
 
 /** A column of skin under a contact that may change. */

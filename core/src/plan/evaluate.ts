@@ -20,6 +20,7 @@ import {
   modelSilence,
   windowFor,
   windowInput,
+  type Depth,
   type ModelSilence,
   type ModelWindow,
 } from './model';
@@ -120,7 +121,7 @@ export function spotFits(spot: Spot, subject: Subject): boolean {
  * its cautions.
  * @throws InputError naming the field where the case itself makes no sense.
  */
-export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
+export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole'): Evaluation {
   within('subject.areaCm2', plan.subject.areaCm2, 1, 5000);
   within('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
   within('setting.rateHz', setting.rateHz, 0.1, 20);
@@ -133,7 +134,10 @@ export function evaluate(plan: PlanCase, setting: Setting): Evaluation {
   const model =
     handpiece === undefined || silence !== null
       ? null
-      : windowFor(windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques));
+      : windowFor(
+          windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques),
+          depth,
+        );
   const limits =
     handpiece === undefined || row === null
       ? null

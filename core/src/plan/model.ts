@@ -1,6 +1,7 @@
 import { SITES } from '../course';
 import { CALIBRE_UM, GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
 import { peakC } from '../damage';
+import { Memory } from '../units';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -22,8 +23,8 @@ import type { Subject, WorkingSkin } from './subject';
 export interface ModelWindow {
   /** Ω = 1 anywhere in the living epidermis (Fugitt). */
   readonly ceilingJcm2: number;
-  /** The same by Henriques: the cautious edge. */
-  readonly cautiousCeilingJcm2: number;
+  /** The same by Henriques: the cautious edge; null where it was not asked for. */
+  readonly cautiousCeilingJcm2: number | null;
   /** Works in part from here: Ω = 1 at the bulge; null where skin would cook with the hair. */
   readonly floorJcm2: number | null;
   /** Works to the bulb from here; null as above. */
@@ -94,11 +95,14 @@ export function windowInput(
 
 const finite = (value: number) => (Number.isFinite(value) ? value : null);
 
+/** How much of a window is asked for: all of it, or what ranking needs. */
+export type Depth = 'whole' | 'ranking';
+
 /** Reads the figures of a solved window. */
-export function modelWindow(solved: SolvedWindow): ModelWindow {
+function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
   return {
     ceilingJcm2: ceilingJcm2(solved, 'fugitt'),
-    cautiousCeilingJcm2: ceilingJcm2(solved, 'henriques'),
+    cautiousCeilingJcm2: depth === 'whole' ? ceilingJcm2(solved, 'henriques') : null,
     floorJcm2: finite(floorJcm2(solved, 'bulge', 'fugitt')),
     fullJcm2: finite(floorJcm2(solved, 'bulb', 'fugitt')),
     frostSeconds: solved.skin.frostS,
@@ -106,30 +110,20 @@ export function modelWindow(solved: SolvedWindow): ModelWindow {
 }
 
 // The same question comes back with every step of a slider; answers are kept, pure as they are.
-const KEPT = 600;
-const windows = new Map<string, ModelWindow>();
-const lights = new Map<string, LitSkin>();
+const windows = new Memory<ModelWindow>(600);
+const lights = new Memory<LitSkin>(600);
 
 /** The model's window for a handpiece, spot and pulse; solved once for each question. */
-export function windowFor(input: WindowInput): ModelWindow {
-  const key = JSON.stringify(input);
-  return kept(windows, key, () => modelWindow(solveWindow(input, { lit: litFor(input) })));
+export function windowFor(input: WindowInput, depth: Depth = 'ranking'): ModelWindow {
+  const key = depth + JSON.stringify(input);
+  return windows.recall(key, () => modelWindow(solveWindow(input, { lit: litFor(input) }), depth));
 }
 
 /** Light for a window's skin, spot and hair, shared by all its pulses. */
 export function litFor(input: WindowInput): LitSkin {
   const { light, skin, spot, surface, hair, follicle } = input;
   const key = JSON.stringify([light, skin, spot, surface, hair, follicle]);
-  return kept(lights, key, () => litSkinOf(input));
-}
-
-function kept<T>(store: Map<string, T>, key: string, make: () => T): T {
-  const found = store.get(key);
-  if (found !== undefined) return found;
-  const made = make();
-  if (store.size >= KEPT) store.clear();
-  store.set(key, made);
-  return made;
+  return lights.recall(key, () => litSkinOf(input));
 }
 
 /** Temperatures of a setting over time, °C, and what they come to. */

@@ -116,7 +116,9 @@ function best(
     pulses.map((pulseMs) => tryOut(plan, handpiece, technique, spot, pulseMs)),
   );
   const proposals = found.filter((each): each is Proposal => !('code' in each)).sort(byRank);
-  return proposals[0] ?? found[0]!;
+  const [first] = proposals;
+  if (first === undefined) return found[0]!;
+  return { ...first, evaluation: evaluate(plan, first.setting) };
 }
 
 function tryOut(
@@ -136,13 +138,13 @@ function tryOut(
     rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, fastest(handpiece, pulseMs)),
     passes: habit.passes,
   };
-  const drafted = evaluate(plan, draft);
+  const drafted = evaluate(plan, draft, 'ranking');
   const { start, upper } = drafted;
   if (start === null || upper?.fluenceJcm2 == null) {
     return drafted.refusals[0] ?? { code: 'noProtocolRow' };
   }
   const setting = settle(handpiece, { ...draft, fluenceJcm2: start.fluenceJcm2 });
-  const evaluation = evaluate(plan, setting);
+  const evaluation = evaluate(plan, setting, 'ranking');
   const [refusal] = evaluation.refusals;
   if (refusal !== undefined) return refusal;
   const floor = evaluation.model?.floorJcm2 ?? null;

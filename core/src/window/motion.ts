@@ -1,6 +1,14 @@
 import type { Site } from '../damage';
-import { alongDepth, coolingSchedule, solveMoving, type Motion, type SkinHeat } from '../heat';
-import { spotAreaCm2 } from '../units';
+import {
+  alongDepth,
+  coolingSchedule,
+  solveMoving,
+  type Motion,
+  type MovingHeat,
+  type SkinGrid,
+  type SkinHeat,
+} from '../heat';
+import { Memory, spotAreaCm2 } from '../units';
 import type { WindowInput } from './input';
 import { lightSkin } from './light';
 
@@ -18,15 +26,7 @@ export function withMotion(
   skin: SkinHeat,
 ): (site: Site, depthCm: number) => Site {
   const { grid } = skin;
-  const side = Math.min(WIDEST_MM, Math.sqrt(motion.cellCm2) * 10);
-  // Seen over the whole cell, what one spot scatters sideways falls on its neighbours: a beam as wide as the cell.
-  const wide = lightSkin({ ...input, spot: { widthMm: side, heightMm: side } }, input.hair, []);
-  const moving = solveMoving({
-    grid,
-    heating: wide.heating,
-    cooling: coolingSchedule(input.cooling),
-    motion: { ...motion, spotCm2: spotAreaCm2(input.spot) },
-  });
+  const moving = movingHeat(input, motion, grid);
   return (site, depthCm) => {
     const backgroundC = alongDepth(grid, moving.background, depthCm);
     const responsePerJcm2 = alongDepth(grid, moving.response, depthCm);
@@ -40,4 +40,28 @@ export function withMotion(
       slow: { course: { backgroundC, responsePerJcm2 }, stepsS: moving.stepsS },
     };
   };
+}
+
+// What builds up does not depend on the pulse's duration: all pulses of a map share it.
+const known = new Memory<MovingHeat>(50);
+
+function movingHeat(
+  input: WindowInput,
+  motion: Omit<Motion, 'spotCm2'>,
+  grid: SkinGrid,
+): MovingHeat {
+  const { light, skin, spot, surface, cooling } = input;
+  const key = JSON.stringify([light, skin, spot, surface, cooling, motion, grid.widths.length]);
+  return known.recall(key, () => {
+    const side = Math.min(WIDEST_MM, Math.sqrt(motion.cellCm2) * 10);
+    // Seen over the whole cell, what one spot scatters sideways falls on its neighbours: a beam as
+    // wide as the cell.
+    const wide = lightSkin({ ...input, spot: { widthMm: side, heightMm: side } }, input.hair, []);
+    return solveMoving({
+      grid,
+      heating: wide.heating,
+      cooling: coolingSchedule(cooling),
+      motion: { ...motion, spotCm2: spotAreaCm2(spot) },
+    });
+  });
 }

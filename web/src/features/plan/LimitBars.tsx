@@ -33,7 +33,7 @@ function reason(name: LimitName, { limits, model, margin, modelSilence }: Evalua
   if (name === 'model') {
     if (modelSilence !== null) return MODEL_SILENCE_WORDS[modelSilence];
     if (model === null) return '';
-    return `The model puts this skin’s ceiling at ${figure(model.ceilingJcm2)} J/cm²; ${margin} of it is allowed. By the stricter law of damage it is ${figure(model.cautiousCeilingJcm2)}. An estimate, not tested on patients.`;
+    return `The model puts this skin’s ceiling at ${figure(model.ceilingJcm2)} J/cm²; ${margin} of it is allowed. By the stricter law of damage it is ${figure(model.cautiousCeilingJcm2 ?? model.ceilingJcm2)}. An estimate, not tested on patients.`;
   }
   if (name === 'history' && limits?.history === null) {
     return 'No earlier session here with a like wavelength and pulse.';

@@ -1,0 +1,17 @@
+/**
+ * Remembers what pure work gave, by key. It forgets all once `most` answers are kept: simple, and bounded.
+ */
+export class Memory<T> {
+  private readonly answers = new Map<string, T>();
+
+  constructor(private readonly most: number) {}
+
+  recall(key: string, work: () => T): T {
+    const known = this.answers.get(key);
+    if (known !== undefined) return known;
+    const answer = work();
+    if (this.answers.size >= this.most) this.answers.clear();
+    this.answers.set(key, answer);
+    return answer;
+  }
+}
