@@ -45,10 +45,10 @@ describe('devices', () => {
 
   it('are edited, kept as a version, and hold once approved', async () => {
     await browser.press('Edit ruby-694');
-    await browser.fill('inService', 'perhaps');
+    await browser.fill('In service', 'perhaps');
     await browser.press('Use these values');
-    await browser.see('inService must be yes or no');
-    await browser.fill('inService', 'yes');
+    await browser.see('In service must be yes or no');
+    await browser.fill('In service', 'yes');
     await browser.press('Use these values');
     await browser.see('Changed since version 1, not in force');
     await browser.driver.navigate().refresh();

@@ -1,4 +1,4 @@
-import { createBrowserRouter } from 'react-router';
+import { createBrowserRouter, redirect } from 'react-router';
 import { FaultPage, NotFoundPage } from '../widgets/PageProblem';
 import { Shell } from './Shell';
 
@@ -44,7 +44,11 @@ export const router = createBrowserRouter([
             }),
           },
           {
-            path: 'devices/:kind?',
+            path: 'devices',
+            loader: () => redirect('/devices/handpieces'),
+          },
+          {
+            path: 'devices/:kind',
             lazy: async () => ({
               Component: (await import('../features/catalogue/DevicesPage')).DevicesPage,
             }),

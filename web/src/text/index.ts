@@ -2,3 +2,4 @@ export * from './format';
 export * from './words';
 export * from './questions';
 export * from './plan';
+export * from './columns';

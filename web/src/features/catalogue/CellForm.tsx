@@ -1,6 +1,7 @@
 import type { CellProblem, Cells, Column } from '@tidy-quill/contract/catalogue-table';
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
+import { COLUMN_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 
 /** One record's cells as a form; what is wrong stands below its own field. */
@@ -50,7 +51,7 @@ export function CellForm({
       </p>
       <div className="cell-form">
         {table.columns.map(({ name }) => (
-          <Field key={name} label={name} problem={wrong(name)}>
+          <Field key={name} label={COLUMN_WORDS[name] ?? name} problem={wrong(name)}>
             {(field) => (
               <Input
                 {...field}

@@ -48,7 +48,7 @@ export function DevicesPage() {
           </p>
         </div>
         <nav className="page-actions" aria-label="Devices or protocol">
-          <NavLink className="tab-link" to="/devices/devices">
+          <NavLink className="tab-link" to="/devices/handpieces">
             Handpieces
           </NavLink>
           <NavLink className="tab-link" to="/devices/protocol">

@@ -8,6 +8,7 @@ import {
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRef, useState, type ChangeEvent } from 'react';
+import { COLUMN_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { CellForm } from './CellForm';
 import { download, readFile, toCsv } from './table-files';
@@ -106,7 +107,7 @@ export function RecordTable<T extends { readonly id: string }>({
             <tr>
               {shown.map((column) => (
                 <th key={column} scope="col">
-                  {column}
+                  {COLUMN_WORDS[column] ?? column}
                 </th>
               ))}
               {editable ? (
