@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CASE } from '../../core/src/plan/plan.test-data';
 import { propose } from '../../core/src/plan';
 import reference from '../../core/src/window/reference-cases.json';
+import type { opticsReport } from './optics-report';
 import { run } from './run';
 
 const faults = (input: unknown) => {
@@ -67,6 +68,38 @@ describe('quill window', () => {
     expect(result).toEqual({
       ok: false,
       fields: [{ field: 'pulse.count', problem: 'must be 1 or more' }],
+    });
+  });
+});
+
+describe('quill optics', () => {
+  const slab = {
+    layers: [{ thicknessCm: 0.02, muaPerCm: 10, musPerCm: 90, g: 0.75, n: 1 }],
+    indexAbove: 1,
+    indexBelow: 1,
+    packets: 20_000,
+    seed: 1,
+  };
+
+  it('gives shares, their errors and the depths asked for', () => {
+    const asked = { ...slab, spot: { diameterMm: 10 }, depthsMm: [0.1] };
+    const result = run('optics', JSON.stringify(asked));
+    if (!result.ok) throw new Error(JSON.stringify(result.fields));
+    const report = result.output as ReturnType<typeof opticsReport>;
+    expect(report.transmittance).toBeCloseTo(0.661, 1);
+    expect(report.standardError.transmittance).toBeLessThan(0.01);
+    expect(report.packetsPerSecond).toBeGreaterThan(1000);
+    expect(report.fluenceRatio).toMatchObject([{ depthMm: 0.1 }]);
+  });
+
+  it('refuses an endless layer above another', () => {
+    const [layer] = slab.layers;
+    const layers = [{ ...layer, thicknessCm: null }, layer];
+    expect(run('optics', JSON.stringify({ ...slab, layers }))).toEqual({
+      ok: false,
+      fields: [
+        { field: 'layers.0.thicknessCm', problem: 'only the last layer may be without end' },
+      ],
     });
   });
 });

@@ -1,6 +1,7 @@
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
-import { WindowInput } from '@tidy-quill/contract/window';
+import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
+import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
 import { InputError } from '@tidy-quill/core/units';
 import { windowReport } from '@tidy-quill/core/window';
@@ -20,6 +21,7 @@ const command = <S extends v.GenericSchema>(
 export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   plan: command(PlanCase, propose),
   window: command(WindowInput, windowReport),
+  optics: command(OpticsInput, opticsReport),
 };
 
 export type Result =

@@ -1,3 +1,4 @@
+import type { MonteCarloInput } from '@tidy-quill/core/optics';
 import type { WindowInput as CoreInput } from '@tidy-quill/core/window';
 import * as v from 'valibot';
 import { Cooling, Light, Spot } from './plan';
@@ -28,3 +29,25 @@ export const WindowInput = v.object({
     v.object({ rateHz: number(0.1, 20), passes: whole(1, 30), cellCm2: number(1, 5000) }),
   ),
 }) satisfies v.GenericSchema<unknown, CoreInput>;
+
+/** One Monte Carlo run: layers from the top down, thickness null for one without end. */
+export const OpticsInput = v.object({
+  layers: v.pipe(
+    v.array(
+      v.object({
+        thicknessCm: v.nullable(number(1e-6, 100)),
+        muaPerCm: number(0, 1e5),
+        musPerCm: number(0, 1e6),
+        g: number(-0.999, 0.999),
+        n: number(1, 3),
+      }),
+    ),
+    v.minLength(1, 'must hold one layer at least'),
+  ),
+  indexAbove: number(1, 3),
+  indexBelow: number(1, 3),
+  packets: whole(40, 1e9),
+  seed: whole(0, 2 ** 32 - 1),
+  spot: v.optional(Spot),
+  depthsMm: v.optional(v.array(number(0.005, 50))),
+}) satisfies v.GenericSchema<unknown, MonteCarloInput>;

@@ -52,9 +52,9 @@ export function solveMoving(input: {
   const stepsS = new Float64Array(STEPS_A_PASS * passes).fill(stepS);
   const background = [warm.slice()];
   const response = [risen.slice()];
-  for (let i = 0; i < stepsS.length; i++) {
-    column.stepper.step(stepS, warm, column.surroundings);
-    column.stepper.step(stepS, risen, meanHeating);
+  for (const dt of stepsS) {
+    column.stepper.step(dt, warm, column.surroundings);
+    column.stepper.step(dt, risen, meanHeating);
     background.push(warm.slice());
     response.push(risen.slice());
   }

@@ -4,3 +4,4 @@ export * from './absorption';
 export * from './layers';
 export * from './surface';
 export * from './diffusion';
+export * from './monte-carlo';

@@ -1,4 +1,5 @@
 import { absorbersAt, baselineMua, melanosomeMua } from './absorption';
+import type { MediumLayer } from './monte-carlo';
 
 /** Refractive index of skin and anisotropy of its scattering (Jacques 2013). */
 export const SKIN_INDEX = 1.4;
@@ -49,4 +50,27 @@ export function skinOptics(wavelengthNm: number, melanosomeFraction: number): Sk
       reducedMusPerCm: 18.4 * (wavelengthNm / 500) ** -0.672,
     },
   };
+}
+
+/** Skin at a wavelength as layers for Monte Carlo: epidermis, dermis, fat without end. */
+export function skinLayers(wavelengthNm: number, skin: Skin): readonly MediumLayer[] {
+  const optics = skinOptics(wavelengthNm, skin.melanosomeFraction);
+  const layer = (
+    thicknessCm: number | null,
+    muaPerCm: number,
+    reducedMusPerCm: number,
+  ): MediumLayer => ({
+    thicknessCm,
+    muaPerCm,
+    musPerCm: reducedMusPerCm / (1 - ANISOTROPY),
+    g: ANISOTROPY,
+    n: SKIN_INDEX,
+  });
+  const { dermis, fat } = optics;
+  const epidermisCm = skin.epidermisUm * 1e-4;
+  return [
+    layer(epidermisCm, optics.epidermisMuaPerCm, dermis.reducedMusPerCm),
+    layer(skin.dermisMm / 10 - epidermisCm, dermis.muaPerCm, dermis.reducedMusPerCm),
+    layer(null, fat.muaPerCm, fat.reducedMusPerCm),
+  ];
 }

@@ -129,7 +129,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     skin: skin(6),
     hair: { colour: 'black', calibre: 'veryCoarse', density: 'dense' },
     sessions: [16, 12, 8, 4].map((weeksAgo) =>
-      session(weeksAgo, 'long-pulse-1064', weeksAgo === 16 ? ['nothing'] : BUMPS, [4, 5, 4], {
+      session(weeksAgo, 'long-pulse-1064', weeksAgo === 16 ? ['nothing'] : BUMPS, [3, 4, 4], {
         technique: 'longPulse1064',
       }),
     ),

@@ -139,7 +139,11 @@ export function PastMarks({
               stroke={bad ? 'var(--stop)' : 'var(--ink)'}
             />
             {i === shown.length - 1 ? (
-              <text x={at[0] + 12} y={at[1] + 16}>
+              <text
+                x={at[0] > (LEFT + RIGHT) / 2 ? at[0] - 12 : at[0] + 12}
+                y={at[1] + 16}
+                textAnchor={at[0] > (LEFT + RIGHT) / 2 ? 'end' : 'start'}
+              >
                 {shortDay(past.on)}: {bad ? 'reacted' : answerWord(past.answer.endpoint)}, pain{' '}
                 {past.answer.painMax ?? '–'}
               </text>
