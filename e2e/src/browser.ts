@@ -10,6 +10,8 @@ export interface Browser {
   readonly open: (path: string) => Promise<void>;
   /** Waits for an element of a role, or by selector, that shows the text, and gives it. */
   readonly see: (text: string, within?: string) => Promise<WebElement>;
+  /** As `see`, for what takes its time. */
+  readonly seeWithin: (text: string, waitMs: number) => Promise<WebElement>;
   readonly gone: (text: string, within?: string) => Promise<void>;
   /** Presses the button, link, option or label that is called this. */
   readonly press: (name: string, within?: string) => Promise<void>;
@@ -93,6 +95,8 @@ export async function startBrowser(address: string): Promise<Browser> {
     size,
     open: (path) => driver.get(`${address}${path}`),
     see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
+    seeWithin: (text, waitMs) =>
+      driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text),
     gone: async (text, within = '//body') => {
       await driver.wait(
         async () =>

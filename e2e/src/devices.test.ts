@@ -105,6 +105,15 @@ describe('the bench', () => {
     expect(row!.n).toBe(0);
   });
 
+  it('checks the light of a setting by Monte Carlo, with its progress', async () => {
+    await browser.choose('Colour', 'black');
+    await browser.press('Check with Monte Carlo');
+    await browser.see('Cancel', '//section[@class="light-check"]');
+    await browser.press('Cancel', '//section[@class="light-check"]');
+    await browser.press('Check with Monte Carlo');
+    await browser.seeWithin('packets of light; worst difference', 90_000);
+  });
+
   it('gives no number on mucosa', async () => {
     await browser.choose('Colour', 'black');
     await browser.fill('Site', 'genital');

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
+import { LightCheckPanel } from './LightCheckPanel';
 import { LimitBars } from './LimitBars';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
@@ -82,6 +83,14 @@ export function Planner({
       />
       {warmth === null || evaluation?.model == null ? null : (
         <WarmthChart warmth={warmth} fluenceJcm2={setting.fluenceJcm2} />
+      )}
+      {handpiece === undefined || evaluation?.model == null ? null : (
+        <LightCheckPanel
+          key={JSON.stringify([plan.subject, setting.handpieceId, setting.spot])}
+          plan={plan}
+          handpiece={handpiece}
+          setting={setting}
+        />
       )}
       {foot(evaluation !== null && refusals.length === 0)}
     </>

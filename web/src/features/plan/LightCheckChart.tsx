@@ -1,0 +1,71 @@
+import type { LightCheck } from '@tidy-quill/core/window';
+import { figure } from '../../text';
+import { linear, linePath, roundTicks } from './chart-scale';
+
+const WIDTH = 460;
+const HEIGHT = 210;
+const LEFT = 40;
+const RIGHT = 440;
+const TOP = 12;
+const BOTTOM = 166;
+
+/** Fluence ratio against depth: the fast solver as a line, Monte Carlo as points with three standard errors. */
+export function LightCheckChart({ check }: { check: LightCheck }) {
+  const { depthsMm, fast, slow, standardError } = check;
+  const deepest = depthsMm.at(-1)!;
+  const highest = Math.max(...fast, ...slow) * 1.1;
+  const x = linear(0, deepest, LEFT, RIGHT);
+  const y = linear(0, highest, BOTTOM, TOP);
+  const said = depthsMm.map(
+    (depth, i) => `${depth} mm: fast ${figure(fast[i]!, 2)}, Monte Carlo ${figure(slow[i]!, 2)}`,
+  );
+  return (
+    <figure className="warmth">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
+        <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
+        {roundTicks(highest, 4).map((value) => (
+          <text
+            key={value}
+            x={LEFT - 6}
+            y={y.to(value) + 4}
+            textAnchor="end"
+            className="warmth-word"
+          >
+            {figure(value)}
+          </text>
+        ))}
+        {roundTicks(deepest, 4).map((value) => (
+          <text
+            key={value}
+            x={x.to(value)}
+            y={BOTTOM + 18}
+            textAnchor="middle"
+            className="warmth-word"
+          >
+            {figure(value)}
+          </text>
+        ))}
+        <text x={(LEFT + RIGHT) / 2} y={BOTTOM + 36} textAnchor="middle" className="warmth-word">
+          depth, mm
+        </text>
+        <path
+          d={linePath(depthsMm.map((depth, i) => [x.to(depth), y.to(fast[i]!)]))}
+          className="map-line"
+          stroke="var(--accent)"
+        />
+        {depthsMm.map((depth, i) => (
+          <g key={depth} stroke="var(--ink)" strokeWidth={1.6}>
+            <path
+              d={`M${x.to(depth)},${y.to(slow[i]! - 3 * standardError[i]!)}V${y.to(slow[i]! + 3 * standardError[i]!)}`}
+            />
+            <circle cx={x.to(depth)} cy={y.to(slow[i]!)} r={3.5} fill="var(--surface)" />
+          </g>
+        ))}
+        <text x={RIGHT} y={TOP + 12} textAnchor="end" className="warmth-label">
+          line: fast solver; points: Monte Carlo, ± 3 standard errors
+        </text>
+      </svg>
+      <figcaption>Fluence in the skin over fluence on it, on the axis of the spot.</figcaption>
+    </figure>
+  );
+}
