@@ -1,7 +1,7 @@
 import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
-import type { Day } from '@tidy-quill/core/units';
+import { addDays, type Day } from '@tidy-quill/core/units';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -13,8 +13,11 @@ export function clinicToday(timeZone: string): Day {
 
 /** The moments at which a day begins and ends where the clinic is. */
 export function dayBounds(day: Day, timeZone: string): { from: Date; to: Date } {
-  const start = dayjs.tz(`${day} 00:00`, timeZone);
-  return { from: start.toDate(), to: start.add(1, 'day').toDate() };
+  // Midnight to midnight by the clinic's own clocks: a day of changing clocks is not 24 hours long.
+  return {
+    from: momentAt(day, '00:00', timeZone),
+    to: momentAt(addDays(day, 1), '00:00', timeZone),
+  };
 }
 
 /** The moment of a clock time, HH:mm, on a day where the clinic is. */

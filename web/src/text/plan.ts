@@ -121,6 +121,8 @@ export function refusalText(refusal: Refusal): string {
     case 'pulseLongerThanPeriod':
       return `A shot of ${figure(refusal.shotMs)} ms does not fit a period of ${figure(refusal.periodMs)} ms.`;
     case 'passesOutOfRange':
-      return `This technique takes ${refusal.low === refusal.high ? refusal.low : `${refusal.low}–${refusal.high}`} passes.`;
+      return refusal.high === 1
+        ? 'This technique takes 1 pass.'
+        : `This technique takes ${refusal.low}–${refusal.high} passes.`;
   }
 }

@@ -1,0 +1,53 @@
+import type { Day } from '@tidy-quill/contract/today';
+import { addDays } from '@tidy-quill/core/units';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application, type Person } from '../../testing/application';
+
+let app: Application;
+let person: Person;
+let today: Day;
+beforeAll(async () => {
+  app = await startApplication();
+  person = await app.signedIn('idony');
+  today = (await person.get('/api/today')).body as Day;
+});
+afterAll(() => app.close());
+
+const line = (name: string) => today.visits.find(({ client }) => client.name.includes(name))!;
+
+describe('today', () => {
+  it('lists the day’s visits by hour', () => {
+    const times = today.visits.map(({ startsAt }) => startsAt);
+    expect(times).toHaveLength(11);
+    expect([...times].sort()).toEqual(times);
+  });
+
+  it('says how far each visit is', () => {
+    expect(line('Yewbarrow')).toMatchObject({ finished: true, running: false });
+    expect(line('Okapi-Lune')).toMatchObject({ finished: false, running: true, stage: 'treat' });
+    expect(line('Penhallurick')).toMatchObject({ stage: 'look' });
+    expect(line('Oxenstable')).toMatchObject({ stage: 'ask' });
+  });
+
+  it('says what needs a look before the client comes in', () => {
+    expect(line('Bristlecombe').attention).toEqual(['stopped']);
+    expect(line('Candlewick').attention).toEqual(['reactionLastTime']);
+    expect(line('Oxenstable').attention).toEqual(['firstVisit']);
+    // A cheek: four weeks; thirty weeks ago is long past twice that.
+    expect(line('Thistlewaite').attention).toEqual(['late']);
+    expect(line('Penhallurick').attention).toEqual([]);
+  });
+
+  it('shows another day on request, empty where nothing is booked', async () => {
+    const later = (await person.get(`/api/today?day=${addDays(today.day, 3)}`)).body as Day;
+    expect(later.visits).toEqual([]);
+    const before = (await person.get(`/api/today?day=${addDays(today.day, -56)}`)).body as Day;
+    expect(before.visits.map(({ client }) => client.name)).toContain('Odalys Penhallurick-Voss');
+  });
+
+  it('refuses a day that is none', async () => {
+    const { status, body } = await person.get('/api/today?day=2026-02-30');
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: 'day' }] });
+  });
+});

@@ -1,0 +1,61 @@
+import { PROTOCOL_TABLE, HANDPIECE_TABLE } from '@tidy-quill/contract/catalogue-table';
+import { ADVICE_CODES } from '@tidy-quill/core/course';
+import { QUESTIONS } from '@tidy-quill/core/suitability';
+import { describe, expect, it } from 'vitest';
+import {
+  ADVICE_WORDS,
+  areaText,
+  COLUMN_WORDS,
+  coolingText,
+  QUESTION_WORDS,
+  refusalText,
+} from './index';
+
+describe('words', () => {
+  it('name an area as people say it', () => {
+    expect(areaText({ site: 'lowerLeg', side: 'left' })).toBe('left lower leg');
+    expect(areaText({ site: 'underarm', side: 'both' })).toBe('both underarms');
+    expect(areaText({ site: 'foot', side: 'both' })).toBe('both feet');
+    expect(areaText({ site: 'chin', side: 'whole' })).toBe('chin');
+  });
+
+  it('give cooling its temperatures and times', () => {
+    expect(coolingText({ kind: 'contact', plateC: 5, preSeconds: 0.5 })).toBe('contact 5 °C');
+    expect(coolingText({ kind: 'cryogen', spurtMs: 40, delayMs: 20 })).toBe(
+      'cryogen 40 ms, delay 20 ms',
+    );
+  });
+
+  it('say a refusal with its figures and units', () => {
+    expect(
+      refusalText({ code: 'aboveLimit', binding: 'model', limitJcm2: 21.66, upperJcm2: 21 }),
+    ).toBe('Above the limit by this skin: 21.7 J/cm², on the console’s step 21.');
+    expect(refusalText({ code: 'passesOutOfRange', low: 1, high: 1 })).toBe(
+      'This technique takes 1 pass.',
+    );
+    expect(refusalText({ code: 'pulseLongerThanPeriod', periodMs: 100, shotMs: 110 })).toBe(
+      'A shot of 110 ms does not fit a period of 100 ms.',
+    );
+  });
+
+  it('ask the day of every question that needs one, and say why each matters', () => {
+    for (const { id, asksDay } of QUESTIONS) {
+      expect(QUESTION_WORDS[id].day !== undefined).toBe(asksDay);
+      expect(QUESTION_WORDS[id].why).toMatch(/\.$/);
+    }
+  });
+
+  it('tell the client in whole sentences', () => {
+    for (const code of ADVICE_CODES) expect(ADVICE_WORDS[code]).toMatch(/^[A-Z].*\.$/);
+  });
+
+  it('name every column, with its unit where it has one', () => {
+    for (const { name } of [...HANDPIECE_TABLE.columns, ...PROTOCOL_TABLE.columns]) {
+      const words = COLUMN_WORDS[name];
+      expect(words, name).toBeDefined();
+      if (name.endsWith('Jcm2')) expect(words).toContain('J/cm²');
+      if (name.endsWith('Ms')) expect(words).toContain('ms');
+      if (name.endsWith('Nm') && name !== 'linesNm') expect(words).toContain('nm');
+    }
+  });
+});
