@@ -34,7 +34,10 @@ export function packages() {
   if (existsSync(kept) && statSync(kept).mtimeMs >= statSync(lock).mtimeMs - 1000) {
     return 'up to date';
   }
-  const result = spawnSync('npm', ['ci', '--no-progress'], { cwd: root, encoding: 'utf8' });
+  const result = spawnSync('npm', ['ci', '--include=dev', '--no-progress'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
   if (result.status !== 0) throw new Stop(`npm ci failed:\n${result.stderr}`);
   return 'installed';
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { dayBounds, momentAt } from './clinic-day';
+import { clinicDay, dayBounds, momentAt } from './clinic-day';
 
 const hours = (day: string, zone: string) => {
   const { from, to } = dayBounds(day, zone);
@@ -20,6 +20,12 @@ describe('a clinic’s day', () => {
     expect(hours('2026-03-29', 'Europe/London')).toBe(23);
     expect(hours('2026-10-25', 'Europe/London')).toBe(25);
     expect(hours('2026-11-24', 'Europe/London')).toBe(24);
+  });
+
+  it('of a moment late at night is the clinic’s own', () => {
+    const late = new Date('2026-07-01T23:30:00Z');
+    expect(clinicDay(late, 'Europe/London')).toBe('2026-07-02');
+    expect(clinicDay(late, 'America/New_York')).toBe('2026-07-01');
   });
 
   it('puts a clock time where the clinic has it', () => {

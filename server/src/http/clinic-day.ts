@@ -11,6 +11,11 @@ export function clinicToday(timeZone: string): Day {
   return dayjs().tz(timeZone).format('YYYY-MM-DD');
 }
 
+/** The day of a moment where the clinic is. */
+export function clinicDay(at: Date, timeZone: string): Day {
+  return dayjs(at).tz(timeZone).format('YYYY-MM-DD');
+}
+
 /** The moments at which a day begins and ends where the clinic is. */
 export function dayBounds(day: Day, timeZone: string): { from: Date; to: Date } {
   // Midnight to midnight by the clinic's own clocks: a day of changing clocks is not 24 hours long.

@@ -5,6 +5,7 @@ import {
   type Problem,
   type ProblemKind,
 } from '@tidy-quill/contract/problem';
+import { Id } from '@tidy-quill/contract/text';
 import { InputError } from '@tidy-quill/core/units';
 import type { NextFunction, Request, Response } from 'express';
 import type * as v from 'valibot';
@@ -21,6 +22,8 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
   'too-many-tries': 429,
   'server-fault': 500,
 };
+
+const FOREIGN_KEY_VIOLATION = '23503';
 
 interface ProblemMore {
   readonly detail?: string;
@@ -45,6 +48,13 @@ export function parse<S extends v.GenericSchema>(schema: S, input: unknown): v.I
   const result = read(schema, input);
   if (result.ok) return result.value;
   throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields: result.fields });
+}
+
+/** The id in a request's path; 404 where it could be nobody's. */
+export function pathId(request: Request): string {
+  const result = read(Id, request.params['id']);
+  if (!result.ok) throw new HttpProblem('not-found', 'There is nothing with this id');
+  return result.value;
 }
 
 /** Turns whatever a route threw into problem+json. Express knows it by its four parameters. */
@@ -77,7 +87,10 @@ function asProblem(error: unknown): HttpProblem {
       fields: [{ field: error.field, problem: error.problem }],
     });
   }
-  const status = (error as { status?: number }).status;
+  const { status, cause } = error as { status?: number; cause?: { code?: string } };
+  if (cause?.code === FOREIGN_KEY_VIOLATION) {
+    return new HttpProblem('invalid-input', 'This names something that does not exist');
+  }
   if (status !== undefined && status >= 400 && status < 500) {
     return new HttpProblem('invalid-input', 'The request cannot be read');
   }

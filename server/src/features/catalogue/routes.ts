@@ -2,7 +2,7 @@ import { NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
 import * as v from 'valibot';
 import type { Db } from '../../db/connect';
-import { parse } from '../../http/problem';
+import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
 import { addVersion, approveVersion, catalogueInForce, versionsOf } from './store';
 
@@ -30,7 +30,7 @@ export function catalogueRoutes(db: Db): Router {
 
   router.post('/catalogue/versions/:id/approve', async (request, response) => {
     const actor = actorWithRole(request, 'supervisor');
-    await approveVersion(db, actor, request.params.id);
+    await approveVersion(db, actor, pathId(request));
     response.status(204).end();
   });
 

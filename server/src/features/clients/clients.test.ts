@@ -89,6 +89,29 @@ describe('editing', () => {
   });
 });
 
+describe('booking into a room that is none', () => {
+  it('is refused, and nothing is booked', async () => {
+    const { body: list } = await person.get('/api/clients?text=gullfeather');
+    const [client] = (list as { clients: { id: string }[] }).clients;
+    const opened = (await person.get(`/api/clients/${client!.id}`)).body as {
+      areas: { id: string }[];
+      visits: unknown[];
+    };
+    const me = (await person.get('/api/me')).body as { staff: { id: string } };
+    const { status, body } = await person.post(`/api/clients/${client!.id}/visits`, {
+      id: crypto.randomUUID(),
+      areaId: opened.areas[0]!.id,
+      roomId: crypto.randomUUID(),
+      staffId: me.staff.id,
+      startsAt: '2026-12-01T10:00:00Z',
+    });
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ title: 'This names something that does not exist' });
+    const after = (await person.get(`/api/clients/${client!.id}`)).body as { visits: unknown[] };
+    expect(after.visits).toHaveLength(opened.visits.length);
+  });
+});
+
 describe('booking', () => {
   it('refuses another client’s area', async () => {
     const { body: list } = await person.get('/api/clients?text=candlewick');

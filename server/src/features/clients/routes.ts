@@ -12,7 +12,7 @@ import { and, desc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
-import { parse } from '../../http/problem';
+import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { bookVisit, eventsOf } from '../visit/store';
 import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
@@ -33,7 +33,7 @@ export function clientRoutes(db: Db): Router {
 
   router.get('/clients/:id', async (request, response) => {
     const { clinicId } = actorOf(request);
-    const { id } = request.params;
+    const id = pathId(request);
     const body: ClientOpened = {
       client: await findClient(db, clinicId, id),
       areas: await areasOf(db, clinicId, id),
@@ -45,19 +45,19 @@ export function clientRoutes(db: Db): Router {
   router.put('/clients/:id', async (request, response) => {
     const { clinicId } = actorOf(request);
     const edited = parse(EditedClient, request.body);
-    response.json(await editClient(db, clinicId, request.params.id, edited));
+    response.json(await editClient(db, clinicId, pathId(request), edited));
   });
 
   router.post('/clients/:id/areas', async (request, response) => {
     const { clinicId } = actorOf(request);
     const area = parse(NewArea, request.body);
-    response.status(201).json(await addArea(db, clinicId, request.params.id, area));
+    response.status(201).json(await addArea(db, clinicId, pathId(request), area));
   });
 
   router.post('/clients/:id/visits', async (request, response) => {
     const { clinicId } = actorOf(request);
     const visit = parse(NewVisit, request.body);
-    await bookVisit(db, clinicId, request.params.id, visit);
+    await bookVisit(db, clinicId, pathId(request), visit);
     response.status(201).json({ id: visit.id });
   });
 

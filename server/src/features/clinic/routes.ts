@@ -3,7 +3,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { rooms, staff } from '../../db/schema';
-import { HttpProblem, parse } from '../../http/problem';
+import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
 import { hashPassword } from '../auth/store';
 
@@ -53,7 +53,7 @@ export function clinicRoutes(db: Db): Router {
   router.put('/clinic/staff/:id/active', async (request, response) => {
     const { clinicId, staffId } = actorWithRole(request, 'owner');
     const { active } = parse(StaffActive, request.body);
-    const { id } = request.params;
+    const id = pathId(request);
     if (id === staffId) {
       throw new HttpProblem('refused-by-rule', 'Nobody can close their own account');
     }

@@ -2,12 +2,13 @@ import { AcceptSetting, NewEvents, Override, SendHome } from '@tidy-quill/contra
 import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
 import { isStop } from '@tidy-quill/core/suitability';
 import { visitRecord } from '@tidy-quill/core/record';
+import { daysBetween } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
 import { areas, clinics } from '../../db/schema';
-import { clinicToday } from '../../http/clinic-day';
-import { HttpProblem, parse } from '../../http/problem';
+import { clinicDay, clinicToday } from '../../http/clinic-day';
+import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
 import { checkSignIn } from '../auth/store';
 import type { Tries } from '../auth/tries';
@@ -24,8 +25,9 @@ export function visitRoutes(db: Db, tries: Tries): Router {
 
   const opened = async (request: Request) => {
     const actor = actorOf(request);
-    const visit = await findVisit(db, actor.clinicId, String(request.params['id']));
-    return { actor, visit, today: clinicToday(await timeZoneOf(db, actor)) };
+    const visit = await findVisit(db, actor.clinicId, pathId(request));
+    const timeZone = await timeZoneOf(db, actor);
+    return { actor, visit, timeZone, today: clinicToday(timeZone) };
   };
 
   router.get('/visits/:id', async (request, response) => {
@@ -48,9 +50,10 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   });
 
   router.post('/visits/:id/events', async (request, response) => {
-    const { actor, visit, today } = await opened(request);
+    const { actor, visit, today, timeZone } = await opened(request);
     const events = parse(NewEvents, request.body);
     refuseOwnRoutes(events);
+    refuseOtherDays(events, timeZone);
     await judgeChanges(db, actor.clinicId, visit, events, today);
     response.json(await appendEvents(db, actor, visit.id, events));
   });
@@ -104,6 +107,21 @@ function refuseOwnRoutes(events: readonly NewEvent[]): void {
       ? [{ field: `${index}.body.kind`, problem: `${body.kind} has a route of its own` }]
       : [],
   );
+  if (fields.length > 0) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields });
+  }
+}
+
+/** Answers count from the day on which they were given: no other day may be claimed for them. */
+function refuseOtherDays(events: readonly NewEvent[], timeZone: string): void {
+  const fields = events.flatMap(({ at, body }, index) => {
+    if (body.kind !== 'answersGiven') return [];
+    const off = Math.abs(daysBetween(clinicDay(new Date(at), timeZone), body.on));
+    // A page left open over midnight may still say yesterday.
+    return off > 1
+      ? [{ field: `${index}.body.on`, problem: 'is not the day of these answers' }]
+      : [];
+  });
   if (fields.length > 0) {
     throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields });
   }

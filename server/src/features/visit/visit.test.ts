@@ -190,6 +190,17 @@ describe('a stop', () => {
   });
 });
 
+describe('a day claimed for answers', () => {
+  it('is that of the event, or one beside it', async () => {
+    const id = await visitOf('Thistlewaite');
+    const { today } = await opened(id);
+    const old = await append(id, asked('2026-01-01'));
+    expect(old.status).toBe(400);
+    expect(old.body).toMatchObject({ fields: [{ field: '0.body.on' }] });
+    expect((await append(id, asked(today))).status).toBe(200);
+  });
+});
+
 describe('history', () => {
   it('tells the next plan what was used and what the skin answered', async () => {
     const { history } = await opened(await visitOf('Candlewick'));
@@ -206,5 +217,7 @@ describe('strangers', () => {
     const id = await visitOf('Candlewick');
     expect((await app.person().get(`/api/visits/${id}`)).status).toBe(401);
     expect((await person.get(`/api/visits/${crypto.randomUUID()}`)).status).toBe(404);
+    expect((await person.get('/api/visits/not-an-id')).status).toBe(404);
+    expect((await person.get('/api/clients/1')).status).toBe(404);
   });
 });
