@@ -134,6 +134,17 @@ type Line = readonly [
 
 const range = ([low, high]: readonly [number, number]): Range => ({ low, high });
 
+const SCHOOL_WORDS: Readonly<Record<Technique, string>> = {
+  stamping: 'stamped',
+  inMotion: 'in motion',
+  longPulse1064: 'long pulse',
+  subMs1064: 'sub-ms',
+  pulsedLight: 'pulsed light',
+};
+
+const hairWord = (calibres: readonly Calibre[]) =>
+  calibres === THIN ? 'fine hair' : calibres === STRONG ? 'medium and up' : 'all hair';
+
 const rows = (
   laserClass: Handpiece['laserClass'],
   technique: Technique,
@@ -141,7 +152,7 @@ const rows = (
   lines: readonly Line[],
 ): ProtocolRow[] =>
   lines.map(([skinTypes, calibres, pulseMs, fluenceJcm2]) => ({
-    id: `${laserClass} ${technique} ${skinTypes.join('')} ${calibres[0] === 'fine' ? 'fine' : 'strong'} ${pulseMs.join('–')} ms`,
+    id: `${SCHOOL_WORDS[technique]} ${wavelengthNm[0]}, types ${skinTypes.join(' ')}, ${hairWord(calibres)}`,
     laserClass,
     technique,
     wavelengthNm: range(wavelengthNm),
