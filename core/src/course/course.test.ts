@@ -31,6 +31,31 @@ describe('next visit', () => {
   });
 });
 
+describe('laws of the next visit', () => {
+  it('it never comes sooner later in the course, nor sooner after a reaction', () => {
+    for (const site of SITE_IDS) {
+      const weeks = (visitNumber: number, adverse: boolean) =>
+        nextVisit({ site, treatedOn: '2026-11-24', visitNumber, adverse }).weeks;
+      for (let visit = 1; visit < 12; visit++) {
+        expect(weeks(visit + 1, false)).toBeGreaterThanOrEqual(weeks(visit, false));
+        expect(weeks(visit, true)).toBeGreaterThanOrEqual(weeks(visit, false));
+        expect(weeks(visit, true)).toBeGreaterThanOrEqual(6);
+      }
+    }
+  });
+
+  it('no line of aftercare is shorter after a reaction', () => {
+    for (const site of SITE_IDS) {
+      const lines = (adverse: boolean) => hairAftercare({ site, treatedOn: '2026-11-24', adverse });
+      for (const { code, until } of lines(false)) {
+        const after = lines(true).find((line) => line.code === code);
+        expect(after, code).toBeDefined();
+        if (until !== null) expect(after!.until! >= until).toBe(true);
+      }
+    }
+  });
+});
+
 describe('interval', () => {
   // Underarm: six weeks; two thirds are 28 days, twice is 84.
   it('is too soon before 28 days and late after 84 for an underarm', () => {

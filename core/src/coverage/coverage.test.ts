@@ -124,6 +124,41 @@ describe('the work of a zone', () => {
     expect(result.pulses).toBeLessThan(107);
   });
 
+  const anyWork = fc.record({
+    areaCm2: fc.double({ min: 5, max: 2000, noNaN: true }),
+    diameterMm: fc.double({ min: 3, max: 20, noNaN: true }),
+    rateHz: fc.double({ min: 0.5, max: 10, noNaN: true }),
+    passes: fc.integer({ min: 1, max: 12 }),
+    moving: fc.boolean(),
+  });
+
+  it('never leaves an area short: pulses × what each stands for reach all of it', () => {
+    fc.assert(
+      fc.property(anyWork, ({ areaCm2, diameterMm, rateHz, passes, moving }) => {
+        const input = {
+          spot: { diameterMm },
+          rateHz,
+          fluenceJcm2: 20,
+          strokes: moving
+            ? ({ kind: 'inMotion', passes, cellCm2: 100 } as const)
+            : ({ kind: 'stamping' } as const),
+          pace: PACE,
+          gel: true,
+        };
+        const work = workload({ ...input, areaCm2 });
+        const spotCm2 = (Math.PI * (diameterMm / 10) ** 2) / 4;
+        const needed = moving ? areaCm2 * passes : areaCm2 * (1 - PACE.allowedGapShare);
+        expect(work.pulses * spotCm2).toBeGreaterThanOrEqual(needed * (1 - 1e-9));
+        // A larger area is never less work, nor quicker.
+        const more = workload({ ...input, areaCm2: areaCm2 * 1.5 });
+        expect(more.pulses).toBeGreaterThanOrEqual(work.pulses);
+        expect(more.minutes).toBeGreaterThanOrEqual(work.minutes);
+        // Nor is any pulse fired faster than the rate.
+        expect(work.minutes * 60).toBeGreaterThanOrEqual(work.pulses / rateHz);
+      }),
+    );
+  });
+
   it('refuses an area or rate that is none', () => {
     const input = {
       areaCm2: 100,

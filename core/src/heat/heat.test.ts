@@ -113,6 +113,28 @@ describe('skin', () => {
     expect(held).toBeLessThan(2.5 * 1.0001);
   });
 
+  it('conserves energy: what came in, less what flowed out, is what is stored, to 0.5 %', () => {
+    const plate = coolingSchedule({ kind: 'contact', plateC: 5, preSeconds: 0.5 });
+    const { grid, response, timeline } = solve({ cooling: plate });
+    const { widths, materials } = grid;
+    const half = (i: number) => widths[i]! / 2 / materials[i]!.conductivity;
+    // Out through the plate, to the blood, and into the body below: W for a column of 1 cm².
+    const flow = (rise: Float64Array) =>
+      rise[0]! / (1 / plate.during.transfer + half(0)) +
+      rise.reduce((sum, t, i) => sum + t * widths[i]! * materials[i]!.perfusion, 0) +
+      rise.at(-1)! / half(widths.length - 1);
+    let out = 0;
+    timeline.steps.forEach((dt, i) => {
+      out += (dt * (flow(response[i]!) + flow(response[i + 1]!))) / 2;
+    });
+    const stored = response
+      .at(-1)!
+      .reduce((sum, t, i) => sum + t * widths[i]! * materials[i]!.heatCapacity, 0);
+    // 1 W/cm³ over 2.5 cm, spread over the light: 2.5 J.
+    expect(Math.abs(stored + out - 2.5)).toBeLessThan(2.5 * 0.005);
+    expect(out).toBeGreaterThan(0.01);
+  });
+
   it('is warm inside and near 33 °C outside before anything touches it', () => {
     const { surfaceBeforeC, background } = solve();
     expect(surfaceBeforeC).toBeGreaterThan(31);

@@ -8,6 +8,7 @@ import type {
   Refusal,
   SkinAddition,
   StepAdvice,
+  Technique,
   TestSpotReason,
 } from '@tidy-quill/core/plan';
 import { figure } from './format';
@@ -33,6 +34,20 @@ export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
   freckled: 'freckles',
   darkerSite: 'a naturally darker place',
   measured: 'what was measured',
+};
+
+/** What each school gives, and what it gives up. */
+export const TECHNIQUE_TRADE: Readonly<Record<Technique, string>> = {
+  stamping:
+    'Stamping: one full pulse a place, sharper; slower, and it needs good cooling before and after.',
+  inMotion:
+    'In motion: quick over large areas and mild pulse by pulse; it lives on heat that builds up, so cells too large or uneven strokes lose it, and it needs cooling after.',
+  longPulse1064:
+    'Long pulse at 1064 nm: for dark skin and coarse hair; more pain, and strong cooling is needed.',
+  subMs1064:
+    'Sub-millisecond: no contact cooling and no gel; small spot, many pulses, and the uncooled skin binds early.',
+  pulsedLight:
+    'Pulsed light: a wide spot for fair skin; a broad band reaches less deep and spares less.',
 };
 
 export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {

@@ -1,5 +1,12 @@
 import type { Evaluation, Setting, Start } from '@tidy-quill/core/plan';
-import { figure, LIMIT_WORDS, LOW_START_WORDS, shortDay, STEP_WORDS } from '../../text';
+import {
+  figure,
+  LIMIT_WORDS,
+  LOW_START_WORDS,
+  shortDay,
+  STEP_WORDS,
+  TECHNIQUE_TRADE,
+} from '../../text';
 
 /** Why the planner starts where it does, with the arithmetic. */
 export function WhyStart({
@@ -25,6 +32,7 @@ export function WhyStart({
           ? ''
           : ` You chose ${figure(Math.abs(moved), 2)} J/cm² ${moved > 0 ? 'more' : 'less'}.`}
       </p>
+      <p className="small">{TECHNIQUE_TRADE[setting.technique]}</p>
       <p>
         <strong>Test spots.</strong>{' '}
         <span className="figures">{ladder.map((rung) => figure(rung)).join(' · ')} J/cm²</span>, a
