@@ -64,6 +64,14 @@ export function DevicesPage() {
         />
       )}
       {data === undefined && error === undefined ? <Skeleton active /> : null}
+      {data?.length === 0 ? (
+        <section className="empty">
+          <h2>No version yet</h2>
+          <p>
+            Nothing can be planned until this clinic has approved devices and an approved protocol.
+          </p>
+        </section>
+      ) : null}
       {data?.[0]?.kind === kind ? <Versions key={kind} kind={kind} versions={data} /> : null}
     </div>
   );

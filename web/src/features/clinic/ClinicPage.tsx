@@ -83,7 +83,7 @@ export function ClinicPage() {
         <p className="field-error">{problemText(changing.error)}</p>
       )}
       <h2>Rooms</h2>
-      <p>{data.rooms.map(({ name }) => name).join(', ')}</p>
+      <p>{data.rooms.map(({ name }) => name).join(', ') || 'No rooms yet.'}</p>
       <h2>The caution</h2>
       <ul className="caution-list">
         {CAUTION_FULL.map((line) => (
