@@ -5,7 +5,16 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '.build/', '.data/', 'node_modules/', 'server/migrations/'] },
+  {
+    ignores: [
+      '**/dist/',
+      '.build/',
+      '.data/',
+      'node_modules/',
+      'server/migrations/',
+      '**/assembly/',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.strict,
   ...tseslint.configs.stylistic,

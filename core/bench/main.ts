@@ -1,7 +1,12 @@
+import { benchColumn, columnModule } from './column';
+import { benchPackets } from './packets';
 import { doubtMap, evaluate, propose, windowInput, windowMap, workingSkin } from '../src/plan';
 import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
 import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
 import { medianMs, report } from './timing';
+
+// Compiled first: the compiler's own code keeps the machine busy for a while.
+const column = await columnModule();
 
 // Every repeat asks about slightly other skin, so that no answer kept from before is measured.
 let nudged = 0;
@@ -52,3 +57,5 @@ report(
   medianMs(20, () => propose(freshCase())),
   150,
 );
+benchColumn(column);
+benchPackets();

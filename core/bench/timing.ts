@@ -8,8 +8,12 @@ export function medianMs(repeats: number, work: () => unknown): number {
     work();
     return performance.now() - from;
   });
-  return times.sort((one, other) => one - other)[Math.floor(repeats / 2)]!;
+  return median(times);
 }
+
+/** The middle one. */
+export const median = (values: readonly number[]): number =>
+  [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!;
 
 /** Prints one line of the bench: what, its median, and its share of what was aimed at. */
 export function report(name: string, ms: number, aimMs: number): void {

@@ -14,15 +14,25 @@ const BREAK_C = 55;
 const HENRIQUES: Rate = { logFrequency: Math.log(3.1e98), energy: 6.28e5 };
 const FUGITT_ABOVE: Rate = { logFrequency: Math.log(5.0e45), energy: 2.96e5 };
 
-const logRate = ({ logFrequency, energy }: Rate, celsius: number) =>
-  logFrequency - energy / (R * (celsius + ZERO_C));
+/** A law as plain figures: ln A and Ea/R in K, up to the break and above it. */
+interface LawFigures {
+  readonly below: readonly [number, number];
+  readonly above: readonly [number, number];
+}
+
+const figuresOf = ({ logFrequency, energy }: Rate) => [logFrequency, energy / R] as const;
+const LAWS: Readonly<Record<DamageLaw, LawFigures>> = {
+  fugitt: { below: figuresOf(HENRIQUES), above: figuresOf(FUGITT_ABOVE) },
+  henriques: { below: figuresOf(HENRIQUES), above: figuresOf(HENRIQUES) },
+};
 
 /**
  * Natural logarithm of the damage rate in s⁻¹ at a temperature in °C. Fugitt 1955 (used for limits):
  * one pair up to 55 °C and a gentler one above; Henriques 1947 (the cautious edge): the first throughout.
  */
 export function logDamageRate(law: DamageLaw, celsius: number): number {
-  return logRate(law === 'fugitt' && celsius > BREAK_C ? FUGITT_ABOVE : HENRIQUES, celsius);
+  const [logFrequency, kelvin] = LAWS[law][celsius > BREAK_C ? 'above' : 'below'];
+  return logFrequency - kelvin / (celsius + ZERO_C);
 }
 
 /** A point whose temperature is background + fluence × response, over the same steps. */
@@ -91,22 +101,28 @@ function courseDamage(
   fluence: number,
   standing: number,
 ): number {
+  // The innermost loop of all planning: figures of the law at hand, one exponential a step.
+  const { below, above } = LAWS[law];
+  const [lowLog, lowKelvin] = below;
+  const [highLog, highKelvin] = above;
   let sum = 0;
-  let before = logDamageRate(law, standing + backgroundC[0]! + fluence * responsePerJcm2[0]!);
-  for (let i = 0; i < stepsS.length; i++) {
-    const after = logDamageRate(
-      law,
-      standing + backgroundC[i + 1]! + fluence * responsePerJcm2[i + 1]!,
-    );
-    if (before > IDLE || after > IDLE) {
+  let before = 0;
+  let rateBefore = 0;
+  for (let i = 0; i < backgroundC.length; i++) {
+    const celsius = standing + backgroundC[i]! + fluence * responsePerJcm2[i]!;
+    const after =
+      celsius > BREAK_C
+        ? highLog - highKelvin / (celsius + ZERO_C)
+        : lowLog - lowKelvin / (celsius + ZERO_C);
+    // Both ends idle: next to nothing in between.
+    const rate = after > IDLE ? Math.exp(after) : 0;
+    if (i > 0 && rate + rateBefore > 0) {
       const change = after - before;
-      const mean =
-        Math.abs(change) < 1e-6
-          ? Math.exp((after + before) / 2)
-          : (Math.exp(after) - Math.exp(before)) / change;
-      sum += mean * stepsS[i]!;
+      const mean = Math.abs(change) < 1e-6 ? rate : (rate - rateBefore) / change;
+      sum += mean * stepsS[i - 1]!;
     }
     before = after;
+    rateBefore = rate;
   }
   return sum;
 }

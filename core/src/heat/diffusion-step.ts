@@ -12,25 +12,28 @@ export interface HeatChain {
 }
 
 const GAMMA = 1 - Math.SQRT1_2;
+// From the first stage to the state that the second sets out from.
+const ONWARD = (1 - GAMMA) / GAMMA;
 
 /**
- * One L-stable, second-order implicit step (SDIRK2) of `dt` seconds for several fields on the same
- * chain at once. `sources[f]` is each field's power per cell in W, held through the step. In place.
+ * L-stable, second-order implicit steps (SDIRK2) of a chain. With U₁ = T + γ dt k₁ and U₂ = S + γ dt k₂ the
+ * stages are (C + γ dt K) U₁ = C T + γ dt s, S = T + (1−γ)/γ (U₁ − T), (C + γ dt K) U₂ = C S + γ dt s, and U₂ is
+ * the new state.
  */
 export class ChainStepper {
   private readonly size: number;
-  private readonly lower: Float64Array;
-  /** One over each pivot. */
-  private readonly inverse: Float64Array;
-  private readonly slope: Float64Array;
+  /** Of the solve, row by row: one over the pivot, and what the neighbours above and below give. */
+  private readonly own: Float64Array;
+  private readonly above: Float64Array;
+  private readonly below: Float64Array;
   private readonly stage: Float64Array;
   private factoredFor = Number.NaN;
 
   constructor(private readonly chain: HeatChain) {
     this.size = chain.capacity.length;
-    this.lower = new Float64Array(this.size);
-    this.inverse = new Float64Array(this.size);
-    this.slope = new Float64Array(this.size);
+    this.own = new Float64Array(this.size);
+    this.above = new Float64Array(this.size);
+    this.below = new Float64Array(this.size);
     this.stage = new Float64Array(this.size);
   }
 
@@ -39,52 +42,47 @@ export class ChainStepper {
     this.factoredFor = Number.NaN;
   }
 
+  /** A step of `dt` seconds, in place; `source` is the power per cell in W, held through the step. */
   step(dt: number, field: Float64Array, source: Float64Array): void {
     if (dt !== this.factoredFor) this.factor(dt);
-    const { slope, stage, size } = this;
-    // Stage 1: k₁ = f(T + γ dt k₁); stage 2: k₂ = f(T + (1−γ) dt k₁ + γ dt k₂).
-    this.solve(field, source, slope);
-    const first = (1 - GAMMA) * dt;
-    for (let i = 0; i < size; i++) stage[i] = field[i]! + first * slope[i]!;
-    for (let i = 0; i < size; i++) field[i] = stage[i]!;
-    this.solve(field, source, slope);
-    const second = GAMMA * dt;
-    for (let i = 0; i < size; i++) field[i] = stage[i]! + second * slope[i]!;
+    const { stage, size } = this;
+    this.solve(field, source, stage);
+    for (let i = 0; i < size; i++) field[i]! += ONWARD * (stage[i]! - field[i]!);
+    this.solve(field, source, field);
   }
 
   /** LU of C + γ dt K, the tridiagonal matrix of a stage. */
   private factor(dt: number): void {
     const { capacity, between, loss } = this.chain;
+    const { size, own, above, below } = this;
     const h = GAMMA * dt;
-    for (let i = 0; i < this.size; i++) {
-      const up = i > 0 ? between[i - 1]! : 0;
-      const down = i < this.size - 1 ? between[i]! : 0;
-      let diagonal = capacity[i]! + h * (up + down + loss[i]!);
-      if (i > 0) {
-        const factor = -h * up * this.inverse[i - 1]!;
-        this.lower[i] = factor;
-        diagonal -= factor * -h * up;
-      }
-      this.inverse[i] = 1 / diagonal;
+    let up = 0;
+    let onward = 0;
+    for (let i = 0; i < size; i++) {
+      const down = i < size - 1 ? h * between[i]! : 0;
+      const inverse = 1 / (capacity[i]! + up + down + h * loss[i]! - up * onward);
+      own[i] = inverse;
+      above[i] = up * inverse;
+      onward = down * inverse;
+      below[i] = onward;
+      up = down;
     }
     this.factoredFor = dt;
   }
 
-  /** Solves (C + γ dt K) k = source − K T. */
+  /** Solves (C + γ dt K) u = C field + γ dt source; `into` may be `field`. */
   private solve(field: Float64Array, source: Float64Array, into: Float64Array): void {
-    const { between, loss } = this.chain;
-    const { size, lower, inverse } = this;
+    const { size, own, above, below } = this;
+    const { capacity } = this.chain;
     const h = GAMMA * this.factoredFor;
-    let flowDown = 0;
+    let last = 0;
     for (let i = 0; i < size; i++) {
-      const flowUp = flowDown;
-      flowDown = i < size - 1 ? between[i]! * (field[i + 1]! - field[i]!) : 0;
-      const right = source[i]! + flowDown - flowUp - loss[i]! * field[i]!;
-      into[i] = i > 0 ? right - lower[i]! * into[i - 1]! : right;
+      last = (capacity[i]! * field[i]! + h * source[i]!) * own[i]! + above[i]! * last;
+      into[i] = last;
     }
-    into[size - 1]! *= inverse[size - 1]!;
     for (let i = size - 2; i >= 0; i--) {
-      into[i] = (into[i]! + h * between[i]! * into[i + 1]!) * inverse[i]!;
+      last = into[i]! + below[i]! * last;
+      into[i] = last;
     }
   }
 }

@@ -1,3 +1,4 @@
+import { Courses } from './courses';
 import { ChainStepper, type HeatChain } from './diffusion-step';
 import { growing } from './grid';
 import { DERMIS, SHAFT } from './materials';
@@ -8,8 +9,8 @@ import type { Timeline } from './timeline';
 export interface HairHeat {
   /** Centre of each ring, cm from the axis. */
   readonly centres: Float64Array;
-  /** Row t holds all rings at the end of step t; row 0 is the start of the pulse. */
-  readonly response: readonly Float64Array[];
+  /** Time t is the end of step t; time 0 the start of the pulse. */
+  readonly response: Courses;
 }
 
 const SHAFT_RINGS = 8;
@@ -56,10 +57,10 @@ function heated(diameterUm: number, timeline: Timeline, refine: number): HairHea
   const lit = areas.map((area, i) => (i < shaftRings ? area / timeline.litS : 0));
   const dark = new Float64Array(areas.length);
   const risen = new Float64Array(areas.length);
-  const response = [risen.slice()];
+  const response = new Courses(risen.length, timeline.steps.length + 1);
   timeline.steps.forEach((dt, i) => {
     stepper.step(dt, risen, timeline.lit[i] ? lit : dark);
-    response.push(risen.slice());
+    response.note(i + 1, risen);
   });
   return { centres, response };
 }
@@ -92,15 +93,4 @@ function rings(
     centres: inner.map((r, i) => r + widths[i]! / 2),
     areas,
   };
-}
-
-/** The rise at a distance in cm from the axis after each step, linear between ring centres. */
-export function riseAtRadius({ centres, response }: HairHeat, radiusCm: number): Float64Array {
-  let inside = 0;
-  while (inside < centres.length - 2 && centres[inside + 1]! < radiusCm) inside++;
-  const share = (radiusCm - centres[inside]!) / (centres[inside + 1]! - centres[inside]!);
-  return Float64Array.from(
-    response,
-    (row) => row[inside]! + share * (row[inside + 1]! - row[inside]!),
-  );
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   ChainStepper,
   coolingSchedule,
+  Courses,
   skinGrid,
   solveHair,
   solveSkin,
@@ -11,6 +12,22 @@ import {
 
 const SKIN = { melanosomeFraction: 0.023, epidermisUm: 80, dermisMm: 4 };
 const PULSE = { durationMs: 30, count: 1, gapMs: 0 };
+
+/** Every cell at one time. */
+const fieldAt = (courses: Courses, time: number) =>
+  Float64Array.from({ length: courses.cells }, (_, cell) => courses.of(cell)[time]!);
+
+describe('courses', () => {
+  it('keep what each cell goes through, and give it between cells', () => {
+    const courses = new Courses(3, 2);
+    courses.note(0, new Float64Array([1, 2, 4]));
+    courses.note(1, new Float64Array([10, 20, 40]));
+    expect([...courses.of(1)]).toEqual([2, 20]);
+    expect([...courses.between(new Float64Array([0, 1, 3]), 2)]).toEqual([3, 30]);
+    // Beyond the last centre the last two cells' line goes on.
+    expect([...courses.between(new Float64Array([0, 1, 3]), 4)]).toEqual([5, 50]);
+  });
+});
 
 describe('one step', () => {
   // A single cell of 1 J/K losing 2 W/K: T = e^(−2t). One SDIRK2 step is right to the third order.
@@ -103,7 +120,7 @@ describe('skin', () => {
   it('takes in as much heat as light brings, until it flows out', () => {
     const { grid, response, timeline } = solve();
     const inPulse = timeline.lit.filter(Boolean).length;
-    const field = response[inPulse]!;
+    const field = fieldAt(response, inPulse);
     const held = field.reduce(
       (sum, rise, i) => sum + rise * grid.widths[i]! * grid.materials[i]!.heatCapacity,
       0,
@@ -125,11 +142,12 @@ describe('skin', () => {
       rise.at(-1)! / half(widths.length - 1);
     let out = 0;
     timeline.steps.forEach((dt, i) => {
-      out += (dt * (flow(response[i]!) + flow(response[i + 1]!))) / 2;
+      out += (dt * (flow(fieldAt(response, i)) + flow(fieldAt(response, i + 1)))) / 2;
     });
-    const stored = response
-      .at(-1)!
-      .reduce((sum, t, i) => sum + t * widths[i]! * materials[i]!.heatCapacity, 0);
+    const stored = fieldAt(response, timeline.steps.length).reduce(
+      (sum, t, i) => sum + t * widths[i]! * materials[i]!.heatCapacity,
+      0,
+    );
     // 1 W/cm³ over 2.5 cm, spread over the light: 2.5 J.
     expect(Math.abs(stored + out - 2.5)).toBeLessThan(2.5 * 0.005);
     expect(out).toBeGreaterThan(0.01);
@@ -139,7 +157,7 @@ describe('skin', () => {
     const { surfaceBeforeC, background } = solve();
     expect(surfaceBeforeC).toBeGreaterThan(31);
     expect(surfaceBeforeC).toBeLessThan(35);
-    expect(background[0]!.at(-1)!).toBeCloseTo(37, 0);
+    expect(fieldAt(background, 0).at(-1)!).toBeCloseTo(37, 0);
   });
 
   it('is colder under a colder plate, and frosts under one of −20 °C', () => {
@@ -171,14 +189,12 @@ describe('hair', () => {
   it('rises by source over heat capacity in a pulse far shorter than its relaxation', () => {
     const { response } = solveHair(80, timelineOf({ ...PULSE, durationMs: 0.01 }));
     // 1 J/cm³ ÷ 2.1 J/(cm³·K).
-    expect(response[24]![0]).toBeCloseTo(1 / 2.1, 3);
+    expect(response.of(0)[24]).toBeCloseTo(1 / 2.1, 3);
   });
 
   it('is cooler in a longer pulse of the same energy', () => {
     const peak = (durationMs: number) =>
-      Math.max(
-        ...solveHair(80, timelineOf({ ...PULSE, durationMs })).response.map((row) => row[0]!),
-      );
+      Math.max(...solveHair(80, timelineOf({ ...PULSE, durationMs })).response.of(0));
     expect(peak(3)).toBeGreaterThan(peak(30));
     expect(peak(30)).toBeGreaterThan(peak(100));
   });

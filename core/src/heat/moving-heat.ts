@@ -1,4 +1,5 @@
 import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
+import { Courses } from './courses';
 import { Column } from './skin-heat';
 import type { SkinGrid } from './grid';
 import { steadyState } from './diffusion-step';
@@ -18,10 +19,10 @@ export interface MovingHeat {
   readonly passS: number;
   /** Steps of the whole session, s. */
   readonly stepsS: Float64Array;
-  /** Temperatures without light, °C, and rise for each J/cm² of fluence; one row more than steps. */
-  readonly background: readonly Float64Array[];
-  readonly response: readonly Float64Array[];
-  /** Row at the end of each pass. */
+  /** Temperatures without light, °C, and rise for each J/cm² of fluence; one time more than steps. */
+  readonly background: Courses;
+  readonly response: Courses;
+  /** Time at the end of each pass. */
   readonly passRows: readonly number[];
 }
 
@@ -50,14 +51,15 @@ export function solveMoving(input: {
   column.touch(averaged(input.cooling.during, share));
   const stepS = passS / STEPS_A_PASS;
   const stepsS = new Float64Array(STEPS_A_PASS * passes).fill(stepS);
-  const background = [warm.slice()];
-  const response = [risen.slice()];
-  for (const dt of stepsS) {
+  const background = new Courses(warm.length, stepsS.length + 1);
+  const response = new Courses(risen.length, stepsS.length + 1);
+  background.note(0, warm);
+  stepsS.forEach((dt, i) => {
     column.stepper.step(dt, warm, column.surroundings);
     column.stepper.step(dt, risen, meanHeating);
-    background.push(warm.slice());
-    response.push(risen.slice());
-  }
+    background.note(i + 1, warm);
+    response.note(i + 1, risen);
+  });
   const passRows = Array.from({ length: passes }, (_, pass) => (pass + 1) * STEPS_A_PASS);
   return { passS, stepsS, background, response, passRows };
 }

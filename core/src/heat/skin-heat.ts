@@ -1,4 +1,5 @@
 import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
+import { Courses } from './courses';
 import { ChainStepper, steadyState, type HeatChain } from './diffusion-step';
 import type { SkinGrid } from './grid';
 import { Memory } from '../units';
@@ -7,14 +8,14 @@ import { growingSteps, type Timeline } from './timeline';
 
 /**
  * Temperatures of a column of skin 1 cm² wide, in two parts that add up: `background`, what it would be
- * without light, °C, and `response`, the rise for each J/cm². Row t holds all cells at the end of
- * step t; row 0 is the start of the pulse.
+ * without light, °C, and `response`, the rise for each J/cm². Time t is the end of step t; time 0 the start
+ * of the pulse.
  */
 export interface SkinHeat {
   readonly grid: SkinGrid;
   readonly timeline: Timeline;
-  readonly background: readonly Float64Array[];
-  readonly response: readonly Float64Array[];
+  readonly background: Courses;
+  readonly response: Courses;
   readonly surfaceBeforeC: number;
   /** Longest the surface stays under −2 °C without light, s, the pre-cooling included. */
   readonly frostS: number;
@@ -38,14 +39,14 @@ export function solveSkin(input: {
 
   const unlit = withoutLight(column, cooling, timeline, refine);
   const risen = new Float64Array(dark.length);
-  const response = [risen.slice()];
+  const response = new Courses(risen.length, timeline.steps.length + 1);
   let touching: Contact | null = null;
   timeline.steps.forEach((dt, i) => {
     const contact = contactAt(cooling, timeline, i);
     if (contact !== touching) column.touch(contact);
     touching = contact;
     column.stepper.step(dt, risen, timeline.lit[i] ? heating : dark);
-    response.push(risen.slice());
+    response.note(i + 1, risen);
   });
   return { grid, timeline, ...unlit, response };
 }
@@ -73,7 +74,8 @@ function withoutLight(
   return unlits.recall(key, () => {
     const before = cooledBefore(column, cooling, refine);
     const warm = before.warm.slice();
-    const background = [warm.slice()];
+    const background = new Courses(warm.length, steps.length + 1);
+    background.note(0, warm);
     let { frostS } = before;
     let touching: Contact | null = null;
     steps.forEach((dt, i) => {
@@ -82,7 +84,7 @@ function withoutLight(
       touching = contact;
       column.stepper.step(dt, warm, column.surroundings);
       if (column.surface(warm) < FROST_C) frostS += dt;
-      background.push(warm.slice());
+      background.note(i + 1, warm);
     });
     return { background, surfaceBeforeC: before.surfaceC, frostS };
   });
@@ -180,16 +182,4 @@ export class Column {
   surface(field: Float64Array): number {
     return field[0]! + this.surfaceShare * (this.contact.temperatureC - field[0]!);
   }
-}
-
-/** Rows' values at a depth in cm, linear between cell centres. */
-export function alongDepth(
-  { centres }: SkinGrid,
-  rows: readonly Float64Array[],
-  depthCm: number,
-): Float64Array {
-  let above = 0;
-  while (above < centres.length - 2 && centres[above + 1]! < depthCm) above++;
-  const share = (depthCm - centres[above]!) / (centres[above + 1]! - centres[above]!);
-  return Float64Array.from(rows, (row) => row[above]! + share * (row[above + 1]! - row[above]!));
 }

@@ -4,4 +4,6 @@ export * from './absorption';
 export * from './layers';
 export * from './surface';
 export * from './diffusion';
+export * from './medium';
 export * from './monte-carlo';
+export * from './monte-carlo-skin';

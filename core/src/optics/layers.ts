@@ -1,5 +1,5 @@
 import { absorbersAt, baselineMua, melanosomeMua } from './absorption';
-import type { MediumLayer } from './monte-carlo';
+import type { MediumLayer } from './medium';
 
 /** Refractive index of skin and anisotropy of its scattering (Jacques 2013). */
 export const SKIN_INDEX = 1.4;

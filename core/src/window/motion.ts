@@ -1,6 +1,5 @@
 import type { Site } from '../damage';
 import {
-  alongDepth,
   coolingSchedule,
   solveMoving,
   type Motion,
@@ -28,8 +27,8 @@ export function withMotion(
   const { grid } = skin;
   const moving = movingHeat(input, motion, grid);
   return (site, depthCm) => {
-    const backgroundC = alongDepth(grid, moving.background, depthCm);
-    const responsePerJcm2 = alongDepth(grid, moving.response, depthCm);
+    const backgroundC = moving.background.between(grid.centres, depthCm);
+    const responsePerJcm2 = moving.response.between(grid.centres, depthCm);
     return {
       backgroundC: new Float64Array(site.backgroundC.length),
       responsePerJcm2: site.responsePerJcm2,

@@ -45,7 +45,7 @@ export function windowReport(input: WindowInput): WindowReport {
     })),
     epidermisPeakRisePerJcm2: epidermisPeakRise(solved),
     surfaceBeforePulseC: skin.surfaceBeforeC,
-    basalBeforePulseC: skin.background[0]![skin.grid.epidermisCells - 1]!,
+    basalBeforePulseC: skin.background.of(skin.grid.epidermisCells - 1)[0]!,
     ceilingJcm2: byLaw((law) =>
       Object.fromEntries(
         [1, 0.1, 0.53].map((omega) => [String(omega), ceilingAtHottestJcm2(solved, law, omega)]),

@@ -1,13 +1,5 @@
 import { peakC, siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
-import {
-  alongDepth,
-  coolingSchedule,
-  riseAtRadius,
-  solveHair,
-  solveSkin,
-  timelineOf,
-  type SkinHeat,
-} from '../heat';
+import { coolingSchedule, solveHair, solveSkin, timelineOf, type SkinHeat } from '../heat';
 import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
 import { lightSkin, type LitSkin } from './light';
 import { withMotion } from './motion';
@@ -70,18 +62,22 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
     refine,
   });
   const hair = solveHair(input.hair.diameterUm, timeline, refine);
-  const axis = Float64Array.from(hair.response, (row) => row[0]!);
+  const axis = hair.response.of(0);
   const sites = input.follicle.map((site, index): SolvedSite => {
     const depthCm = site.depthMm / 10;
     const source = lit.shaftSources[index]!;
-    const tissue = alongDepth(lit.grid, skin.response, depthCm);
+    const tissue = skin.response.between(lit.grid.centres, depthCm);
     const radiusCm = (input.hair.diameterUm / 2 + site.beyondShaftUm) * 1e-4;
-    const ownRise = riseAtRadius(hair, radiusCm).map((rise) => rise * source);
+    const ownRise = hair.response.between(hair.centres, radiusCm);
+    for (let i = 0; i < ownRise.length; i++) ownRise[i]! *= source;
     const responsePerJcm2 = tissue.map((rise, i) => rise + ownRise[i]!);
     const peakAt = indexOfPeak(responsePerJcm2);
     return {
       site,
-      heat: { backgroundC: alongDepth(lit.grid, skin.background, depthCm), responsePerJcm2 },
+      heat: {
+        backgroundC: skin.background.between(lit.grid.centres, depthCm),
+        responsePerJcm2,
+      },
       shaftPeakRisePerJcm2: axis.reduce(
         (peak, rise, i) => Math.max(peak, rise * source + tissue[i]!),
         0,
@@ -110,15 +106,7 @@ function livingEpidermis({ grid, background, response }: SkinHeat): readonly Sit
   const living: Site[] = [];
   for (let cell = 0; cell < grid.epidermisCells; cell++) {
     if (grid.centres[cell]! < LIVING_FROM_CM) continue;
-    const site = {
-      backgroundC: new Float64Array(background.length),
-      responsePerJcm2: new Float64Array(response.length),
-    };
-    for (let i = 0; i < background.length; i++) {
-      site.backgroundC[i] = background[i]![cell]!;
-      site.responsePerJcm2[i] = response[i]![cell]!;
-    }
-    living.push(site);
+    living.push({ backgroundC: background.of(cell), responsePerJcm2: response.of(cell) });
   }
   return living;
 }
@@ -167,8 +155,8 @@ export function floorJcm2(solved: SolvedWindow, siteName: string, law: DamageLaw
 /** Highest rise anywhere in the epidermis for each J/cm², °C. */
 export function epidermisPeakRise({ skin }: SolvedWindow): number {
   let peak = 0;
-  for (const row of skin.response) {
-    for (let cell = 0; cell < skin.grid.epidermisCells; cell++) peak = Math.max(peak, row[cell]!);
+  for (let cell = 0; cell < skin.grid.epidermisCells; cell++) {
+    for (const rise of skin.response.of(cell)) peak = Math.max(peak, rise);
   }
   return peak;
 }

@@ -1,16 +1,21 @@
-import { lightCheck, type Illumination, type LightCheck } from '@tidy-quill/core/window';
+import {
+  lightBatches,
+  type Illumination,
+  type LightBatches,
+  type LightCheckRun,
+  type WorkShare,
+} from '@tidy-quill/core/window';
 import { expose } from 'comlink';
 
-const PACKETS = 30_000;
-const SEED = 20_261;
-
 const light = {
-  /**
-   * Checks the fast light solver by Monte Carlo. Ends early when this worker is ended; `onProgress` is told
-   * the share done.
-   */
-  check: (on: Illumination, onProgress: (done: number) => void): LightCheck =>
-    lightCheck(on, { packets: PACKETS, seed: SEED }, (done) => {
+  /** One worker's share of a check by Monte Carlo; `onProgress` is told the share done of it. Ends early with its worker. */
+  batches: (
+    on: Illumination,
+    run: LightCheckRun,
+    share: WorkShare,
+    onProgress: (done: number) => void,
+  ): LightBatches =>
+    lightBatches(on, run, share, (done) => {
       onProgress(done);
       return true;
     }),

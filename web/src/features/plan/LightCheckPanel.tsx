@@ -2,16 +2,9 @@ import type { Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { windowInput, workingSkin } from '@tidy-quill/core/plan';
 import type { LightCheck } from '@tidy-quill/core/window';
 import { Button, Progress } from 'antd';
-import { proxy, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
 import { figure } from '../../text';
-import type { LightWorker } from '../../workers/light';
 import { LightCheckChart } from './LightCheckChart';
-
-type State =
-  | { readonly kind: 'idle' }
-  | { readonly kind: 'running'; readonly done: number }
-  | { readonly kind: 'done'; readonly check: LightCheck };
+import { useLightCheck } from './use-light-check';
 
 /** Runs the slow light solver for the setting at hand and lays both curves side by side. */
 export function LightCheckPanel({
@@ -23,32 +16,20 @@ export function LightCheckPanel({
   handpiece: Handpiece;
   setting: Setting;
 }) {
-  const [state, setState] = useState<State>({ kind: 'idle' });
-  const worker = useRef<Worker | null>(null);
-  const cancel = () => {
-    worker.current?.terminate();
-    worker.current = null;
-    setState({ kind: 'idle' });
-  };
-  useEffect(() => () => worker.current?.terminate(), []);
-  const run = async () => {
-    const own = new Worker(new URL('../../workers/light.ts', import.meta.url), { type: 'module' });
-    worker.current = own;
-    setState({ kind: 'running', done: 0 });
+  const { state, run, cancel } = useLightCheck();
+  const check = () => {
     const working = workingSkin(plan.subject);
     const input = windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques);
     const { light, skin, spot, surface } = input;
-    const onProgress = proxy((done: number) => {
-      if (worker.current === own) setState({ kind: 'running', done });
-    });
-    const check = await wrap<LightWorker>(own).check({ light, skin, spot, surface }, onProgress);
-    own.terminate();
-    if (worker.current === own) setState({ kind: 'done', check });
+    return run({ light, skin, spot, surface });
   };
   return (
     <section className="light-check">
-      {state.kind === 'idle' ? (
-        <Button onClick={() => void run()}>Check with Monte Carlo</Button>
+      {state.kind === 'failed' ? (
+        <p role="alert">The check broke off. The plan does not need it; you may run it again.</p>
+      ) : null}
+      {state.kind === 'idle' || state.kind === 'failed' ? (
+        <Button onClick={() => void check()}>Check with Monte Carlo</Button>
       ) : null}
       {state.kind === 'running' ? (
         <div className="light-check-running">

@@ -1,0 +1,36 @@
+/** What many cells go through over time, in one table: each cell's whole course lies together. */
+export class Courses {
+  private readonly values: Float64Array;
+
+  constructor(
+    readonly cells: number,
+    readonly times: number,
+  ) {
+    this.values = new Float64Array(cells * times);
+  }
+
+  /** Notes every cell's value at a time. */
+  note(time: number, field: Float64Array): void {
+    const { values, times, cells } = this;
+    for (let cell = 0, at = time; cell < cells; cell++, at += times) values[at] = field[cell]!;
+  }
+
+  /** The course of one cell: a view, not a copy. */
+  of(cell: number): Float64Array {
+    return this.values.subarray(cell * this.times, (cell + 1) * this.times);
+  }
+
+  /** The course at a place between cells whose centres are given, linear between the nearest two. */
+  between(centres: Float64Array, place: number): Float64Array {
+    let first = 0;
+    while (first < centres.length - 2 && centres[first + 1]! < place) first++;
+    const share = (place - centres[first]!) / (centres[first + 1]! - centres[first]!);
+    const course = new Float64Array(this.times);
+    const from = first * this.times;
+    for (let time = 0; time < course.length; time++) {
+      const low = this.values[from + time]!;
+      course[time] = low + share * (this.values[from + this.times + time]! - low);
+    }
+    return course;
+  }
+}
