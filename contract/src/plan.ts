@@ -1,6 +1,6 @@
 import { SITE_IDS } from '@tidy-quill/core/course';
 import { CALIBRES, HAIR_COLOURS } from '@tidy-quill/core/optics';
-import { LASER_CLASSES, TECHNIQUES } from '@tidy-quill/core/plan';
+import { LASER_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan';
 import type * as Core from '@tidy-quill/core/plan';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
 import * as v from 'valibot';
@@ -16,6 +16,20 @@ export const Spot = v.union(
 
 const HandpieceId = line(80);
 
+export const Cooling = v.variant('kind', [
+  v.object({ kind: v.literal('none') }),
+  v.object({ kind: v.literal('air') }),
+  v.object({ kind: v.literal('contact'), plateC: number(-10, 30), preSeconds: number(0, 30) }),
+  v.object({ kind: v.literal('cryogen'), spurtMs: number(5, 200), delayMs: number(0, 100) }),
+  v.object({ kind: v.literal('ice'), seconds: number(1, 600) }),
+  v.object({
+    kind: v.literal('gelPlate'),
+    plateC: number(-10, 30),
+    preSeconds: number(0, 30),
+    gelMm: number(0.1, 10),
+  }),
+]);
+
 export const Setting = v.object({
   handpieceId: HandpieceId,
   technique: v.picklist(TECHNIQUES),
@@ -24,6 +38,7 @@ export const Setting = v.object({
   fluenceJcm2: number(0.1, 500),
   rateHz: number(0.1, 20),
   passes: whole(1, 20),
+  cooling: v.optional(Cooling),
 }) satisfies v.GenericSchema<unknown, Core.Setting>;
 
 const skinType = v.picklist([1, 2, 3, 4, 5, 6] as const, 'must be a skin type, 1 to 6');
@@ -32,6 +47,7 @@ export const SkinFinding = v.object({
   type: skinType,
   tan: v.picklist(['none', 'fading', 'fresh', 'selfTan']),
   freckled: v.boolean('must be true or false'),
+  surface: v.optional(v.picklist(SKIN_SURFACES)),
   measuredFraction: v.optional(v.nullable(number(0.001, 0.5)), null),
 });
 
@@ -64,20 +80,6 @@ export const Subject = v.object({
 }) satisfies v.GenericSchema<unknown, Core.Subject>;
 
 const Scale = v.object({ min: number(0.1, 500), max: number(0.1, 500), step: number(0.01, 50) });
-
-export const Cooling = v.variant('kind', [
-  v.object({ kind: v.literal('none') }),
-  v.object({ kind: v.literal('air') }),
-  v.object({ kind: v.literal('contact'), plateC: number(-10, 30), preSeconds: number(0, 30) }),
-  v.object({ kind: v.literal('cryogen'), spurtMs: number(5, 200), delayMs: number(0, 100) }),
-  v.object({ kind: v.literal('ice'), seconds: number(1, 600) }),
-  v.object({
-    kind: v.literal('gelPlate'),
-    plateC: number(-10, 30),
-    preSeconds: number(0, 30),
-    gelMm: number(0.1, 10),
-  }),
-]);
 
 export const Light = v.union(
   [

@@ -9,6 +9,7 @@ export type CautionCode =
   | 'planDarker'
   | 'typesIVtoVI'
   | 'bonyOrThin'
+  | 'scarred'
   | 'darkerSite'
   | 'poorTarget'
   | 'denseDarkHair'
@@ -36,6 +37,7 @@ export function cautionsFor(
     ['planDarker', working.type > subject.skin.type],
     ['typesIVtoVI', working.type >= 4],
     ['bonyOrThin', site.bonyOrThin],
+    ['scarred', subject.skin.surface === 'scarred'],
     ['darkerSite', site.darker],
     ['denseDarkHair', dark && density === 'dense'],
     ['poorTarget', poor],

@@ -24,6 +24,7 @@ import {
   type ModelSilence,
   type ModelWindow,
 } from './model';
+import { coolingFits } from './cooling-dial';
 import { shotMs, type Handpiece, type Technique } from './handpiece';
 import {
   deviceLimitJcm2,
@@ -55,6 +56,8 @@ export type Refusal =
   | { readonly code: 'spotNotOffered' }
   | { readonly code: 'spotNotFlat'; readonly largestMm: number }
   | { readonly code: 'pulseNotOffered' }
+  | { readonly code: 'coolingNotOffered' }
+  | { readonly code: 'overTattoo' }
   | { readonly code: 'noProtocolRow' }
   | { readonly code: 'noStepLowEnough'; readonly binding: LimitName; readonly limitJcm2: number }
   | { readonly code: 'notOnStep'; readonly stepJcm2: number }
@@ -103,9 +106,10 @@ export const PASSES: Readonly<Record<Technique, { low: number; high: number }>> 
   pulsedLight: { low: 1, high: 1 },
 };
 
-/** Whether light has nothing to act on: white, grey and blond hair. */
+/** Why hair here cannot be treated at all: white, grey and blond hair, or a tattoo under the spots. */
 export function noTarget(subject: Subject): Refusal | null {
   const { colour } = subject.hair;
+  if (subject.skin.surface === 'tattooed') return { code: 'overTattoo' };
   return NO_TARGET.includes(colour) ? { code: 'noTarget', colour } : null;
 }
 
@@ -264,6 +268,9 @@ function offered(handpiece: Handpiece, setting: Setting, subject: Subject): Refu
   }
   if (!handpiece.pulsesMs.some((pulse) => Math.abs(pulse - setting.pulseMs) < 1e-9)) {
     list.push({ code: 'pulseNotOffered' });
+  }
+  if (setting.cooling !== undefined && !coolingFits(handpiece, setting.cooling)) {
+    list.push({ code: 'coolingNotOffered' });
   }
   return list;
 }

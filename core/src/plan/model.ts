@@ -14,6 +14,7 @@ import {
   type SolvedWindow,
   type WindowInput,
 } from '../window';
+import { coolingOf } from './cooling-dial';
 import type { Handpiece, Technique } from './handpiece';
 import type { Margins, Protocol } from './protocol';
 import type { Setting } from './setting';
@@ -33,11 +34,13 @@ export interface ModelWindow {
   readonly frostSeconds: number;
 }
 
-export type ModelSilence = 'mucosa';
+export type ModelSilence = 'mucosa' | 'tattooed' | 'scarred';
 
 /** Why the model is not to be trusted on a subject, and so gives no number; null where it may speak. */
 export function modelSilence(subject: Subject): ModelSilence | null {
-  return subject.site === 'genitalArea' ? 'mucosa' : null;
+  if (subject.site === 'genitalArea') return 'mucosa';
+  if (subject.skin.surface === 'tattooed') return 'tattooed';
+  return subject.skin.surface === 'scarred' ? 'scarred' : null;
 }
 
 /** The share of the ceiling that a subject may be given. */
@@ -60,14 +63,17 @@ export const glides = (technique: Technique) =>
   technique === 'inMotion' || technique === 'subMs1064';
 
 /** What of a setting the model looks at. */
-export type Dialled = Pick<Setting, 'technique' | 'spot' | 'pulseMs' | 'rateHz' | 'passes'>;
+export type Dialled = Pick<
+  Setting,
+  'technique' | 'spot' | 'pulseMs' | 'rateHz' | 'passes' | 'cooling'
+>;
 
 /** The window's input for a setting on a subject. */
 export function windowInput(
   subject: Subject,
   working: WorkingSkin,
   handpiece: Handpiece,
-  { technique, spot, pulseMs, rateHz, passes }: Dialled,
+  { technique, spot, pulseMs, rateHz, passes, cooling }: Dialled,
   habits: Protocol['techniques'],
 ): WindowInput {
   const { cellCm2 } = habits[technique];
@@ -81,7 +87,7 @@ export function windowInput(
     spot,
     surface: surfaceOf(handpiece),
     pulse: { durationMs: pulseMs, ...handpiece.train },
-    cooling: handpiece.cooling,
+    cooling: coolingOf(handpiece, { cooling }),
     hair: {
       melanosomeFraction: HAIR_MELANIN[subject.hair.colour],
       diameterUm: CALIBRE_UM[subject.hair.calibre],

@@ -1,5 +1,5 @@
 import type { Spot } from '../units';
-import type { Technique } from './handpiece';
+import type { Cooling, Technique } from './handpiece';
 
 /** What is dialled in at the console, and how it is worked. */
 export interface Setting {
@@ -11,4 +11,6 @@ export interface Setting {
   readonly fluenceJcm2: number;
   readonly rateHz: number;
   readonly passes: number;
+  /** The cooling where it was dialled away from the handpiece's own. */
+  readonly cooling?: Cooling | undefined;
 }

@@ -6,7 +6,7 @@ import type { ProtocolRow } from './protocol';
 import { stepRule, type StepAdvice } from './step-rule';
 import type { PastSession, Subject, WorkingSkin } from './subject';
 
-export type LowStartReason = 'denseDarkHair' | 'bonyOrThin' | 'firstTypesIVtoVI';
+export type LowStartReason = 'denseDarkHair' | 'bonyOrThin' | 'scarred' | 'firstTypesIVtoVI';
 
 /** Where the starting fluence comes from. */
 export type StartBasis =
@@ -102,6 +102,7 @@ function lowStartReasons(subject: Subject, working: WorkingSkin): readonly LowSt
   const reasons: [LowStartReason, boolean][] = [
     ['denseDarkHair', dark && hair.density === 'dense'],
     ['bonyOrThin', SITES[site].bonyOrThin],
+    ['scarred', subject.skin.surface === 'scarred'],
     ['firstTypesIVtoVI', working.type >= 4],
   ];
   return reasons.filter(([, holds]) => holds).map(([reason]) => reason);

@@ -15,11 +15,17 @@ import type { Setting } from './setting';
 
 export type Density = 'sparse' | 'medium' | 'dense';
 
+export const SKIN_SURFACES = ['plain', 'scarred', 'tattooed'] as const;
+
+export type SkinSurface = (typeof SKIN_SURFACES)[number];
+
 /** What was found on the skin of the zone. */
 export interface SkinFinding {
   readonly type: SkinType;
   readonly tan: Tan;
   readonly freckled: boolean;
+  /** Scar or a tattoo under the very spots, not beside them; plain skin where absent. */
+  readonly surface?: SkinSurface | undefined;
   /** Melanosome fraction by an instrument on this very area; null where it was not read. */
   readonly measuredFraction: number | null;
 }

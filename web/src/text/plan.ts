@@ -6,6 +6,7 @@ import type {
   LowStartReason,
   ModelSilence,
   Refusal,
+  ReliefKind,
   SkinAddition,
   StepAdvice,
   Technique,
@@ -67,6 +68,15 @@ export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
 export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {
   mucosa:
     'Mucosa and genital skin are not what the model was made for. Device, protocol and history limit; the lowest step, one pulse, or leave it out.',
+  tattooed: 'Ink under the spots: the model knows skin and hair, not ink among them.',
+  scarred:
+    'Scar tissue has other blood, pigment and depth than the model’s skin. Device, protocol and history limit; start at the low end and with the supervisor’s word.',
+};
+
+export const RELIEF_WORDS: Readonly<Record<ReliefKind, string>> = {
+  fluence: 'less fluence',
+  pulse: 'a longer pulse',
+  cooling: 'more cooling',
 };
 
 export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
@@ -74,6 +84,7 @@ export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   planDarker: 'Planned for darker skin than the type found.',
   typesIVtoVI: 'Types IV–VI: read test spots after 24–48 h, and check next day.',
   bonyOrThin: 'Bony or thin place: runs hotter. More gel, single pulses with rests.',
+  scarred: 'Scar under the spots: a test spot and the supervisor’s word first.',
   darkerSite: 'Naturally darker skin here: lowest step first.',
   poorTarget: 'Little pigment in this hair: a poor target. Do not promise much.',
   denseDarkHair: 'Dense dark hair adds heat: expect more pain.',
@@ -93,6 +104,7 @@ export const TEST_SPOT_WORDS: Readonly<Record<TestSpotReason, string>> = {
 export const LOW_START_WORDS: Readonly<Record<LowStartReason, string>> = {
   denseDarkHair: 'dense dark hair',
   bonyOrThin: 'a bony or thin place',
+  scarred: 'scar under the spots',
   firstTypesIVtoVI: 'first time on skin worked as IV–VI',
 };
 
@@ -121,6 +133,10 @@ export function refusalText(refusal: Refusal): string {
       return 'This handpiece has no such spot.';
     case 'spotNotFlat':
       return `No spot up to ${figure(refusal.largestMm)} mm lies flat here.`;
+    case 'coolingNotOffered':
+      return 'This handpiece does not cool like that.';
+    case 'overTattoo':
+      return 'Never fire hair settings on or through a tattoo: its ink takes the light and burns. Plan the skin around it, the tattoo under white cover.';
     case 'pulseNotOffered':
       return 'This handpiece has no such pulse.';
     case 'noProtocolRow':

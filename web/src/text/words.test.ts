@@ -20,7 +20,9 @@ describe('words', () => {
   });
 
   it('give cooling its temperatures and times', () => {
-    expect(coolingText({ kind: 'contact', plateC: 5, preSeconds: 0.5 })).toBe('contact 5 °C');
+    expect(coolingText({ kind: 'contact', plateC: 5, preSeconds: 0.5 })).toBe(
+      'contact 5 °C, 0.5 s before',
+    );
     expect(coolingText({ kind: 'cryogen', spurtMs: 40, delayMs: 20 })).toBe(
       'cryogen 40 ms, delay 20 ms',
     );

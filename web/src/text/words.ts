@@ -2,7 +2,7 @@ import type { Area } from '@tidy-quill/contract/clients';
 import type { Attention } from '@tidy-quill/contract/today';
 import type { AdviceCode, SiteId } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
-import type { Cooling, Density, Technique } from '@tidy-quill/core/plan';
+import type { Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
 import type { Grade, HairMark } from '@tidy-quill/core/reaction';
 import type { Stage, StageState } from '@tidy-quill/core/record';
 import type { Role } from '@tidy-quill/contract/auth';
@@ -108,6 +108,12 @@ export const TAN_WORDS: Words<Tan> = {
   selfTan: 'self-tan',
 };
 
+export const SURFACE_WORDS: Words<SkinSurface> = {
+  plain: 'plain skin',
+  scarred: 'scar',
+  tattooed: 'tattoo',
+};
+
 export const SKIN_TYPE_MEANING: Words<1 | 2 | 3 | 4 | 5 | 6> = {
   1: 'always burns, never tans',
   2: 'burns easily, tans slightly',
@@ -130,13 +136,13 @@ export function coolingText(cooling: Cooling): string {
     case 'none':
       return 'no cooling';
     case 'air':
-      return 'cold air';
+      return 'cold air, 2 s before';
     case 'contact':
-      return `contact ${cooling.plateC} °C`;
+      return `contact ${cooling.plateC} °C, ${cooling.preSeconds} s before`;
     case 'cryogen':
       return `cryogen ${cooling.spurtMs} ms, delay ${cooling.delayMs} ms`;
     case 'gelPlate':
-      return `plate ${cooling.plateC} °C through ${cooling.gelMm} mm of gel`;
+      return `plate ${cooling.plateC} °C through ${cooling.gelMm} mm of gel, ${cooling.preSeconds} s before`;
     case 'ice':
       return `ice ${cooling.seconds} s before`;
   }

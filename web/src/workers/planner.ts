@@ -2,6 +2,7 @@ import {
   doubtMap,
   evaluate,
   propose,
+  reliefsFor,
   warmthOf,
   windowInput,
   windowMap,
@@ -40,6 +41,8 @@ const planner = {
   propose: (plan: PlanCase) => propose(plan),
   /** All that follows from one setting. */
   evaluate: (plan: PlanCase, setting: Setting) => evaluate(plan, setting),
+  /** Ways to ease the skin after a setting that was too much for it. */
+  reliefs: (plan: PlanCase, setting: Setting) => reliefsFor(plan, setting),
   /** Where too much and too little begin, over all pulses of the setting's handpiece and spot. */
   map: (plan: PlanCase, setting: Setting): WindowMap | null => {
     const question = asked(plan, setting);

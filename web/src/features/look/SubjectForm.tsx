@@ -11,6 +11,7 @@ import {
   HAIR_COLOUR_WORDS,
   ROMAN,
   SKIN_TYPE_MEANING,
+  SURFACE_WORDS,
   skinTypeText,
   TAN_WORDS,
 } from '../../text';
@@ -78,6 +79,15 @@ export function SubjectForm({
           words={{ no: 'none or few', yes: 'freckled' }}
           value={skin.freckled ? 'yes' : 'no'}
           onChange={(word) => onSkin({ freckled: word === 'yes' })}
+        />
+        <Choice
+          label="Under the spots"
+          words={SURFACE_WORDS}
+          value={skin.surface ?? 'plain'}
+          onChange={(surface) => onSkin({ surface })}
+          hint={
+            skin.surface === 'tattooed' ? 'Hair settings are never fired on a tattoo' : undefined
+          }
         />
         <WorkingType site={site} looked={looked} />
       </section>

@@ -5,6 +5,8 @@ import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
 import { LightCheckPanel } from './LightCheckPanel';
 import { LimitBars } from './LimitBars';
+import { ModelFigures } from './ModelFigures';
+import { ReliefChoice } from './ReliefChoice';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
 import { useEvaluation, useWarmth } from './use-planner';
@@ -50,6 +52,14 @@ export function Planner({
           {evaluation === null ? null : (
             <WhyStart evaluation={evaluation} setting={setting} ladder={ladder} />
           )}
+          {evaluation === null || handpiece === undefined ? null : (
+            <ReliefChoice
+              plan={plan}
+              handpiece={handpiece}
+              evaluation={evaluation}
+              onChange={onChange}
+            />
+          )}
           {evaluation === null ? null : <Cautions evaluation={evaluation} />}
         </div>
         <div className="plan-setting">
@@ -64,7 +74,12 @@ export function Planner({
               onChange={onChange}
             />
           )}
-          {evaluation === null ? null : <LimitBars evaluation={evaluation} setting={setting} />}
+          {evaluation === null ? null : (
+            <>
+              <LimitBars evaluation={evaluation} setting={setting} />
+              <ModelFigures evaluation={evaluation} setting={setting} />
+            </>
+          )}
         </div>
       </div>
       <div aria-live="polite">

@@ -1,7 +1,8 @@
 import type { Evaluation, Handpiece, Setting, Subject } from '@tidy-quill/core/plan';
-import { PASSES, spotFits } from '@tidy-quill/core/plan';
-import { sameSpot, tidy } from '@tidy-quill/core/units';
+import { coolingOf, PASSES, spotFits } from '@tidy-quill/core/plan';
+import { sameSpot, spotAreaCm2, tidy } from '@tidy-quill/core/units';
 import { coolingText, figure, spotFigures } from '../../text';
+import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
 
 /** The setting in large figures; each moves by the console's own step, and everything follows. */
@@ -53,7 +54,7 @@ export function SettingSteppers({
         label="Spot"
         figure={spotFigures(setting.spot)}
         unit="mm"
-        more={coolingText(handpiece.cooling)}
+        more={coolingText(coolingOf(handpiece, setting))}
         keys={['s', 'w']}
         onLess={spot.less === null ? null : to({ spot: spot.less })}
         onMore={spot.more === null ? null : to({ spot: spot.more })}
@@ -77,22 +78,45 @@ export function SettingSteppers({
           onMore={setting.passes >= passes.high ? null : to({ passes: setting.passes + 1 })}
         />
       )}
-      {evaluation === null ? null : <Work evaluation={evaluation} />}
+      <CoolingSteppers handpiece={handpiece} setting={setting} onChange={onChange} />
+      {evaluation === null ? null : (
+        <Work evaluation={evaluation} setting={setting} areaCm2={subject.areaCm2} />
+      )}
     </div>
   );
 }
 
-function Work({ evaluation: { work } }: { evaluation: Evaluation }) {
+function Work({
+  evaluation: { work },
+  setting,
+  areaCm2,
+}: {
+  evaluation: Evaluation;
+  setting: Setting;
+  areaCm2: number;
+}) {
   const share = (value: number) => `${figure(value * 100, 0)} %`;
+  const spot = spotAreaCm2(setting.spot);
+  const firing = work.pulses / setting.rateHz / 60;
   return (
-    <p className="work">
-      <strong className="figures">{figure(work.pulses, 0)}</strong> pulses,{' '}
-      <strong className="figures">{Math.ceil(work.minutes)}</strong> min.{' '}
-      {work.pitchMm === null
-        ? 'Edge to edge.'
-        : `Centres ${figure(work.pitchMm)} mm apart: ${share(work.overlapShare)} hit twice, ${share(work.gapShare)} missed.`}{' '}
-      {figure(work.totalJcm2, 0)} J/cm² in all.
-    </p>
+    <details className="work">
+      <summary>
+        <strong className="figures">{figure(work.pulses, 0)}</strong> pulses,{' '}
+        <strong className="figures">{Math.ceil(work.minutes)}</strong> min.{' '}
+        {work.pitchMm === null
+          ? 'Edge to edge.'
+          : `Centres ${figure(work.pitchMm)} mm apart: ${share(work.overlapShare)} hit twice, ${share(work.gapShare)} missed.`}{' '}
+        {figure(work.totalJcm2, 0)} J/cm² in all.
+      </summary>
+      <p>
+        {figure(areaCm2, 0)} cm² under spots of {figure(spot, 2)} cm²
+        {setting.passes > 1 ? `, ${setting.passes} passes over ${work.cells} cells` : ''}:{' '}
+        {figure(work.pulses, 0)} pulses. At {figure(setting.rateHz)} Hz that is {figure(firing)} min
+        of firing; moving, gel and checks take the other {figure(work.minutes - firing)} min at the
+        clinic’s pace. {figure(work.pulses, 0)} × {figure(setting.fluenceJcm2, 2)} J/cm² ×{' '}
+        {figure(spot, 2)} cm² over {figure(areaCm2, 0)} cm² is {figure(work.totalJcm2, 0)} J/cm².
+      </p>
+    </details>
   );
 }
 

@@ -4,6 +4,7 @@ import type {
   Evaluation,
   PlanCase,
   Proposals,
+  Reliefs,
   Setting,
   Warmth,
   WindowMap,
@@ -71,6 +72,12 @@ export function useDoubtMap(plan: PlanCase, setting: Setting): Answer<DoubtMap |
   return useAnswer(mapQuestion(plan, setting), () => planner().doubt(plan, setting));
 }
 
+/** Ways to ease the skin after a setting that was too much. */
+export function useReliefs(plan: PlanCase, setting: Setting | null): Answer<Reliefs> {
+  const question = setting === null ? null : JSON.stringify([plan, setting]);
+  return useAnswer(question, () => planner().reliefs(plan, setting!));
+}
+
 /** How warm skin and follicle get at a setting. */
 export function useWarmth(plan: PlanCase, setting: Setting): Answer<Warmth | null> {
   const question = JSON.stringify([plan, setting]);
@@ -78,8 +85,11 @@ export function useWarmth(plan: PlanCase, setting: Setting): Answer<Warmth | nul
 }
 
 const mapQuestion = (plan: PlanCase, setting: Setting) => {
-  const { handpieceId, spot, technique } = setting;
+  const { handpieceId, spot, technique, cooling } = setting;
   // Rate and passes matter only where heat builds up from pass to pass.
   const moving = glides(technique) ? [setting.rateHz, setting.passes] : [];
-  return JSON.stringify([plan.subject, plan.handpieces, handpieceId, spot, technique, moving]);
+  return JSON.stringify([
+    ...[plan.subject, plan.handpieces, handpieceId, spot, technique, cooling],
+    ...moving,
+  ]);
 };

@@ -1,0 +1,92 @@
+import { stepDown } from '../units';
+import { coolingDials, coolingOf, turned } from './cooling-dial';
+import { evaluate, type PlanCase } from './evaluate';
+import { glides } from './model';
+import type { Setting } from './setting';
+
+export type ReliefKind = 'fluence' | 'pulse' | 'cooling';
+
+/** One way to ease the skin after a setting was too much for it. */
+export interface Relief {
+  readonly kind: ReliefKind;
+  readonly setting: Setting;
+  /** Fluence over the model's ceiling there; null where the model is silent. */
+  readonly load: number | null;
+  /** Fluence over the model's floor there; null where there is none. */
+  readonly reach: number | null;
+}
+
+export interface Reliefs {
+  /** Fluence over ceiling as it was. */
+  readonly before: number | null;
+  /** Those that ease the skin by a tenth at least and that nothing refuses. */
+  readonly options: readonly Relief[];
+  /** The one that keeps most reach over the floor; null where the model cannot tell or nothing eases. */
+  readonly preferred: ReliefKind | null;
+}
+
+const EASED_TO = 0.9;
+const FROST_S = 1;
+
+/**
+ * Less fluence, a longer pulse or more cooling: the least of each that takes a tenth off the skin's load (fluence ÷
+ * ceiling), and which of them the model prefers: the one that leaves the hair most.
+ */
+export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
+  const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
+  if (handpiece === undefined) return { before: null, options: [], preferred: null };
+  const before = judged(plan, 'fluence', setting).load;
+  const eases = ({ load }: Relief) =>
+    before === null || load === null || load <= before * EASED_TO + 1e-9;
+  const first = (kind: ReliefKind, settings: readonly Setting[]): Relief[] => {
+    for (const each of settings) {
+      const relief = judged(plan, kind, each);
+      if (relief.usable && eases(relief)) return [relief];
+    }
+    return [];
+  };
+  const less = stepDown(setting.fluenceJcm2 * EASED_TO, handpiece.fluenceJcm2);
+  const longer = handpiece.pulsesMs.filter((pulse) => pulse > setting.pulseMs + 1e-9);
+  const options = [
+    ...first('fluence', less === null ? [] : [{ ...setting, fluenceJcm2: less }]),
+    // Without the model nothing says how much a longer pulse or a colder tip would help.
+    ...(before === null
+      ? []
+      : [
+          ...first(
+            'pulse',
+            longer.map((pulseMs) => ({ ...setting, pulseMs })),
+          ),
+          ...first('cooling', glides(setting.technique) ? [] : colder()),
+        ]),
+  ];
+  const best = options.reduce<Relief | null>(
+    (kept, each) => (kept === null || (each.reach ?? 0) > (kept.reach ?? 0) + 1e-9 ? each : kept),
+    null,
+  );
+  return { before, options, preferred: before === null ? null : (best?.kind ?? null) };
+
+  /** Every colder place of each dial, nearest first. */
+  function colder(): readonly Setting[] {
+    const cooling = coolingOf(handpiece!, setting);
+    return coolingDials(cooling).flatMap((dial) => {
+      const sign = dial.colder === 'up' ? 1 : -1;
+      const most = Math.round((dial.max - dial.min) / dial.step);
+      return Array.from({ length: most }, (_, i) => turned(cooling, dial, sign * (i + 1))).flatMap(
+        (each) => (each === null ? [] : [{ ...setting, cooling: each }]),
+      );
+    });
+  }
+}
+
+function judged(plan: PlanCase, kind: ReliefKind, setting: Setting) {
+  const { model, refusals } = evaluate(plan, setting, 'ranking');
+  const { fluenceJcm2 } = setting;
+  return {
+    kind,
+    setting,
+    load: model === null ? null : fluenceJcm2 / model.ceilingJcm2,
+    reach: model?.floorJcm2 == null ? null : fluenceJcm2 / model.floorJcm2,
+    usable: refusals.length === 0 && (model === null || model.frostSeconds <= FROST_S),
+  };
+}

@@ -1,0 +1,62 @@
+import type { Evaluation, Handpiece, PlanCase, Relief, Setting } from '@tidy-quill/core/plan';
+import { Button } from 'antd';
+import { coolingText, figure, RELIEF_WORDS } from '../../text';
+import { useReliefs } from './use-planner';
+
+/** After a session that was too much: less fluence, a longer pulse or more cooling, and which the model prefers. */
+export function ReliefChoice({
+  plan,
+  handpiece,
+  evaluation,
+  onChange,
+}: {
+  plan: PlanCase;
+  handpiece: Handpiece;
+  evaluation: Evaluation;
+  onChange: (setting: Setting) => void;
+}) {
+  const basis = evaluation.start?.basis;
+  const last =
+    basis?.kind === 'lastSession' && basis.advice.action === 'lower' ? basis.session.setting : null;
+  const { value: reliefs } = useReliefs(plan, last);
+  if (last === null || reliefs === null || reliefs.options.length === 0) return null;
+  const { before, options, preferred } = reliefs;
+  return (
+    <section className="reliefs">
+      <h2>Ways to ease it</h2>
+      <p className="small">
+        {before === null
+          ? 'The model is silent here, so only less fluence can be worked out.'
+          : `Last time’s setting is ${percent(before)} of what this skin bears today. Each of these takes a tenth of that away at least; the model prefers ${preferred === null ? 'none' : RELIEF_WORDS[preferred]}, which leaves the hair most.`}
+      </p>
+      <ul>
+        {options.map((relief) => (
+          <li key={relief.kind}>
+            <span>
+              <strong>{RELIEF_WORDS[relief.kind]}</strong>
+              {relief.kind === preferred ? ' (preferred)' : ''}:{' '}
+              <span className="figures">{said(relief, handpiece)}</span>
+              <span className="quiet-inline">{weighed(relief)}</span>
+            </span>
+            <Button onClick={() => onChange(relief.setting)}>Use it</Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const percent = (share: number) => `${figure(share * 100, 0)} %`;
+
+function said({ kind, setting }: Relief, handpiece: Handpiece): string {
+  const fluence = `${figure(setting.fluenceJcm2, 2)} J/cm²`;
+  if (kind === 'fluence') return fluence;
+  if (kind === 'pulse') return `${figure(setting.pulseMs, 2)} ms at ${fluence}`;
+  return `${coolingText(setting.cooling ?? handpiece.cooling)} at ${fluence}`;
+}
+
+function weighed({ load, reach }: Relief): string {
+  if (load === null) return '';
+  const hair = reach === null ? 'no floor for this hair' : `× ${figure(reach, 2)} of floor`;
+  return `, ${percent(load)} of the ceiling, ${hair}`;
+}
