@@ -1,7 +1,9 @@
-import type { Handpiece as CoreHandpiece, ProtocolRow as CoreRow } from '@tidy-quill/core/plan';
+import type { Handpiece as CoreHandpiece, ProtocolRow } from '@tidy-quill/core/plan';
+import type { Rule as CoreRule, Substance as CoreSubstance } from '@tidy-quill/core/suitability';
 import { spotLine, readSpot } from './cells';
-import { Handpiece, ProtocolRow } from './plan';
+import { Handpiece, ProtocolRow as ProtocolRowSchema } from './plan';
 import { read } from './problem';
+import { Rule, Substance } from './suitability';
 import type * as v from 'valibot';
 
 /** A record as cells of text, by column: what a line of CSV and a form hold. */
@@ -62,8 +64,8 @@ export const HANDPIECE_TABLE: Table<CoreHandpiece> = {
   ],
 };
 
-export const PROTOCOL_TABLE: Table<CoreRow> = {
-  schema: ProtocolRow,
+export const PROTOCOL_TABLE: Table<ProtocolRow> = {
+  schema: ProtocolRowSchema,
   columns: [
     column('id', 'id', 'text'),
     column('laserClass', 'laserClass', 'text'),
@@ -76,6 +78,37 @@ export const PROTOCOL_TABLE: Table<CoreRow> = {
     column('pulseHighMs', 'pulseMs.high', 'number'),
     column('fluenceLowJcm2', 'fluenceJcm2.low', 'number'),
     column('fluenceHighJcm2', 'fluenceJcm2.high', 'number'),
+  ],
+};
+
+export const RULE_TABLE: Table<CoreRule> = {
+  schema: Rule,
+  columns: [
+    column('id', 'id', 'text'),
+    column('question', 'trigger.question', 'text'),
+    column('medicine', 'trigger.medicine', 'text'),
+    column('age', 'trigger.age', 'text'),
+    column('jobs', 'jobs', 'words'),
+    column('places', 'places', 'words'),
+    column('outcome', 'outcome', 'text'),
+    column('waitDays', 'wait.days', 'number'),
+    column('waitMonths', 'wait.months', 'number'),
+    column('whose', 'whose', 'text'),
+    column('override', 'override', 'text'),
+    column('advice', 'advice', 'text'),
+  ],
+};
+
+export const SUBSTANCE_TABLE: Table<CoreSubstance> = {
+  schema: Substance,
+  columns: [
+    column('id', 'id', 'text'),
+    column('name', 'name', 'text'),
+    column('medicineClass', 'medicineClass', 'text'),
+    column('waitDays', 'wait.days', 'number'),
+    column('waitMonths', 'wait.months', 'number'),
+    column('advice', 'advice', 'text'),
+    column('source', 'source', 'text'),
   ],
 };
 

@@ -1,6 +1,10 @@
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import type { ConsentTexts } from '@tidy-quill/core/consent';
+import type { SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
+import { ConsentTexts as TextsSchema } from './consent';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
+import { SuitabilityRules as RulesSchema } from './suitability';
 import { Id, note, whole } from './text';
 
 /** The approved devices and protocol in force, with the versions they are. */
@@ -13,7 +17,16 @@ export interface Catalogue {
   readonly protocol: Protocol;
 }
 
-export type CatalogueKind = 'devices' | 'protocol';
+export const CATALOGUE_KINDS = ['devices', 'protocol', 'suitability', 'consents'] as const;
+
+export type CatalogueKind = (typeof CATALOGUE_KINDS)[number];
+
+/** A document in force, and the version that it is; version null is the one that ships. */
+export interface InForce<T> {
+  readonly versionId: string | null;
+  readonly number: number;
+  readonly content: T;
+}
 
 const version = {
   id: Id,
@@ -22,15 +35,20 @@ const version = {
   basedOn: whole(0, 1e6),
 };
 
-/** A whole new version of devices or protocol; a draft until a supervisor approves it. */
+/** A whole new version of a document; a draft until a supervisor approves it. */
 export const NewVersion = v.variant('kind', [
   v.object({ kind: v.literal('devices'), content: Handpieces, ...version }),
   v.object({ kind: v.literal('protocol'), content: ProtocolSchema, ...version }),
+  v.object({ kind: v.literal('suitability'), content: RulesSchema, ...version }),
+  v.object({ kind: v.literal('consents'), content: TextsSchema, ...version }),
 ]);
 
 export type NewVersion = v.InferInput<typeof NewVersion>;
 
-/** A version of devices or protocol, with who made and who approved it. */
+/** What a version holds, by its kind. */
+export type CatalogueContent = readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts;
+
+/** A version of a document, with who made and who approved it. */
 export interface CatalogueVersion {
   readonly id: string;
   readonly kind: CatalogueKind;
@@ -40,5 +58,5 @@ export interface CatalogueVersion {
   readonly createdAt: string;
   readonly approvedBy: string | null;
   readonly approvedAt: string | null;
-  readonly content: readonly Handpiece[] | Protocol;
+  readonly content: CatalogueContent;
 }

@@ -1,8 +1,10 @@
 import { SITE_IDS } from '@tidy-quill/core/course';
 import type { Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
+import { JOBS } from '@tidy-quill/core/suitability';
 import type { Stage } from '@tidy-quill/core/record';
 import * as v from 'valibot';
+import type { Consent } from './consent';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
 const Phone = v.pipe(
@@ -35,6 +37,7 @@ export const SIDES = ['left', 'right', 'both', 'whole'] as const;
 export const NewArea = v.object({
   id: Id,
   site: v.picklist(SITE_IDS),
+  job: v.optional(v.picklist(JOBS), 'hair'),
   side: v.picklist(SIDES),
   areaCm2: number(1, 5000),
 });
@@ -95,4 +98,6 @@ export interface ClientOpened {
   readonly areas: readonly Area[];
   /** Newest first. */
   readonly visits: readonly ClientVisit[];
+  /** Newest first. */
+  readonly consents: readonly Consent[];
 }

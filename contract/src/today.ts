@@ -1,4 +1,5 @@
-import type { Stage } from '@tidy-quill/core/record';
+import type { NotReady, Stage } from '@tidy-quill/core/record';
+import type { Job } from '@tidy-quill/core/suitability';
 
 /** One line of the day's list. */
 export interface DayVisit {
@@ -9,15 +10,29 @@ export interface DayVisit {
   readonly client: { readonly id: string; readonly name: string; readonly reference: string };
   readonly site: string;
   readonly side: string;
+  readonly job: Job;
   readonly stage: Stage;
   readonly finished: boolean;
   readonly running: boolean;
   readonly attention: readonly Attention[];
 }
 
+/** A coming visit that is not ready, and why. */
+export interface ComingVisit extends Pick<DayVisit, 'id' | 'startsAt' | 'site' | 'side' | 'job'> {
+  readonly client: { readonly id: string; readonly name: string };
+  readonly notReady: readonly NotReady[];
+}
+
 /** What needs a look before the client comes in. */
 export type Attention =
-  'stopped' | 'planStale' | 'reactionLastTime' | 'tan' | 'firstVisit' | 'tooSoon' | 'late';
+  | 'stopped'
+  | 'noConsent'
+  | 'planStale'
+  | 'reactionLastTime'
+  | 'tan'
+  | 'firstVisit'
+  | 'tooSoon'
+  | 'late';
 
 export interface Day {
   readonly day: string;

@@ -1,23 +1,16 @@
 import { ADVICE_CODES } from '@tidy-quill/core/course';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
 import type { EventBody, VisitEvent } from '@tidy-quill/core/record';
-import { QUESTION_IDS } from '@tidy-quill/core/suitability';
-import type { Answer, Answers } from '@tidy-quill/core/suitability';
+import type { Assessment, History, SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
-import type { Catalogue } from './catalogue';
+import type { Ahead } from './ahead';
+import type { Catalogue, InForce } from './catalogue';
+import type { Consent } from './consent';
 import { HairFinding, Setting, SkinFinding, Subject } from './plan';
+import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
-
-const Answer = v.variant('yes', [
-  v.strictObject({ yes: v.literal(false) }),
-  v.strictObject({ yes: v.literal(true), lastOn: v.optional(DayText) }),
-]) satisfies v.GenericSchema<unknown, Answer>;
-
-const Answers = v.strictObject(
-  Object.fromEntries(QUESTION_IDS.map((id) => [id, v.optional(Answer)])),
-) as unknown as v.GenericSchema<unknown, Answers>;
 
 const Mark = v.picklist(HAIR_MARKS);
 
@@ -39,13 +32,29 @@ const AcceptedPlan = v.object({
   plannedOn: DayText,
 });
 
+/** What answers mean is worked out by the server again; what a browser thought is not taken. */
+const judgedByServer = v.optional(
+  v.pipe(
+    v.unknown(),
+    v.transform((): Assessment | null => null),
+  ),
+  null,
+);
+
 const kind = <K extends string>(name: K) => v.literal(name);
 
 const EventBody = v.variant('kind', [
-  v.object({ kind: kind('answersGiven'), answers: Answers, on: DayText }),
+  v.object({
+    kind: kind('answersGiven'),
+    answers: Answers,
+    medicines: Medicines,
+    on: DayText,
+    aheadId: v.nullable(Id),
+    assessment: judgedByServer,
+  }),
   v.object({
     kind: kind('stopOverridden'),
-    questions: v.pipe(v.array(v.picklist(QUESTION_IDS)), v.minLength(1)),
+    rules: v.pipe(v.array(line(80)), v.minLength(1)),
     reason: line(500),
     supervisorId: Id,
   }),
@@ -118,6 +127,12 @@ export interface VisitHeader {
   readonly startsAt: string;
 }
 
+/** A set of answers of an earlier visit. */
+export interface SaidLast extends History {
+  readonly on: string;
+  readonly by: string;
+}
+
 /** A visit with all that its notebook shows. */
 export interface VisitOpened {
   readonly visit: VisitHeader;
@@ -127,6 +142,14 @@ export interface VisitOpened {
   /** Earlier sessions on this area, oldest first. */
   readonly history: readonly PastSession[];
   readonly catalogue: Catalogue;
+  readonly suitability: InForce<SuitabilityRules>;
+  /** The client's consents, newest first. */
+  readonly consents: readonly Consent[];
+  /** Answers from home that wait to be confirmed. */
+  readonly ahead: Ahead | null;
+  /** What the client said last, at an earlier visit. */
+  readonly saidLast: SaidLast | null;
+  readonly clinicName: string;
   /** Today in the clinic's zone. */
   readonly today: string;
 }

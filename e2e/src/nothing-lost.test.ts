@@ -95,7 +95,7 @@ describe('a session that ends', () => {
     await browser.see('21 questions left');
     await app.rows('delete from session');
     await browser.press('No to the rest');
-    await browser.press('Keep answers, go to Look');
+    await browser.press('Keep answers, go to Consent');
     await browser.fill('Name', 'idony');
     await browser.fill('Password', 'quill and candle');
     await browser.press('Sign in');

@@ -36,15 +36,27 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Clinic', () => browser.open('/clinic').then(() => browser.see('Caspian Thorngate'))],
   ['Bench', () => browser.open('/bench').then(() => browser.see('Temperature at'))],
   ['Devices', () => browser.open('/devices').then(() => browser.see('Versions'))],
+  [
+    'Suitability',
+    () => browser.open('/devices/suitability').then(() => browser.see('As it ships')),
+  ],
+  ['Consent texts', () => browser.open('/devices/consents').then(() => browser.see('As it ships'))],
   ['Protocol', () => browser.open('/devices/protocol').then(() => browser.see('Versions'))],
   ['a client', () => client('Candlewick')],
   ['Ask', () => stage('Odalys Penhallurick-Voss', 'Ask', 'Sun or sunbed')],
+  ['Consent', () => stage('Bram Oxenstable', 'Ask', 'What they say').then(readConsent)],
   ['Look', () => stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type')],
   ['Plan', () => stage('Fennimore Quickthorn', 'Plan', 'What limits')],
   ['Treat', () => stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED')],
   ['Watch', () => stage('Corisande Yewbarrow', 'Watch', 'Second look')],
   ['Send home', () => stage('Corisande Yewbarrow', 'Send home', 'After your laser')],
 ];
+
+async function readConsent(): Promise<void> {
+  await browser.press('Consent', '//*[@role="tablist"]');
+  await browser.press('Read and sign', '//footer');
+  await browser.see('What may go wrong');
+}
 
 async function client(name: string): Promise<void> {
   await browser.open('/clients');
@@ -133,6 +145,8 @@ describe('a visit by keyboard alone', () => {
     await tabTo('Ambrose Thistlewaite-Moon');
     await browser.keys('\uE007');
     await browser.see('Sun or sunbed on the area');
+    await tabTo('Still none');
+    await browser.keys('\uE007');
     await tabTo('No to the rest');
     await browser.keys('\uE007');
     await browser.see('All asked');

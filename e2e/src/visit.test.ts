@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, signIn } from './walk';
+import { answerNo, look, signConsent, signIn } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -42,8 +42,9 @@ describe('a first visit and the next', () => {
     await browser.see('Sun or sunbed on the area');
   });
 
-  it('ask, look and plan', async () => {
+  it('ask, sign, look and plan', async () => {
     await answerNo(browser);
+    await signConsent(browser, 'Hesper Dandelock');
     await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     // Protocol 18–34 J/cm² for II at 20–60 ms; the shin is bony, so the low end: 18 J/cm² × 1.44 cm².
@@ -143,7 +144,11 @@ describe('a first visit and the next', () => {
     await browser.open(`/visits/${next!.id}`);
     await browser.see('20 J/cm², 60 ms', '//aside');
     await browser.see('the endpoint was right: hold', '//aside');
+    await browser.see('What has changed since');
+    await browser.press('Still none');
+    await browser.see('9 questions left');
     await answerNo(browser);
+    await browser.see('Fitzpatrick type');
     await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     await browser.see('Accept 20 J/cm²');
@@ -172,7 +177,7 @@ describe('a stop', () => {
     const events = await bodies('Bristlecombe');
     expect(events.at(-1)!).toMatchObject({
       kind: 'stopOverridden',
-      body: { questions: ['photosensitiser'], reason: 'Tablets stopped, letter seen' },
+      body: { rules: ['photosensitiser'], reason: 'Tablets stopped, letter seen' },
     });
   });
 

@@ -19,10 +19,27 @@ export async function openVisit(browser: Browser, client: string): Promise<void>
   await browser.see('Send home', RIBBON);
 }
 
-/** Answers no to everything and goes on to Look. */
+/** Answers no to everything that is left, and keeps it. */
 export async function answerNo(browser: Browser): Promise<void> {
   await browser.press('No to the rest');
-  await browser.press('Keep answers, go to Look');
+  await browser.press('Keep answers, go to');
+}
+
+/** Reads and signs the consent that is asked for, names typed, and goes on to Look. */
+export async function signConsent(browser: Browser, client: string): Promise<void> {
+  await browser.press('Read and sign', '//footer');
+  await browser.see('What may go wrong');
+  await browser.press('The client has read it');
+  for (const who of [`Client, ${client}`, 'Technician']) {
+    await browser.press(`Type the name instead: ${who}`);
+    await browser.fill(
+      `${who}, full name typed`,
+      who === 'Technician' ? 'Idony Brackwater' : client,
+    );
+  }
+  await browser.press('Sign and keep');
+  await browser.see('signed and in force');
+  await browser.press('Go to Look');
   await browser.see('Fitzpatrick type');
 }
 

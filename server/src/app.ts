@@ -7,12 +7,16 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Connection } from './db/connect';
 import { installation } from './db/schema';
+import { aheadRoutes, invitationRoutes } from './features/ahead/routes';
 import { authRoutes } from './features/auth/routes';
 import { currentActor } from './features/auth/store';
-import { signInTries } from './features/auth/tries';
+import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { clinicRoutes } from './features/clinic/routes';
+import { consentRoutes } from './features/consent/routes';
+import { simulatedCarrier } from './features/messages/carrier';
+import { messageRoutes } from './features/messages/routes';
 import { todayRoutes } from './features/today/routes';
 import { visitRoutes } from './features/visit/routes';
 import { answerProblems, HttpProblem } from './http/problem';
@@ -57,7 +61,7 @@ export async function makeApp(options: {
 
   function apiRouter({ db }: Connection, secret: string) {
     const api = express.Router();
-    const tries = signInTries(pool);
+    const tries = triesBy(pool, 'name');
     api.use(sameOrigin);
     api.use(express.json({ limit: '1mb' }));
     api.use(sessions(pool, secret));
@@ -65,6 +69,7 @@ export async function makeApp(options: {
       response.set('cache-control', 'no-store');
       next();
     });
+    api.use(aheadRoutes(db, triesBy(pool, 'address')));
     api.use(authRoutes(db, tries));
     api.use(async (request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
@@ -77,6 +82,9 @@ export async function makeApp(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(visitRoutes(db, tries));
+    api.use(consentRoutes(db));
+    api.use(invitationRoutes(db, simulatedCarrier));
+    api.use(messageRoutes(db, simulatedCarrier));
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(() => {

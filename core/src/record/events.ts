@@ -1,7 +1,7 @@
 import type { Advice } from '../course';
 import type { HairFinding, Setting, SkinFinding, Subject } from '../plan';
 import type { Grade, HairMark } from '../reaction';
-import type { Answers, QuestionId } from '../suitability';
+import type { Answers, Assessment, Medicine } from '../suitability';
 import type { Day } from '../units';
 
 /** What was found by looking, before planning. */
@@ -28,10 +28,21 @@ export interface AcceptedPlan {
 
 /** Everything that can be said or done in a visit. Nothing said is ever changed; it is added to. */
 export type EventBody =
-  | { readonly kind: 'answersGiven'; readonly answers: Answers; readonly on: Day }
+  | {
+      readonly kind: 'answersGiven';
+      readonly answers: Answers;
+      readonly medicines: readonly Medicine[];
+      /** The day they count for. */
+      readonly on: Day;
+      /** The answers from home that these confirm; null where they were asked here. */
+      readonly aheadId: string | null;
+      /** What they mean by the rules then in force; null until it was worked out. */
+      readonly assessment: Assessment | null;
+    }
   | {
       readonly kind: 'stopOverridden';
-      readonly questions: readonly QuestionId[];
+      /** The rules that are set aside. */
+      readonly rules: readonly string[];
       readonly reason: string;
       readonly supervisorId: string;
     }

@@ -3,3 +3,4 @@ export * from './visit-record';
 export * from './stages';
 export * from './past-session';
 export * from './rules';
+export * from './readiness';

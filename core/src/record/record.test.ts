@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { answersGiven } from './record.test-data';
 import { describe, expect, it } from 'vitest';
 import {
   answerOf,
@@ -40,7 +41,7 @@ const plan = {
   plannedOn: '2026-11-24',
 };
 
-const ASKED = event({ kind: 'answersGiven', answers: { sun: { yes: false } }, on: '2026-11-24' });
+const ASKED = event(answersGiven({ sun: { yes: false } }));
 const LOOKED = event({ kind: 'findingsRecorded', findings });
 const PLANNED = event({ kind: 'planAccepted', plan });
 const STARTED = event({ kind: 'treatmentStarted' });
@@ -103,7 +104,7 @@ describe('a visit rebuilt from its events', () => {
 });
 
 describe('the stages', () => {
-  const stage = (...events: VisitEvent[]) => currentStage(visitRecord(events));
+  const stage = (...events: VisitEvent[]) => currentStage(visitRecord(events), true);
 
   it('follow one another', () => {
     expect(stage()).toBe('ask');
@@ -115,22 +116,18 @@ describe('the stages', () => {
     expect(stage(...ALL.slice(0, -1))).toBe('sendHome');
   });
 
-  const SUN = event({
-    kind: 'answersGiven',
-    answers: { sun: { yes: true, lastOn: '2026-11-20' } },
-    on: '2026-11-24',
-  });
+  const SUN = event(answersGiven({ sun: { yes: true, lastOn: '2026-11-20' } }));
 
   it('stop where the answers do, until a supervisor sets the stop aside', () => {
-    const stopped = stageStates(visitRecord([LOOKED, SUN]));
+    const stopped = stageStates(visitRecord([LOOKED, SUN]), true);
     expect(stopped).toMatchObject({ ask: 'stopped', look: 'done', plan: 'stopped' });
     const override = event({
       kind: 'stopOverridden',
-      questions: ['sun'],
+      rules: ['sun'],
       reason: 'covered',
       supervisorId: 's',
     });
-    expect(stageStates(visitRecord([LOOKED, SUN, override]))).toMatchObject({
+    expect(stageStates(visitRecord([LOOKED, SUN, override]), true)).toMatchObject({
       ask: 'done',
       plan: 'open',
     });
@@ -139,12 +136,12 @@ describe('the stages', () => {
   it('forget a setting aside when the answers are given anew', () => {
     const override = event({
       kind: 'stopOverridden',
-      questions: ['sun'],
+      rules: ['sun'],
       reason: 'covered',
       supervisorId: 's',
     });
     const again = event({ ...SUN.body } as EventBody);
-    expect(stageStates(visitRecord([SUN, override, again])).ask).toBe('stopped');
+    expect(stageStates(visitRecord([SUN, override, again]), true).ask).toBe('stopped');
   });
 
   it('go back to Plan when a finding changes after it was accepted', () => {
@@ -154,7 +151,24 @@ describe('the stages', () => {
     });
     const record = visitRecord([ASKED, LOOKED, PLANNED, changed]);
     expect(record.planIsStale).toBe(true);
-    expect(currentStage(record)).toBe('plan');
-    expect(stageStates(record).treat).toBe('toCome');
+    expect(currentStage(record, true)).toBe('plan');
+    expect(stageStates(record, true).treat).toBe('toCome');
+  });
+
+  it('keep Ask open and stop at Treat without consent, but never in the middle of one', () => {
+    const planned = visitRecord([ASKED, LOOKED, PLANNED]);
+    expect(stageStates(planned, false)).toMatchObject({
+      ask: 'open',
+      plan: 'done',
+      treat: 'stopped',
+    });
+    expect(currentStage(planned, false)).toBe('ask');
+    const begun = visitRecord([ASKED, LOOKED, PLANNED, STARTED]);
+    expect(stageStates(begun, false)).toMatchObject({ ask: 'done', treat: 'open' });
+  });
+
+  it('stop on answers that nobody judged', () => {
+    const unjudged = event({ ...answersGiven({ sun: { yes: false } }), assessment: null });
+    expect(stageStates(visitRecord([unjudged]), true).ask).toBe('stopped');
   });
 });

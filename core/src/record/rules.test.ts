@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SETTING, SUBJECT } from '../plan/plan.test-data';
+import { answersGiven } from './record.test-data';
 import { refuseEvent, visitRecord, type EventBody, type VisitEvent } from './index';
 
 const plan = {
@@ -21,14 +22,10 @@ const findings = {
 } as const;
 
 const BODIES = {
-  clear: { kind: 'answersGiven', answers: { sun: { yes: false } }, on: '2026-11-24' },
-  sun: {
-    kind: 'answersGiven',
-    answers: { sun: { yes: true, lastOn: '2026-11-20' } },
-    on: '2026-11-24',
-  },
-  pregnant: { kind: 'answersGiven', answers: { pregnant: { yes: true } }, on: '2026-11-24' },
-  override: { kind: 'stopOverridden', questions: ['sun'], reason: 'r', supervisorId: 's' },
+  clear: answersGiven({ sun: { yes: false } }),
+  sun: answersGiven({ sun: { yes: true, lastOn: '2026-11-20' } }),
+  pregnant: answersGiven({ pregnant: { yes: true } }),
+  override: { kind: 'stopOverridden', rules: ['sun'], reason: 'r', supervisorId: 's' },
   look: { kind: 'findingsRecorded', findings },
   plan: { kind: 'planAccepted', plan },
   start: { kind: 'treatmentStarted' },
@@ -40,14 +37,14 @@ const BODIES = {
 
 type Name = keyof typeof BODIES;
 
-const after = (names: readonly Name[], next: Name) => {
+const after = (names: readonly Name[], next: Name, consented = true) => {
   const events = names.map((name, index): VisitEvent => ({
     id: `${index}`,
     at: new Date(Date.UTC(2026, 10, 24, 10, index)).toISOString(),
     staffId: 's',
     body: BODIES[name],
   }));
-  return refuseEvent(visitRecord(events), BODIES[next]);
+  return refuseEvent(visitRecord(events), BODIES[next], consented);
 };
 
 describe('what may be added to a visit', () => {
@@ -75,5 +72,10 @@ describe('what may be added to a visit', () => {
     [['clear', 'look', 'plan', 'start', 'end', 'watch', 'home'], 'watch', null],
   ])('after %j, %s gives %s', (names, next, refusal) => {
     expect(after(names, next)).toBe(refusal);
+  });
+
+  it('begins no treatment without consent, and loses no press for want of it', () => {
+    expect(after(['clear', 'look', 'plan'], 'start', false)).toBe('noConsent');
+    expect(after(['clear', 'look', 'plan', 'start'], 'pulses', false)).toBeNull();
   });
 });

@@ -1,6 +1,6 @@
 import type { Setting } from '../plan';
 import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
-import { assess, isStop, type Answers, type Assessment } from '../suitability';
+import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
 import type { AcceptedPlan, EventBody, Findings, VisitEvent } from './events';
 
@@ -30,7 +30,9 @@ type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
 /** A visit rebuilt from its events alone. */
 export interface VisitRecord {
-  readonly answers: Answers | null;
+  /** What the client said; null until asked. */
+  readonly history: History | null;
+  /** What it means; null until it was worked out. */
   readonly assessment: Assessment | null;
   readonly override: Of<'stopOverridden'> | null;
   readonly findings: Findings | null;
@@ -56,7 +58,7 @@ const EMPTY_RUN: Run = {
 };
 
 const EMPTY: VisitRecord = {
-  answers: null,
+  history: null,
   assessment: null,
   override: null,
   findings: null,
@@ -88,9 +90,11 @@ export function answerOf(record: VisitRecord): SkinAnswer {
   );
 }
 
-/** Whether the answers stop the visit and nobody has set that aside. */
+/** Whether the answers stop the visit and nobody has set that aside; answers that nobody judged stop it too. */
 export function isStopped(record: VisitRecord): boolean {
-  return record.assessment !== null && isStop(record.assessment.outcome) && !record.override;
+  if (record.history === null || record.override !== null) return false;
+  if (record.assessment === null) return record.run.startedAt === null;
+  return isStop(record.assessment.outcome);
 }
 
 function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
@@ -99,8 +103,9 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
     case 'answersGiven':
       return {
         ...record,
-        answers: body.answers,
-        assessment: assess(body.answers, body.on),
+        // An entry of before medicines were named, or before it was judged, has to be asked again.
+        history: { answers: body.answers, medicines: body.medicines ?? [] },
+        assessment: body.assessment ?? null,
         override: null,
         planIsStale: record.plan !== null,
       };

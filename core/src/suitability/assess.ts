@@ -1,13 +1,36 @@
 import { addDays, addMonths, checkDay, InputError, laterDay, type Day } from '../units';
-import { QUESTION_IDS, QUESTIONS, type Answers, type QuestionId } from './questions';
-import { HAIR_RULES, OUTCOMES, type Outcome, type Rule } from './rules';
+import {
+  questionsFor,
+  type History,
+  type Job,
+  type Medicine,
+  type Place,
+  type Question,
+  type QuestionId,
+} from './questions';
+import { OUTCOMES, type Outcome, type Rule, type SuitabilityRules, type Wait } from './rules';
+
+/** Whom a set of answers is about, and for which day. */
+export interface SuitabilityCase {
+  readonly job: Job;
+  readonly place: Place;
+  /** Full years on that day. */
+  readonly age: number;
+  /** The day of treatment. */
+  readonly on: Day;
+}
 
 /** One rule that fired, with its date arithmetic. */
 export interface Finding {
   readonly rule: Rule;
+  /** The medicine that set it off, else null. */
+  readonly medicine: string | null;
   readonly outcome: Exclude<Outcome, 'go'>;
-  /** The answer's last day, where it has one. */
+  /** The rule's reason, with what its substance adds. */
+  readonly advice: string;
+  /** The last day it applied, where there is one. */
   readonly lastOn: Day | null;
+  readonly wait: Wait | null;
   /** First day on which this rule no longer stands in the way, where it can be worked out. */
   readonly clearOn: Day | null;
 }
@@ -15,29 +38,62 @@ export interface Finding {
 export interface Assessment {
   /** The strictest of all findings. */
   readonly outcome: Outcome;
-  /** For `wait`: the latest of the findings' clear days. */
+  /** For waits: the latest of their clear days; null too where one of them has no day yet. */
   readonly clearOn: Day | null;
   readonly findings: readonly Finding[];
   readonly unanswered: readonly QuestionId[];
 }
 
 /**
- * What a set of answers means on `today`. A wait that is over by today becomes care: it happened, and
- * the skin is looked at with it in mind.
- * @throws InputError for a day that is none or lies ahead, or a yes without the day it needs.
+ * What a history means for a session on a day. A wait that is over by then becomes care: it happened, and the skin
+ * is looked at with it in mind.
+ * @throws InputError for a day that is none or lies ahead, or a yes without what it needs.
  */
-export function assess(answers: Answers, today: Day): Assessment {
-  const findings = HAIR_RULES.flatMap((rule) => findingFor(rule, answers, today)).sort(
-    (one, other) => OUTCOMES.indexOf(other.outcome) - OUTCOMES.indexOf(one.outcome),
+export function assess(
+  history: History,
+  of: SuitabilityCase,
+  { rules, substances, ages }: SuitabilityRules,
+): Assessment {
+  const asked = questionsFor(of.job, of.place);
+  const applying = rules.filter(
+    ({ jobs, places }) => jobs.includes(of.job) && places.includes(of.place),
   );
-  const waits = findings.flatMap(({ outcome, clearOn }) =>
-    outcome === 'wait' && clearOn !== null ? [clearOn] : [],
+  const triggered = (holds: (rule: Rule) => boolean) => applying.filter(holds);
+  const answered = asked.flatMap((question) => {
+    const answer = history.answers[question.id];
+    if (!answer?.yes) return [];
+    const lastOn = checkedAnswer(question, answer, history, of.on);
+    return triggered(
+      ({ trigger }) => 'question' in trigger && trigger.question === question.id,
+    ).map((rule) => finding(rule, of.on, { lastOn, wait: rule.wait }));
+  });
+  const taken = history.answers.medicines?.yes ? history.medicines : [];
+  const medicines = taken.flatMap((medicine, index) => {
+    const lastOn = checkedMedicine(medicine, index, of.on);
+    const substance = substances.find(({ id }) => id === medicine.substanceId);
+    const wanted = substance?.medicineClass ?? 'unknown';
+    return triggered(({ trigger }) => 'medicine' in trigger && trigger.medicine === wanted).map(
+      (rule) =>
+        finding(rule, of.on, {
+          lastOn,
+          medicine: medicine.name,
+          wait: substance?.wait ?? rule.wait,
+          advice: [rule.advice, substance?.advice].filter(Boolean).join(' '),
+        }),
+    );
+  });
+  const young = of.age < ages.least ? 'tooYoung' : of.age < ages.alone ? 'minor' : null;
+  const aged = triggered(({ trigger }) => 'age' in trigger && trigger.age === young).map((rule) =>
+    finding(rule, of.on, { lastOn: null, wait: null }),
+  );
+  const findings = [...answered, ...medicines, ...aged].sort(
+    (one, other) => OUTCOMES.indexOf(other.outcome) - OUTCOMES.indexOf(one.outcome),
   );
   return {
     outcome: findings[0]?.outcome ?? 'go',
-    clearOn: waits.length > 0 ? waits.reduce(laterDay) : null,
+    clearOn: latestClear(findings),
     findings,
-    unanswered: QUESTION_IDS.filter((id) => answers[id] === undefined),
+    unanswered: asked.flatMap(({ id }) => (history.answers[id] === undefined ? [id] : [])),
   };
 }
 
@@ -46,27 +102,66 @@ export function isStop(outcome: Outcome): boolean {
   return outcome === 'wait' || outcome === 'refer';
 }
 
-function findingFor(rule: Rule, answers: Answers, today: Day): Finding[] {
-  const answer = answers[rule.question];
-  if (!answer?.yes) return [];
-  const lastOn = answer.lastOn ?? null;
-  if (lastOn === null) {
-    if (asksDay(rule.question)) {
-      throw new InputError(`answers.${rule.question}.lastOn`, 'a yes needs the last day');
-    }
-    return [{ rule, outcome: rule.outcome, lastOn, clearOn: null }];
-  }
-  checkDay(`answers.${rule.question}.lastOn`, lastOn);
-  if (lastOn > today) {
-    throw new InputError(`answers.${rule.question}.lastOn`, 'must not lie ahead of today');
-  }
-  const clearOn = rule.wait === undefined ? null : dayAfterWait(rule.wait, lastOn);
-  const over = clearOn !== null && clearOn <= today;
-  return [{ rule, outcome: over ? 'care' : rule.outcome, lastOn, clearOn }];
+/** Whether a supervisor may set aside all that stops here. */
+export function mayBeSetAside({ findings }: Assessment): boolean {
+  return findings.every(({ outcome, rule }) => !isStop(outcome) || rule.override === 'supervisor');
 }
 
-const asksDay = (id: QuestionId) => QUESTIONS.find((question) => question.id === id)!.asksDay;
+function latestClear(findings: readonly Finding[]): Day | null {
+  const waits = findings.filter(({ outcome }) => outcome === 'wait');
+  if (waits.some(({ clearOn }) => clearOn === null)) return null;
+  const days = waits.map(({ clearOn }) => clearOn!);
+  return days.length > 0 ? days.reduce(laterDay) : null;
+}
 
-function dayAfterWait(wait: NonNullable<Rule['wait']>, lastOn: Day): Day {
+function finding(
+  rule: Rule,
+  on: Day,
+  more: {
+    readonly lastOn: Day | null;
+    readonly wait: Wait | null;
+    readonly medicine?: string;
+    readonly advice?: string;
+  },
+): Finding {
+  const { lastOn, wait, medicine = null, advice = rule.advice } = more;
+  const clearOn = wait === null || lastOn === null ? null : dayAfter(wait, lastOn);
+  const over = rule.outcome === 'wait' && clearOn !== null && clearOn <= on;
+  const outcome = over ? 'care' : rule.outcome;
+  return { rule, medicine, outcome, advice, lastOn, wait, clearOn };
+}
+
+function dayAfter(wait: Wait, lastOn: Day): Day {
   return 'days' in wait ? addDays(lastOn, wait.days) : addMonths(lastOn, wait.months);
+}
+
+function checkedAnswer(
+  { id, asksDay, asksNote }: Question,
+  answer: { readonly lastOn?: Day | undefined; readonly note?: string | undefined },
+  { medicines }: History,
+  on: Day,
+): Day | null {
+  const field = `answers.${id}`;
+  if (asksNote && !answer.note?.trim()) {
+    throw new InputError(`${field}.note`, 'a yes needs a word on what it was');
+  }
+  if (id === 'medicines' && medicines.length === 0) {
+    throw new InputError(field, 'a yes needs the names');
+  }
+  if (answer.lastOn === undefined) {
+    if (asksDay) throw new InputError(`${field}.lastOn`, 'a yes needs the last day');
+    return null;
+  }
+  return pastDay(`${field}.lastOn`, answer.lastOn, on);
+}
+
+function checkedMedicine({ name, lastOn }: Medicine, index: number, on: Day): Day | null {
+  if (name.trim() === '') throw new InputError(`medicines.${index}.name`, 'must not be empty');
+  return lastOn === null ? null : pastDay(`medicines.${index}.lastOn`, lastOn, on);
+}
+
+function pastDay(field: string, day: Day, on: Day): Day {
+  checkDay(field, day);
+  if (day > on) throw new InputError(field, 'must not lie ahead');
+  return day;
 }

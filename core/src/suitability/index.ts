@@ -1,3 +1,4 @@
 export * from './questions';
+export * from './substances';
 export * from './rules';
 export * from './assess';

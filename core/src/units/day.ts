@@ -31,6 +31,11 @@ export function daysBetween(from: Day, to: Day): number {
   return dayjs.utc(to).diff(dayjs.utc(from), 'day');
 }
 
+/** Full years from a birthday to a day; someone born on 29 February is a year older on 1 March. */
+export function fullYears(birthDate: Day, on: Day): number {
+  return dayjs.utc(on).diff(dayjs.utc(birthDate), 'year');
+}
+
 /** The later of two days. */
 export function laterDay(one: Day, other: Day): Day {
   return one > other ? one : other;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  fullYears,
   addDays,
   addMonths,
   averagePowerW,
@@ -122,5 +123,14 @@ describe('days', () => {
     expect(() => checkDay('sun.lastOn', '2027-02-29')).toThrow(/sun\.lastOn/);
     expect(() => checkDay('sun.lastOn', '1/2/2027')).toThrow(InputError);
     expect(checkDay('sun.lastOn', '2028-02-29')).toBe('2028-02-29');
+  });
+});
+
+describe('full years', () => {
+  it('turn on the birthday; for 29 February on 1 March', () => {
+    expect(fullYears('1992-11-25', '2026-11-24')).toBe(33);
+    expect(fullYears('1992-11-24', '2026-11-24')).toBe(34);
+    expect(fullYears('2008-02-29', '2026-02-28')).toBe(17);
+    expect(fullYears('2008-02-29', '2026-03-01')).toBe(18);
   });
 });

@@ -19,7 +19,7 @@ describe('migrations', () => {
     await Promise.all([1, 2, 3].map(() => migrate(url, MIGRATIONS)));
     await migrate(url, MIGRATIONS);
     expect(await count(url, 'installation')).toBe(1);
-    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(2);
+    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(3);
   });
 });
 
@@ -36,10 +36,16 @@ describe('the demo', () => {
     await removeDemo(db);
     expect(await hasClinic(db)).toBe(true);
     expect(await count(url, 'clinics')).toBe(1);
-    expect(await count(url, 'visit_events')).toBe(0);
+    for (const table of ['visit_events', 'consents', 'ahead_answers', 'invitations']) {
+      expect(await count(url, table), table).toBe(0);
+    }
     await fillDemo(db);
-    expect(await count(url, 'clients')).toBe(12);
+    expect(await count(url, 'clients')).toBe(13);
+    expect(await count(url, 'consents')).toBeGreaterThan(8);
     await expect(pool.query('delete from visit_events')).rejects.toThrow(/append-only/);
+    for (const table of ['consents', 'consent_withdrawals', 'ahead_answers']) {
+      await expect(pool.query(`truncate ${table} cascade`)).rejects.toThrow(/append-only/);
+    }
     await pool.end();
   });
 });

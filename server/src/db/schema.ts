@@ -1,9 +1,14 @@
-import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
+import type { ConsentContent } from '@tidy-quill/contract/consent';
+import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
+import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
+import type { History } from '@tidy-quill/core/suitability';
 import type { EventBody } from '@tidy-quill/core/record';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
   boolean,
+  customType,
   check,
   date,
   doublePrecision,
@@ -19,6 +24,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -98,6 +105,9 @@ export const areas = pgTable(
     clientId: uuid('client_id').notNull(),
     site: text('site').notNull(),
     side: text('side', { enum: ['left', 'right', 'both', 'whole'] }).notNull(),
+    job: text('job', { enum: ['hair', 'ink'] })
+      .notNull()
+      .default('hair'),
     areaCm2: doublePrecision('area_cm2').notNull(),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
@@ -159,15 +169,15 @@ export const visitEvents = pgTable(
   ],
 );
 
-/** The clinic's devices and its protocol, each as whole numbered versions; the newest approved holds. */
+/** The clinic's documents, each as whole numbered versions; the newest approved holds. */
 export const catalogueVersions = pgTable(
   'catalogue_versions',
   {
     clinicId: clinicId(),
     id: uuid('id').notNull(),
-    kind: text('kind', { enum: ['devices', 'protocol'] }).notNull(),
+    kind: text('kind', { enum: CATALOGUE_KINDS }).notNull(),
     number: integer('number').notNull(),
-    content: jsonb('content').$type<readonly Handpiece[] | Protocol>().notNull(),
+    content: jsonb('content').$type<CatalogueContent>().notNull(),
     note: text('note').notNull(),
     createdBy: uuid('created_by').notNull(),
     createdAt: moment('created_at').notNull().defaultNow(),
@@ -179,6 +189,127 @@ export const catalogueVersions = pgTable(
     uniqueIndex('catalogue_versions_number').on(t.clinicId, t.kind, t.number),
     foreignKey({ columns: [t.clinicId, t.createdBy], foreignColumns: [staff.clinicId, staff.id] }),
     foreignKey({ columns: [t.clinicId, t.approvedBy], foreignColumns: [staff.clinicId, staff.id] }),
+  ],
+);
+
+/** What clients read and signed, as it was then, with its PDF. Append-only. */
+export const consents = pgTable(
+  'consents',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    clientId: uuid('client_id').notNull(),
+    areaId: uuid('area_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    kind: text('kind', { enum: CONSENT_KINDS }).notNull(),
+    signedAt: moment('signed_at').notNull(),
+    signedOn: date('signed_on').notNull(),
+    validUntil: date('valid_until').notNull(),
+    guardian: boolean('guardian').notNull(),
+    uses: jsonb('uses').$type<readonly PhotoUse[]>().notNull(),
+    content: jsonb('content').$type<ConsentContent>().notNull(),
+    pdf: bytes('pdf').notNull(),
+    sha256: text('sha256').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.clientId],
+      foreignColumns: [clients.clinicId, clients.id],
+    }),
+    foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+    index('consents_by_client').on(t.clinicId, t.clientId),
+  ],
+);
+
+/** Consents taken back. Append-only. */
+export const consentWithdrawals = pgTable(
+  'consent_withdrawals',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    consentId: uuid('consent_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    withdrawnAt: moment('withdrawn_at').notNull(),
+    withdrawnOn: date('withdrawn_on').notNull(),
+    reason: text('reason').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.consentId],
+      foreignColumns: [consents.clinicId, consents.id],
+    }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+    uniqueIndex('consent_withdrawals_once').on(t.clinicId, t.consentId),
+  ],
+);
+
+/** Messages to clients and what became of them. */
+export const messages = pgTable(
+  'messages',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    clientId: uuid('client_id').notNull(),
+    to: text('to').notNull(),
+    text: text('text').notNull(),
+    state: text('state', { enum: MESSAGE_STATES }).notNull().default('waiting'),
+    problem: text('problem'),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    sentAt: moment('sent_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.clientId],
+      foreignColumns: [clients.clinicId, clients.id],
+    }),
+    index('messages_by_time').on(t.clinicId, t.createdAt),
+  ],
+);
+
+/** Links with which a client may answer ahead of a visit, once. Only a hash of the token is kept. */
+export const invitations = pgTable(
+  'invitations',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    visitId: uuid('visit_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    expiresAt: moment('expires_at').notNull(),
+    usedAt: moment('used_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    uniqueIndex('invitations_token').on(t.tokenHash),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+  ],
+);
+
+/** What clients answered at home, as given. Append-only. */
+export const aheadAnswers = pgTable(
+  'ahead_answers',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    visitId: uuid('visit_id').notNull(),
+    invitationId: uuid('invitation_id').notNull(),
+    givenAt: moment('given_at').notNull().defaultNow(),
+    history: jsonb('history').$type<History>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.invitationId],
+      foreignColumns: [invitations.clinicId, invitations.id],
+    }),
+    index('ahead_answers_by_visit').on(t.clinicId, t.visitId),
   ],
 );
 

@@ -15,8 +15,11 @@ import type {
   NewVisit,
 } from '@tidy-quill/contract/clients';
 import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
+import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
+import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
+import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { Problem } from '@tidy-quill/contract/problem';
-import type { Day } from '@tidy-quill/contract/today';
+import type { ComingVisit, Day } from '@tidy-quill/contract/today';
 import type {
   AcceptSetting,
   NewEvent,
@@ -56,7 +59,7 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
 
 export const api = createApi({
   baseQuery: base,
-  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'catalogue', 'clinic'],
+  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'catalogue', 'clinic', 'messages'],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),
     signIn: build.mutation<SignedIn, SignIn>({
@@ -76,6 +79,52 @@ export const api = createApi({
     today: build.query<Day, string | undefined>({
       query: (day) => ({ url: '/today', params: day === undefined ? {} : { day } }),
       providesTags: ['today'],
+    }),
+    notReady: build.query<ComingVisit[], void>({
+      query: () => '/today/not-ready',
+      providesTags: ['today'],
+    }),
+    invite: build.mutation<Invitation, { visitId: string; id: string }>({
+      query: ({ visitId, id }) => ({
+        url: `/visits/${visitId}/invitation`,
+        method: 'POST',
+        body: { id },
+      }),
+      invalidatesTags: ['messages'],
+    }),
+    ahead: build.query<AheadPage, string>({ query: (token) => `/ahead/${token}` }),
+    answerAhead: build.mutation<null, AheadAnswers & { token: string }>({
+      query: ({ token, ...body }) => ({ url: `/ahead/${token}`, method: 'POST', body }),
+    }),
+    messages: build.query<Message[], void>({
+      query: () => '/messages',
+      providesTags: ['messages'],
+    }),
+    sendAgain: build.mutation<Message[], string>({
+      query: (id) => ({ url: `/messages/${id}/again`, method: 'POST' }),
+      invalidatesTags: ['messages'],
+    }),
+    consentToRead: build.query<
+      ConsentToRead,
+      { clientId: string; areaId: string; kind: ConsentKind }
+    >({
+      query: ({ clientId, ...params }) => ({ url: `/clients/${clientId}/consent-to-read`, params }),
+    }),
+    signConsent: build.mutation<Consent, NewConsent & { clientId: string }>({
+      query: ({ clientId, ...body }) => ({
+        url: `/clients/${clientId}/consents`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: ['visit', 'client', 'today'],
+    }),
+    withdrawConsent: build.mutation<null, Withdrawal & { consentId: string; clientId: string }>({
+      query: ({ consentId, clientId: _client, ...body }) => ({
+        url: `/consents/${consentId}/withdraw`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: ['visit', 'client', 'today'],
     }),
     clients: build.query<ClientPage, { text: string; page: number }>({
       query: (params) => ({ url: '/clients', params }),
@@ -231,6 +280,15 @@ export const {
   useAcceptCautionMutation,
   useTodayQuery,
   useClientsQuery,
+  useNotReadyQuery,
+  useInviteMutation,
+  useAheadQuery,
+  useAnswerAheadMutation,
+  useMessagesQuery,
+  useSendAgainMutation,
+  useConsentToReadQuery,
+  useSignConsentMutation,
+  useWithdrawConsentMutation,
   useClientQuery,
   useAddClientMutation,
   useEditClientMutation,

@@ -7,26 +7,27 @@ import { useCallback, useState } from 'react';
 export function useDraft<T>(
   key: string,
   initial: T,
+  storage: Storage = localStorage,
 ): readonly [value: T, change: (value: T) => void, clear: () => void, kept: boolean] {
   const name = `tidy-quill draft ${key}`;
-  const [draft, setDraft] = useState<{ value: T } | null>(() => readDraft<T>(name));
+  const [draft, setDraft] = useState<{ value: T } | null>(() => readDraft<T>(name, storage));
   const change = useCallback(
     (value: T) => {
-      localStorage.setItem(name, JSON.stringify({ value }));
+      storage.setItem(name, JSON.stringify({ value }));
       setDraft({ value });
     },
-    [name],
+    [name, storage],
   );
   const clear = useCallback(() => {
-    localStorage.removeItem(name);
+    storage.removeItem(name);
     setDraft(null);
-  }, [name]);
+  }, [name, storage]);
   return [draft?.value ?? initial, change, clear, draft !== null];
 }
 
-function readDraft<T>(name: string): { value: T } | null {
+function readDraft<T>(name: string, storage: Storage): { value: T } | null {
   try {
-    return JSON.parse(localStorage.getItem(name) ?? 'null') as { value: T } | null;
+    return JSON.parse(storage.getItem(name) ?? 'null') as { value: T } | null;
   } catch {
     return null;
   }

@@ -5,6 +5,12 @@ import { Shell } from './Shell';
 /** Every page is fetched when it is first opened. */
 export const router = createBrowserRouter([
   {
+    path: '/answer/:token',
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    lazy: async () => ({ Component: (await import('../features/ahead/AheadPage')).AheadPage }),
+  },
+  {
     path: '/',
     Component: Shell,
     ErrorBoundary: FaultPage,

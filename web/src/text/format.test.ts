@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ageOn, clockText, dayOf, dayText, figure, fromToday, momentOf, spotText } from './format';
+import { clockText, dayOf, dayText, figure, fromToday, momentOf, spotText } from './format';
 
 describe('dates', () => {
   it('read as the trade writes them', () => {
@@ -14,11 +14,6 @@ describe('dates', () => {
     expect(momentOf('2026-03-29', '09:00', 'Europe/London')).toBe('2026-03-29T08:00:00.000Z');
     expect(clockText('2026-07-01T23:30:00Z', 'Europe/London')).toBe('00:30');
     expect(dayOf('2026-07-01T23:30:00Z', 'Europe/London')).toBe('2026-07-02');
-  });
-
-  it('count whole years of age', () => {
-    expect(ageOn('1992-11-25', '2026-11-24')).toBe(33);
-    expect(ageOn('1992-11-24', '2026-11-24')).toBe(34);
   });
 });
 

@@ -30,10 +30,6 @@ export const dayOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).fo
 export const momentOf = (day: string, clock: string, timeZone: string) =>
   dayjs.tz(`${day} ${clock}`, timeZone).toISOString();
 
-/** Age in whole years on a day. */
-export const ageOn = (birthDate: string, day: string) =>
-  dayjs.utc(day).diff(dayjs.utc(birthDate), 'year');
-
 /** A figure with at most so many decimals, without trailing zeros, thousands parted. */
 export const figure = (value: number, decimals = 1) =>
   value.toLocaleString('en-GB', { maximumFractionDigits: decimals });

@@ -3,3 +3,4 @@ export * from './words';
 export * from './questions';
 export * from './plan';
 export * from './columns';
+export * from './suitability';

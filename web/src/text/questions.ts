@@ -1,11 +1,11 @@
-import type { QuestionGroup, QuestionId } from '@tidy-quill/core/suitability';
+import type { Outcome, QuestionGroup, QuestionId } from '@tidy-quill/core/suitability';
 
 interface QuestionWords {
   readonly ask: string;
   /** What the day means, where one is asked. */
   readonly day?: string;
-  /** Why a yes matters, said to the technician. */
-  readonly why: string;
+  /** What a word on it is to say, where one is asked. */
+  readonly note?: string;
 }
 
 export const GROUP_WORDS: Readonly<Record<QuestionGroup, string>> = {
@@ -15,106 +15,38 @@ export const GROUP_WORDS: Readonly<Record<QuestionGroup, string>> = {
   body: 'Body',
 };
 
+/** As they are asked of the client, at the desk and on the phone alike. */
 export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
-  sun: {
-    ask: 'Sun or sunbed on the area',
-    day: 'Last sun',
-    why: 'Fresh pigment in the epidermis takes up the light.',
-  },
-  selfTan: {
-    ask: 'Self-tan on the area',
-    day: 'Last put on',
-    why: 'The dye takes up the light like a tan.',
-  },
-  hairPulled: {
-    ask: 'Waxing, plucking or threading',
-    day: 'Last time',
-    why: 'The root has to be there. Shaving is fine.',
-  },
-  infection: {
-    ask: 'Infection or broken skin on the area',
-    why: 'Never on infected or broken skin; it has to heal first.',
-  },
-  herpes: {
-    ask: 'Cold sores or herpes here before',
-    why: 'Light can wake it: ask a clinician about protection beforehand.',
-  },
-  keloid: {
-    ask: 'Raised or spreading scars',
-    why: 'A burn would scar: test spot, low start, keep off old scars.',
-  },
-  vitiligo: {
-    ask: 'Vitiligo',
-    why: 'Injury can set off new patches.',
-  },
-  psoriasis: {
-    ask: 'Psoriasis or eczema',
-    why: 'Injury can set off new patches: keep off affected skin.',
-  },
-  photosensitiser: {
-    ask: 'Medicine that makes skin sensitive to light',
-    day: 'Last taken',
-    why: 'The skin may burn at a fluence that it bore before.',
-  },
-  retinoidCream: {
-    ask: 'Retinoid cream on the area',
-    day: 'Last used',
-    why: 'The skin is thinner and more easily hurt.',
-  },
-  isotretinoin: {
-    ask: 'Isotretinoin tablets',
-    day: 'Last taken',
-    why: 'Healing is poorer for six months.',
-  },
-  anticoagulant: {
-    ask: 'Blood thinners',
-    why: 'Bruises and purpura are likelier: watch for them.',
-  },
-  gold: {
-    ask: 'Gold treatment, ever',
-    why: 'Gold in the skin can darken at once and for good.',
-  },
-  pregnant: {
-    ask: 'Pregnant, or may be',
-    why: 'Not treated in pregnancy.',
-  },
-  breastFeeding: {
-    ask: 'Breast-feeding',
-    why: 'The supervisor decides.',
-  },
-  epilepsy: {
-    ask: 'Fits set off by light',
-    why: 'Flashes may set off a fit.',
-  },
-  hormonal: {
-    ask: 'Hormonal cause of the hair',
-    why: 'Results cannot be promised while it goes on.',
-  },
-  cancer: {
-    ask: 'Cancer, now or before',
-    why: 'A clinician has to agree first.',
-  },
-  immune: {
-    ask: 'Weak immune system or immune medicine',
-    why: 'Healing and infection: a clinician has to agree first.',
-  },
-  implant: {
-    ask: 'Implant, pacemaker or metal near the area',
-    why: 'Keep the beam off it; stay a hand’s breadth away.',
-  },
-  allergy: {
-    ask: 'Allergy: latex, numbing cream, antibiotics',
-    why: 'Choose gloves, gel and creams by it.',
-  },
-  earlierReaction: {
-    ask: 'Bad reaction to light or laser before',
-    why: 'The supervisor looks at it before anything is fired.',
-  },
+  sun: { ask: 'Sun or sunbed on the area', day: 'Last sun' },
+  selfTan: { ask: 'Self-tan on the area', day: 'Last put on' },
+  hairPulled: { ask: 'Waxing, plucking or threading', day: 'Last time' },
+  infection: { ask: 'Infection or broken skin on the area' },
+  herpes: { ask: 'Cold sores or herpes here before' },
+  keloid: { ask: 'Raised or spreading scars' },
+  vitiligo: { ask: 'Vitiligo' },
+  psoriasis: { ask: 'Psoriasis or eczema' },
+  inkMade: { ask: 'Tattoo made within the last year', day: 'Made on' },
+  inkReaction: { ask: 'Itching, swelling or rash in a tattoo' },
+  medicines: { ask: 'Medicines, creams or supplements, now or in the last year' },
+  gold: { ask: 'Gold treatment, ever' },
+  pregnant: { ask: 'Pregnant, or may be' },
+  breastFeeding: { ask: 'Breast-feeding' },
+  epilepsy: { ask: 'Fits set off by light' },
+  hormonal: { ask: 'Hormonal cause of the hair' },
+  cancer: { ask: 'Cancer, now or before', note: 'Which, when, and skin or not' },
+  immune: { ask: 'Weak immune system' },
+  bleeding: { ask: 'Bleeding or clotting disorder' },
+  diabetes: { ask: 'Diabetes' },
+  implant: { ask: 'Implant, pacemaker or metal near the area', note: 'What and where' },
+  allergy: { ask: 'Allergies: latex, numbing cream, antibiotics, others', note: 'To what' },
+  treatedElsewhere: { ask: 'Laser, light or peel on the area elsewhere', day: 'Last time' },
+  injected: { ask: 'Filler or botulinum in the face', day: 'Last time' },
+  earlierReaction: { ask: 'Bad reaction to light or laser before', note: 'What happened' },
 };
 
-export const OUTCOME_WORDS = {
+export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
   go: 'Go ahead',
   care: 'Go with care',
   wait: 'Wait',
   refer: 'Refer',
-} as const;
+};

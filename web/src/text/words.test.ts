@@ -1,4 +1,9 @@
-import { PROTOCOL_TABLE, HANDPIECE_TABLE } from '@tidy-quill/contract/catalogue-table';
+import {
+  HANDPIECE_TABLE,
+  PROTOCOL_TABLE,
+  RULE_TABLE,
+  SUBSTANCE_TABLE,
+} from '@tidy-quill/contract/catalogue-table';
 import { ADVICE_CODES } from '@tidy-quill/core/course';
 import { QUESTIONS } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
@@ -7,9 +12,14 @@ import {
   areaText,
   COLUMN_WORDS,
   coolingText,
+  notReadyText,
   QUESTION_WORDS,
   refusalText,
 } from './index';
+
+const COLUMNS = [HANDPIECE_TABLE, PROTOCOL_TABLE, RULE_TABLE, SUBSTANCE_TABLE].flatMap(
+  ({ columns }) => columns,
+);
 
 describe('words', () => {
   it('name an area as people say it', () => {
@@ -40,11 +50,23 @@ describe('words', () => {
     );
   });
 
-  it('ask the day of every question that needs one, and say why each matters', () => {
-    for (const { id, asksDay } of QUESTIONS) {
+  it('ask the day and the word of every question that needs one, and no other', () => {
+    for (const { id, asksDay, asksNote } of QUESTIONS) {
       expect(QUESTION_WORDS[id].day !== undefined).toBe(asksDay);
-      expect(QUESTION_WORDS[id].why).toMatch(/\.$/);
+      expect(QUESTION_WORDS[id].note !== undefined).toBe(asksNote);
     }
+  });
+
+  it('say why a visit is not ready and what would do', () => {
+    const stopped = { code: 'stopped', outcome: 'wait', rules: ['sun'] } as const;
+    expect(notReadyText({ ...stopped, clearOn: '2026-12-18' })).toEqual({
+      why: 'Has to wait: sun',
+      remedy: 'ready on Fri 18 Dec 2026: move the visit',
+    });
+    expect(notReadyText({ ...stopped, clearOn: null }).remedy).toContain('no longer taken');
+    expect(notReadyText({ code: 'consent', state: 'missing', guardian: true }).remedy).toContain(
+      'guardian',
+    );
   });
 
   it('tell the client in whole sentences', () => {
@@ -52,7 +74,7 @@ describe('words', () => {
   });
 
   it('name every column, with its unit where it has one', () => {
-    for (const { name } of [...HANDPIECE_TABLE.columns, ...PROTOCOL_TABLE.columns]) {
+    for (const { name } of COLUMNS) {
       const words = COLUMN_WORDS[name];
       expect(words, name).toBeDefined();
       if (name.endsWith('Jcm2')) expect(words).toContain('J/cm²');

@@ -1,6 +1,6 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import type { Attention } from '@tidy-quill/contract/today';
-import type { AdviceCode, SiteId } from '@tidy-quill/core/course';
+import type { AdviceCode } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
 import type { Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
 import type { Grade, HairMark } from '@tidy-quill/core/reaction';
@@ -9,25 +9,7 @@ import type { Role } from '@tidy-quill/contract/auth';
 
 type Words<K extends string | number> = Readonly<Record<K, string>>;
 
-export const SITE_WORDS: Words<SiteId> = {
-  upperLip: 'upper lip',
-  chin: 'chin',
-  cheek: 'cheek',
-  neck: 'neck',
-  underarm: 'underarm',
-  upperArm: 'upper arm',
-  forearm: 'forearm',
-  chest: 'chest',
-  abdomen: 'abdomen',
-  upperBack: 'upper back',
-  lowerBack: 'lower back',
-  bikiniLine: 'bikini line',
-  genitalArea: 'genital area',
-  thigh: 'thigh',
-  knee: 'knee',
-  lowerLeg: 'lower leg',
-  foot: 'foot',
-};
+export { areaText, SITE_WORDS } from '@tidy-quill/contract/area-words';
 
 export const SIDE_WORDS: Words<Area['side']> = {
   left: 'left',
@@ -35,14 +17,6 @@ export const SIDE_WORDS: Words<Area['side']> = {
   both: 'both',
   whole: 'whole',
 };
-
-/** “left lower leg”, “both underarms”, “upper lip”. */
-export function areaText(area: { site: string; side: string }): string {
-  const site = SITE_WORDS[area.site as SiteId];
-  if (area.side === 'whole') return site;
-  if (area.side === 'both') return `both ${site === 'foot' ? 'feet' : `${site}s`}`;
-  return `${area.side} ${site}`;
-}
 
 export const STAGE_WORDS: Words<Stage> = {
   ask: 'Ask',
@@ -62,6 +36,7 @@ export const STAGE_STATE_WORDS: Words<StageState> = {
 
 export const ATTENTION_WORDS: Words<Attention> = {
   stopped: 'Stopped by the answers',
+  noConsent: 'No consent in force',
   planStale: 'Plan no longer fits what was found',
   reactionLastTime: 'Reacted last time',
   tan: 'Tan',

@@ -1,15 +1,22 @@
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
+import { consentToRead, signConsent } from '../../features/consent/store';
 import { hashPassword } from '../../features/auth/store';
 import { searchText } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
+import type { Actor } from '../../http/session';
 import type { Db } from '../connect';
 import {
+  aheadAnswers,
   areas,
   catalogueVersions,
   clients,
   clinics,
+  consents,
+  consentWithdrawals,
+  invitations,
+  messages,
   rooms,
   staff,
   visitEvents,
@@ -17,7 +24,7 @@ import {
 } from '../schema';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
-import { demoPast, demoVisit, type CatalogueIds } from './visits';
+import { answers, demoPast, demoVisit, type CatalogueIds } from './visits';
 
 const TIME_ZONE = 'Europe/London';
 
@@ -46,6 +53,21 @@ export async function fillDemo(db: Db): Promise<void> {
   });
 }
 
+/** All that a clinic owns, what refers to others first. */
+const OWNED = [
+  ...[consentWithdrawals, consents, aheadAnswers, invitations, messages],
+  ...[visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
+];
+
+/** What a trigger keeps from being changed. */
+const KEPT = [
+  [visitEvents, 'visit_events_append_only'],
+  [catalogueVersions, 'catalogue_versions_keep'],
+  [consents, 'consents_append_only'],
+  [consentWithdrawals, 'consent_withdrawals_append_only'],
+  [aheadAnswers, 'ahead_answers_append_only'],
+] as const;
+
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */
 export async function removeDemo(db: Db): Promise<void> {
   await db.transaction(async (tx) => {
@@ -53,14 +75,16 @@ export async function removeDemo(db: Db): Promise<void> {
     const ids = (await demo).map(({ id }) => id);
     if (ids.length === 0) return;
     // The only place where records may go: they are invented ones.
-    await tx.execute(sql`alter table ${visitEvents} disable trigger visit_events_append_only`);
-    await tx.execute(sql`alter table ${catalogueVersions} disable trigger catalogue_versions_keep`);
-    for (const table of [visitEvents, visits, areas, clients, catalogueVersions, rooms, staff]) {
+    for (const [table, trigger] of KEPT) {
+      await tx.execute(sql`alter table ${table} disable trigger ${sql.identifier(trigger)}`);
+    }
+    for (const table of OWNED) {
       await tx.delete(table).where(inArray(table.clinicId, ids));
     }
     await tx.delete(clinics).where(inArray(clinics.id, ids));
-    await tx.execute(sql`alter table ${visitEvents} enable trigger visit_events_append_only`);
-    await tx.execute(sql`alter table ${catalogueVersions} enable trigger catalogue_versions_keep`);
+    for (const [table, trigger] of KEPT) {
+      await tx.execute(sql`alter table ${table} enable trigger ${sql.identifier(trigger)}`);
+    }
   });
 }
 
@@ -139,8 +163,9 @@ async function fillClient(
     session: Parameters<typeof demoVisit>[0]['session'];
     progress: Parameters<typeof demoVisit>[0]['progress'];
     yes: Parameters<typeof demoVisit>[0]['yes'];
+    medicines?: Parameters<typeof demoVisit>[0]['medicines'];
   }) => {
-    const { day, clock, room, ...rest } = input;
+    const { day, clock, room, medicines, ...rest } = input;
     const visitId = v7();
     const staffId = setting.staffIds[room]!;
     const startsAt = momentAt(day, clock, TIME_ZONE);
@@ -155,6 +180,7 @@ async function fillClient(
     });
     const events = demoVisit({
       ...rest,
+      medicines,
       client,
       day,
       startsAt,
@@ -187,14 +213,24 @@ async function fillClient(
       yes: [],
     });
   }
+  const [first] = client.sessions;
+  const begun = client.today !== null && client.today.progress !== 'nothing';
+  if (first !== undefined || begun) {
+    const signedOn = addDays(today, -7 * Math.min(first?.weeksAgo ?? 0, CONSENT_WEEKS));
+    await sign(tx, setting, { clientId, areaId, signedOn, name: `${givenName} ${familyName}` });
+  }
+  if (client.coming !== undefined) {
+    await bookComing(tx, setting, { clientId, areaId, coming: client.coming });
+  }
   if (client.today === null) return;
-  const { clock, room, progress, yes, handpieceId, technique } = client.today;
+  const { clock, room, progress, yes, medicines, handpieceId, technique } = client.today;
   await book({
     day: today,
     clock,
     room,
     progress,
     yes,
+    medicines,
     session: {
       handpieceId: handpieceId ?? '',
       technique: technique ?? 'stamping',
@@ -202,4 +238,59 @@ async function fillClient(
       pains: [3, 4],
     },
   });
+}
+
+// Renewed within the year.
+const CONSENT_WEEKS = 40;
+
+/** A consent to treatment, its signatures typed. */
+async function sign(
+  tx: Tx,
+  { clinicId, staffIds }: Setting,
+  of: { clientId: string; areaId: string; signedOn: Day; name: string },
+): Promise<void> {
+  const actor: Actor = { clinicId, staffId: staffIds[0]!, role: 'technician' };
+  const { areaId, clientId, signedOn, name } = of;
+  const { digest } = await consentToRead(tx, actor, clientId, { areaId, kind: 'hair' });
+  const at = momentAt(signedOn, '00:01', TIME_ZONE);
+  await signConsent(tx, actor, clientId, {
+    id: v7({ msecs: at.getTime() }),
+    at: at.toISOString(),
+    areaId,
+    kind: 'hair',
+    digest,
+    uses: [],
+    asked: 'How many visits it takes: six to eight, no promise.',
+    client: { kind: 'typed', name },
+    guardian: null,
+    technician: { kind: 'typed', name: DEMO_STAFF[0].name },
+  });
+}
+
+/** A visit booked for later, with what was answered at home where there is something. */
+async function bookComing(
+  tx: Tx,
+  { clinicId, today, roomIds, staffIds }: Setting,
+  of: { clientId: string; areaId: string; coming: NonNullable<DemoClient['coming']> },
+): Promise<void> {
+  const { clientId, areaId, coming } = of;
+  const visitId = v7();
+  const startsAt = momentAt(addDays(today, coming.inDays), coming.clock, TIME_ZONE);
+  const [roomId, staffId] = [roomIds[0]!, staffIds[0]!];
+  await tx
+    .insert(visits)
+    .values({ clinicId, id: visitId, clientId, areaId, roomId, staffId, startsAt });
+  if (coming.atHome === null) return;
+  const invitationId = v7();
+  await tx.insert(invitations).values({
+    clinicId,
+    id: invitationId,
+    visitId,
+    staffId,
+    tokenHash: `used ${invitationId}`,
+    expiresAt: startsAt,
+    usedAt: new Date(),
+  });
+  const history = { answers: answers(today, coming.atHome), medicines: [] };
+  await tx.insert(aheadAnswers).values({ clinicId, id: v7(), visitId, invitationId, history });
 }

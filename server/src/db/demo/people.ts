@@ -47,9 +47,20 @@ export interface DemoClient {
     readonly room: 0 | 1;
     readonly progress: DemoProgress;
     readonly yes?: readonly { readonly question: QuestionId; readonly daysAgo?: number }[];
+    readonly medicines?: readonly {
+      readonly name: string;
+      readonly substanceId: string | null;
+      readonly daysAgo: number;
+    }[];
     readonly handpieceId?: string;
     readonly technique?: DemoSession['technique'];
   } | null;
+  /** A visit booked for later, and what was answered at home for it. */
+  readonly coming?: {
+    readonly inDays: number;
+    readonly clock: string;
+    readonly atHome: NonNullable<NonNullable<DemoClient['today']>['yes']> | null;
+  };
 }
 
 // A reading of the very area, as the skin type's own melanin would give it.
@@ -164,7 +175,8 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
       clock: '14:30',
       room: 1,
       progress: 'asked',
-      yes: [{ question: 'photosensitiser', daysAgo: 3 }],
+      yes: [],
+      medicines: [{ name: 'doxycycline', substanceId: 'doxycycline', daysAgo: 3 }],
     },
   },
   {
@@ -247,5 +259,18 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     hair: { colour: 'darkBrown', calibre: 'medium', density: 'sparse' },
     sessions: [session(3, 'diode-810-plate', BUMPS, [4, 5], { technique: 'inMotion' })],
     today: null,
+    coming: { inDays: 5, clock: '10:00', atHome: [{ question: 'sun', daysAgo: 6 }] },
+  },
+  {
+    givenName: 'Isolde',
+    familyName: 'Marrowby',
+    age: 16,
+    note: 'Comes with her aunt, her guardian.',
+    area: { site: 'underarm', side: 'both', areaCm2: 140 },
+    skin: skin(3),
+    hair: { colour: 'darkBrown', calibre: 'coarse', density: 'medium' },
+    sessions: [],
+    today: null,
+    coming: { inDays: 3, clock: '16:00', atHome: null },
   },
 ];

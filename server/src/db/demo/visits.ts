@@ -1,4 +1,4 @@
-import { hairAftercare, nextVisit } from '@tidy-quill/core/course';
+import { hairAftercare, nextVisit, SITES } from '@tidy-quill/core/course';
 import {
   centralWavelengthNm,
   propose,
@@ -13,7 +13,12 @@ import {
   type EventBody,
   type VisitEvent,
 } from '@tidy-quill/core/record';
-import { QUESTION_IDS, type Answers } from '@tidy-quill/core/suitability';
+import {
+  assess,
+  QUESTION_IDS,
+  STANDARD_SUITABILITY,
+  type Answers,
+} from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { CORE_VERSION } from '../../features/visit/accept-plan';
@@ -56,11 +61,12 @@ export function demoVisit(input: {
   readonly history: readonly PastSession[];
   readonly catalogue: CatalogueIds;
   readonly yes: NonNullable<DemoClient['today']>['yes'];
+  readonly medicines: NonNullable<DemoClient['today']>['medicines'];
 }): readonly VisitEvent[] {
   const { client, session, progress, day } = input;
   const script = new VisitScript(begun(input.startsAt, progress), input.staffId);
   if (progress === 'nothing') return [];
-  script.add({ kind: 'answersGiven', answers: answers(day, input.yes), on: day }, 120);
+  script.add(asked(day, input), 120);
   if (progress === 'asked') return script.events;
   const subject = subjectOf(client, session, input.history);
   const { site: _site, history: _history, ...findings } = subject;
@@ -103,7 +109,37 @@ export function demoPast(events: readonly VisitEvent[]): PastSession[] {
   return past === null ? [] : [past];
 }
 
-function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
+/** What the client said, judged by the rules that ship. */
+function asked(day: Day, { client, yes, medicines = [] }: Said): EventBody {
+  const history = {
+    answers: answers(day, [
+      ...(yes ?? []),
+      ...(medicines.length > 0 ? [{ question: 'medicines' } as const] : []),
+    ]),
+    medicines: medicines.map(({ daysAgo, ...named }) => ({
+      ...named,
+      lastOn: addDays(day, -daysAgo),
+    })),
+  };
+  const of = {
+    job: 'hair',
+    place: SITES[client.area.site].part === 'face' ? 'face' : 'body',
+    age: client.age,
+    on: day,
+  } as const;
+  return {
+    kind: 'answersGiven',
+    ...history,
+    on: day,
+    aheadId: null,
+    assessment: assess(history, of, STANDARD_SUITABILITY),
+  };
+}
+
+type Said = Pick<Parameters<typeof demoVisit>[0], 'client' | 'yes' | 'medicines'>;
+
+/** No to everything but these. */
+export function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
   const list = QUESTION_IDS.map((id) => {
     const found = yes.find(({ question }) => question === id);
     if (found === undefined) return [id, { yes: false }];

@@ -13,12 +13,13 @@ export interface Tries {
 const TRIES = 8;
 const MINUTES = 10;
 
-export function signInTries(pool: pg.Pool): Tries {
+/** Failed tries by what they are counted for: sign-ins by name, links by address. */
+export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'address'): Tries {
   const limiter = new RateLimiterPostgres({
     storeClient: pool,
     tableName: 'sign_in_tries',
     tableCreated: true,
-    keyPrefix: 'name',
+    keyPrefix,
     points: TRIES,
     duration: MINUTES * 60,
   });

@@ -1,4 +1,4 @@
-import { NewVersion } from '@tidy-quill/contract/catalogue';
+import { CATALOGUE_KINDS, NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
 import * as v from 'valibot';
 import type { Db } from '../../db/connect';
@@ -6,9 +6,9 @@ import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
 import { addVersion, approveVersion, catalogueInForce, versionsOf } from './store';
 
-const KindAsked = v.object({ kind: v.picklist(['devices', 'protocol']) });
+const KindAsked = v.object({ kind: v.picklist(CATALOGUE_KINDS) });
 
-/** Devices and protocol: read by all, drafted by supervisor and owner, approved by a supervisor. */
+/** Devices, protocol, suitability and consent texts: read by all, drafted by supervisor and owner, approved by a supervisor. */
 export function catalogueRoutes(db: Db): Router {
   const router = Router();
 

@@ -2,6 +2,7 @@ import type {
   Catalogue,
   CatalogueKind,
   CatalogueVersion,
+  InForce,
   NewVersion,
 } from '@tidy-quill/contract/catalogue';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
@@ -26,7 +27,30 @@ export async function catalogueInForce(db: Queryable, clinicId: string): Promise
   };
 }
 
+/** A document in force; the one that ships where the clinic has approved none. */
+export async function documentInForce<T>(
+  db: Queryable,
+  clinicId: string,
+  kind: CatalogueKind,
+  shipped: T,
+): Promise<InForce<T>> {
+  const row = await newestApprovedOrNone(db, clinicId, kind);
+  return row === undefined
+    ? { versionId: null, number: 0, content: shipped }
+    : { versionId: row.id, number: row.number, content: row.content as T };
+}
+
 async function newestApproved(db: Queryable, clinicId: string, kind: CatalogueKind) {
+  const row = await newestApprovedOrNone(db, clinicId, kind);
+  if (row === undefined) {
+    throw new HttpProblem('refused-by-rule', `No approved ${kind} yet`, {
+      detail: 'A supervisor approves them under Devices; until then nothing can be planned.',
+    });
+  }
+  return row;
+}
+
+async function newestApprovedOrNone(db: Queryable, clinicId: string, kind: CatalogueKind) {
   const [row] = await db
     .select()
     .from(catalogueVersions)
@@ -39,18 +63,13 @@ async function newestApproved(db: Queryable, clinicId: string, kind: CatalogueKi
     )
     .orderBy(desc(catalogueVersions.number))
     .limit(1);
-  if (row === undefined) {
-    throw new HttpProblem('refused-by-rule', `No approved ${kind} yet`, {
-      detail: 'A supervisor approves them under Devices; until then nothing can be planned.',
-    });
-  }
   return row;
 }
 
 const author = alias(staff, 'author');
 const approver = alias(staff, 'approver');
 
-/** All versions of devices or protocol, newest first. */
+/** All versions of a document, newest first. */
 export async function versionsOf(
   db: Queryable,
   clinicId: string,

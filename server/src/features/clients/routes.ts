@@ -14,7 +14,10 @@ import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
-import { bookVisit, eventsOf } from '../visit/store';
+import { consentsOf, treatmentConsent } from '../consent/store';
+import { suitabilityInForce } from '../suitability/store';
+import { eventsOf } from '../visit/events';
+import { bookVisit } from '../visit/store';
 import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
 
 export function clientRoutes(db: Db): Router {
@@ -38,6 +41,7 @@ export function clientRoutes(db: Db): Router {
       client: await findClient(db, clinicId, id),
       areas: await areasOf(db, clinicId, id),
       visits: await visitsOf(db, clinicId, id),
+      consents: (await consentsOf(db, clinicId, [id])).get(id)!,
     };
     response.json(body);
   });
@@ -76,13 +80,20 @@ async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<Cli
     clinicId,
     rows.map(({ id }) => id),
   );
+  const { birthDate } = await findClient(db, clinicId, clientId);
+  const given = (await consentsOf(db, clinicId, [clientId])).get(clientId)!;
+  const areas = new Map((await areasOf(db, clinicId, clientId)).map((area) => [area.id, area]));
+  const { ages } = (await suitabilityInForce(db, clinicId)).content;
   return rows.map((row) => {
     const record = visitRecord(events.get(row.id)!);
+    const area = areas.get(row.areaId)!;
+    const on = row.startsAt.toISOString().slice(0, 10);
+    const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
     return {
       id: row.id,
       areaId: row.areaId,
       startsAt: row.startsAt.toISOString(),
-      stage: currentStage(record),
+      stage: currentStage(record, consent.state === 'valid'),
       finished: isFinished(record),
       setting: record.run.pulses > 0 ? record.run.setting : null,
       pulses: record.run.pulses,

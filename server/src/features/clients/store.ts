@@ -14,7 +14,7 @@ import { likeAnywhere, searchText } from './search-text';
 
 type ClientRow = typeof clients.$inferSelect;
 
-const asClient = (row: ClientRow): Client => ({
+export const asClient = (row: ClientRow): Client => ({
   id: row.id,
   reference: row.reference,
   givenName: row.givenName,
@@ -141,6 +141,7 @@ export const asArea = (row: AreaRow): Area => ({
   clientId: row.clientId,
   site: row.site as Area['site'],
   side: row.side,
+  job: row.job,
   areaCm2: row.areaCm2,
 });
 

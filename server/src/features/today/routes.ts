@@ -7,6 +7,7 @@ import { clinics } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
 import { parse } from '../../http/problem';
 import { actorOf } from '../../http/session';
+import { notReadyFrom } from './not-ready';
 import { visitsOfDay } from './store';
 
 const DayAsked = v.object({ day: v.optional(DayText) });
@@ -19,6 +20,12 @@ export function todayRoutes(db: Db): Router {
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
     const { timeZone } = clinic!;
     response.json(await visitsOfDay(db, clinicId, timeZone, day ?? clinicToday(timeZone)));
+  });
+  router.get('/today/not-ready', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+    const { timeZone } = clinic!;
+    response.json(await notReadyFrom(db, clinicId, timeZone, clinicToday(timeZone)));
   });
   return router;
 }

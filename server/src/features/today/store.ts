@@ -13,7 +13,9 @@ import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
-import { eventsOf } from '../visit/store';
+import { consentsOf, treatmentConsent } from '../consent/store';
+import { suitabilityInForce } from '../suitability/store';
+import { eventsOf } from '../visit/events';
 
 /** The visits of a day by hour and room, each with its stage and what needs attention. */
 export async function visitsOfDay(
@@ -37,10 +39,19 @@ export async function visitsOfDay(
     clinicId,
     rows.map(({ area }) => area.id),
   );
+  const consents = await consentsOf(
+    db,
+    clinicId,
+    rows.map(({ client }) => client.id),
+  );
+  const { ages } = (await suitabilityInForce(db, clinicId)).content;
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
       const record = records.get(visit.id)!.record;
+      const given = consents.get(client.id)!;
+      const consented =
+        treatmentConsent(given, area, client.birthDate, day, ages.alone).state === 'valid';
       const history = [...records.values()]
         .filter(({ row }) => row.areaId === area.id && row.startsAt < visit.startsAt)
         .flatMap((earlier) => pastSession(earlier.record) ?? []);
@@ -56,10 +67,11 @@ export async function visitsOfDay(
         },
         site: area.site,
         side: area.side,
-        stage: currentStage(record),
+        job: area.job,
+        stage: currentStage(record, consented),
         finished: isFinished(record),
         running: record.run.state === 'running' || record.run.state === 'paused',
-        attention: attentionFor(record, history, area.site as SiteId, day),
+        attention: attentionFor(record, consented, history, area.site as SiteId, day),
       };
     }),
   };
@@ -89,6 +101,7 @@ async function recordsOfAreas(
 
 function attentionFor(
   record: VisitRecord,
+  consented: boolean,
   history: readonly PastSession[],
   site: SiteId,
   day: string,
@@ -98,6 +111,7 @@ function attentionFor(
   const tan = record.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
     ['stopped', isStopped(record)],
+    ['noConsent', !consented],
     ['planStale', record.planIsStale],
     ['reactionLastTime', last !== null && stepRule(last.answer).newTestSpot],
     ['tan', tan !== 'none'],

@@ -15,7 +15,8 @@ import type { Db } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
-import { eventsOf, historyBefore } from './store';
+import { eventsOf } from './events';
+import { historyBefore } from './store';
 
 export const CORE_VERSION = '0.1.0';
 

@@ -3,19 +3,24 @@ import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
 import { isStop } from '@tidy-quill/core/suitability';
 import { visitRecord } from '@tidy-quill/core/record';
 import { daysBetween } from '@tidy-quill/core/units';
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
-import { areas, clinics } from '../../db/schema';
+import { clinics } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
 import { checkSignIn } from '../auth/store';
+import { aheadOf } from '../ahead/store';
 import type { Tries } from '../auth/tries';
 import { catalogueInForce } from '../catalogue/store';
-import { asArea, findClient } from '../clients/store';
+import { asArea, asClient } from '../clients/store';
+import { saidLastBefore } from '../suitability/store';
+import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeChanges } from './accept-plan';
-import { appendEvents, bookVisit, eventsOf, findVisit, historyBefore } from './store';
+import { circumstancesOf } from './circumstances';
+import { eventsOf } from './events';
+import { appendEvents, bookVisit, findVisit, historyBefore } from './store';
 
 // Written by their own routes, which judge or sign them.
 const OWN_ROUTE: readonly string[] = ['planAccepted', 'stopOverridden', 'sentHome'];
@@ -31,20 +36,24 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   };
 
   router.get('/visits/:id', async (request, response) => {
-    const { actor, visit, today } = await opened(request);
+    const actor = actorOf(request);
     const { clinicId } = actor;
-    const [area] = await db
-      .select()
-      .from(areas)
-      .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+    const visit = await findVisit(db, clinicId, pathId(request));
+    const around = await circumstancesOf(db, clinicId, visit);
+    const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
     const body: VisitOpened = {
       visit,
-      client: await findClient(db, clinicId, visit.clientId),
-      area: asArea(area!),
-      events: (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!,
+      client: asClient(around.client),
+      area: asArea(around.area),
+      events,
       history: await historyBefore(db, clinicId, visit),
       catalogue: await catalogueInForce(db, clinicId),
-      today,
+      suitability: around.suitability,
+      consents: around.consents,
+      ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), events),
+      saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
+      clinicName: around.clinic.name,
+      today: around.today,
     };
     response.json(body);
   });
@@ -55,7 +64,8 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     refuseOwnRoutes(events);
     refuseOtherDays(events, timeZone);
     await judgeChanges(db, actor.clinicId, visit, events, today);
-    response.json(await appendEvents(db, actor, visit.id, events));
+    const judged = await judgeAnswers(db, actor.clinicId, visit, events);
+    response.json(await appendEvents(db, actor, visit.id, judged));
   });
 
   router.post('/visits/:id/plan', async (request, response) => {
@@ -74,7 +84,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const findings = visitRecord(events).assessment?.findings ?? [];
     const body = {
       kind: 'stopOverridden',
-      questions: findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.question),
+      rules: findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id),
       reason: wanted.reason,
       supervisorId: supervisor.staffId,
     } as NewEvent['body'];

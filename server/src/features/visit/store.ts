@@ -9,11 +9,13 @@ import {
   type VisitEvent,
   type VisitRecord,
 } from '@tidy-quill/core/record';
-import { and, asc, eq, inArray, lt } from 'drizzle-orm';
+import { and, asc, eq, lt } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { circumstancesOf } from './circumstances';
+import { eventsOf } from './events';
 
 type VisitRow = typeof visits.$inferSelect;
 
@@ -34,30 +36,6 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, id)));
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   return asHeader(row);
-}
-
-/** The events of several visits, by visit. */
-export async function eventsOf(
-  db: Queryable,
-  clinicId: string,
-  visitIds: readonly string[],
-): Promise<ReadonlyMap<string, VisitEvent[]>> {
-  const byVisit = new Map<string, VisitEvent[]>(visitIds.map((id) => [id, []]));
-  if (visitIds.length === 0) return byVisit;
-  const rows = await db
-    .select()
-    .from(visitEvents)
-    .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.visitId, [...visitIds])))
-    .orderBy(asc(visitEvents.at), asc(visitEvents.id));
-  for (const row of rows) {
-    byVisit.get(row.visitId)!.push({
-      id: row.id,
-      at: row.at.toISOString(),
-      staffId: row.staffId,
-      body: row.body,
-    });
-  }
-  return byVisit;
 }
 
 /** What earlier visits to an area tell a plan, oldest first. */
@@ -128,11 +106,13 @@ export async function appendEvents(
       .for('update');
     const visit = await findVisit(tx, clinicId, visitId);
     const all = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const { consent } = await circumstancesOf(tx, clinicId, visit);
+    const consented = consent.state === 'valid';
     const known = new Set(all.map(({ id }) => id));
     const fresh = events.filter(({ id }) => !known.has(id));
     for (const event of fresh) {
       const body = event.body as EventBody;
-      refuseByRecord(visitRecord(all), body);
+      refuseByRecord(visitRecord(all), body, consented);
       all.push({ id: event.id, at: event.at, staffId, body });
       // Folding it now shows whether it makes sense; what does not is never kept.
       visitRecord(all);
@@ -155,8 +135,8 @@ export async function appendEvents(
   });
 }
 
-function refuseByRecord(record: VisitRecord, body: EventBody): void {
-  const refusal = refuseEvent(record, body);
+function refuseByRecord(record: VisitRecord, body: EventBody, consented: boolean): void {
+  const refusal = refuseEvent(record, body, consented);
   if (refusal !== null) {
     throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
       detail: refusal,

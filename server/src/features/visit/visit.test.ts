@@ -4,6 +4,7 @@ import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
+import { signTreatment } from '../../testing/consent';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -27,7 +28,13 @@ const append = (id: string, ...events: object[]) => person.post(`/api/visits/${i
 
 const allNo = Object.fromEntries(QUESTION_IDS.map((id) => [id, { yes: false }]));
 const asked = (today: string, yes: object = {}) =>
-  event({ kind: 'answersGiven', answers: { ...allNo, ...yes }, on: today });
+  event({
+    kind: 'answersGiven',
+    answers: { ...allNo, ...yes },
+    medicines: [],
+    on: today,
+    aheadId: null,
+  });
 const looked = (type: number) =>
   event({
     kind: 'findingsRecorded',
@@ -138,7 +145,10 @@ describe('a plan', () => {
 
   it('lets the setting change within its limits only', async () => {
     const id = await visitOf('Oxenstable');
-    await append(id, event({ kind: 'treatmentStarted' }));
+    const start = await append(id, event({ kind: 'treatmentStarted' }));
+    expect(start.body).toMatchObject({ detail: 'noConsent' });
+    await signTreatment(person, await opened(id));
+    expect((await append(id, event({ kind: 'treatmentStarted' }))).status).toBe(200);
     const change = (fluence: number) =>
       append(
         id,
@@ -166,7 +176,7 @@ describe('a stop', () => {
     expect(status).toBe(200);
     expect((body as { body: object }[]).at(-1)!.body).toMatchObject({
       kind: 'stopOverridden',
-      questions: ['photosensitiser'],
+      rules: ['photosensitiser'],
       reason: 'Stopped the tablets on advice',
     });
   });
@@ -187,6 +197,45 @@ describe('a stop', () => {
     const { status, body } = await append(id, ahead);
     expect(status).toBe(400);
     expect(body).toMatchObject({ fields: [{ field: 'answers.sun.lastOn' }] });
+  });
+});
+
+describe('what answers mean', () => {
+  it('is worked out by the server, whatever a browser claims', async () => {
+    const id = await visitOf('Sparrowdale');
+    const { today, suitability } = await opened(id);
+    const answers = { ...allNo, gold: { yes: true } };
+    const forged = {
+      ...asked(today).body,
+      answers,
+      assessment: { outcome: 'go', clearOn: null, findings: [], unanswered: [] },
+    };
+    expect((await append(id, event(forged))).status).toBe(200);
+    const { events } = await opened(id);
+    expect(events.at(-1)!.body).toMatchObject({
+      assessment: { outcome: 'refer', findings: [{ rule: { id: 'gold', override: 'never' } }] },
+    });
+    expect(suitability).toMatchObject({ versionId: null, number: 0 });
+  });
+
+  it('takes a medicine of the list by its class', async () => {
+    const id = await visitOf('Sparrowdale');
+    const { today } = await opened(id);
+    const body = {
+      ...asked(today, { medicines: { yes: true } }).body,
+      medicines: [{ name: 'doxycycline', substanceId: 'doxycycline', lastOn: today }],
+    };
+    await append(id, event(body));
+    const { events } = await opened(id);
+    expect(events.at(-1)!.body).toMatchObject({
+      assessment: { outcome: 'wait', findings: [{ medicine: 'doxycycline', wait: { days: 14 } }] },
+    });
+  });
+
+  it('follows a client from visit to visit, by whom and when it was said', async () => {
+    const { saidLast } = await opened(await visitOf('Candlewick'));
+    expect(saidLast).toMatchObject({ by: 'Idony Brackwater', answers: { gold: { yes: false } } });
+    expect((await opened(await visitOf('Oxenstable'))).saidLast).toBeNull();
   });
 });
 

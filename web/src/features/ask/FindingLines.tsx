@@ -1,5 +1,5 @@
-import { isStop, type Assessment, type Rule } from '@tidy-quill/core/suitability';
-import { dayText, fromToday, OUTCOME_WORDS, QUESTION_WORDS } from '../../text';
+import { isStop, type Assessment, type Finding } from '@tidy-quill/core/suitability';
+import { dayText, findingText, fromToday, OUTCOME_WORDS, WHOSE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 
 /** What the answers mean, the strictest first, with the arithmetic behind each date. */
@@ -24,19 +24,13 @@ export function FindingLines({
     <Notice kind={isStop(outcome) ? 'stop' : 'care'} title={`${OUTCOME_WORDS[outcome]}${until}`}>
       <ul className="finding-lines">
         {findings.map((finding) => (
-          <li key={finding.rule.question}>
+          <li key={`${finding.rule.id} ${finding.medicine}`}>
             <strong>
-              {OUTCOME_WORDS[finding.outcome]}: {QUESTION_WORDS[finding.rule.question].ask}.
+              {OUTCOME_WORDS[finding.outcome]}: {findingText(finding)}.
             </strong>{' '}
-            {QUESTION_WORDS[finding.rule.question].why}{' '}
-            {finding.lastOn !== null && finding.clearOn !== null ? (
-              <span className="figures">
-                {dayText(finding.lastOn)} + {waitWords(finding.rule)} = {dayText(finding.clearOn)}
-                {finding.clearOn <= today ? ', passed' : ''}.
-              </span>
-            ) : null}{' '}
+            {finding.advice} <Arithmetic finding={finding} today={today} />{' '}
             <span className="quiet-inline">
-              {finding.rule.whose === 'law' ? 'Law' : 'Clinic protocol'}
+              {WHOSE_WORDS[finding.rule.whose]}, rule “{finding.rule.id}”
               {finding.rule.override === 'never' ? ', never set aside' : ''}
             </span>
           </li>
@@ -46,7 +40,20 @@ export function FindingLines({
   );
 }
 
-function waitWords({ wait }: Rule): string {
-  if (wait === undefined) return '';
-  return 'days' in wait ? `${wait.days} days` : `${wait.months} months`;
+function Arithmetic({
+  finding: { lastOn, wait, clearOn },
+  today,
+}: {
+  finding: Finding;
+  today: string;
+}) {
+  if (wait === null) return null;
+  const words = 'days' in wait ? `${wait.days} days` : `${wait.months} months`;
+  if (lastOn === null || clearOn === null) return `Still taken: ${words} after the last day.`;
+  return (
+    <span className="figures">
+      {dayText(lastOn)} + {words} = {dayText(clearOn)}
+      {clearOn <= today ? ', passed' : ''}.
+    </span>
+  );
 }

@@ -1,30 +1,42 @@
 import type { Answer, Question } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
-import { Radio } from 'antd';
-import { useId } from 'react';
-import { QUESTION_WORDS } from '../../text';
+import { Input, Radio } from 'antd';
+import { useId, type ReactNode } from 'react';
+import { dayText, QUESTION_WORDS } from '../../text';
 import { DayInput } from '../../widgets/DayInput';
 
-/** One question: no or yes, and the last day where a yes needs one. */
+/** One question: no or yes; the last day and a word on it where a yes needs them. */
 export function QuestionLine({
   question,
   answer,
+  last,
   today,
   problem,
   onAnswer,
+  children,
 }: {
   question: Question;
   answer: Answer | undefined;
+  /** The answer of an earlier visit. */
+  last: Answer | undefined;
   today: string;
   problem: InputError | null;
   onAnswer: (answer: Answer) => void;
+  /** What a yes asks for besides. */
+  children?: ReactNode;
 }) {
   const id = useId();
   const words = QUESTION_WORDS[question.id];
   const value = answer === undefined ? null : answer.yes;
+  const say = (more: object) => onAnswer({ ...(answer?.yes ? answer : {}), ...more, yes: true });
   return (
     <div className={`question ${answer?.yes ? 'is-yes' : ''}`} data-question={question.id}>
-      <span id={id}>{words.ask}</span>
+      <span id={id}>
+        {words.ask}
+        {last === undefined ? null : (
+          <span className="quiet-inline"> · last time {said(last)}</span>
+        )}
+      </span>
       {answer?.yes && question.asksDay ? (
         <span className="question-day">
           {words.day}
@@ -33,7 +45,7 @@ export function QuestionLine({
             max={today}
             value={answer.lastOn ?? ''}
             status={problem === null ? '' : 'error'}
-            onChange={(day) => onAnswer({ yes: true, lastOn: day || undefined })}
+            onChange={(day) => say({ lastOn: day || undefined })}
           />
         </span>
       ) : null}
@@ -47,13 +59,34 @@ export function QuestionLine({
           { value: false, label: 'No' },
           { value: true, label: 'Yes' },
         ]}
-        onChange={(event) => onAnswer(event.target.value ? { yes: true } : { yes: false })}
+        onChange={(event) => (event.target.value ? say({}) : onAnswer({ yes: false }))}
       />
-      {problem === null ? null : (
-        <p className="field-error">
-          {answer?.yes && answer.lastOn ? problem.problem : 'Which day?'}
-        </p>
-      )}
+      {answer?.yes && question.asksNote ? (
+        <Input
+          className="question-note"
+          aria-label={words.note ?? 'What was it'}
+          placeholder={words.note ?? 'What was it'}
+          maxLength={500}
+          value={answer.note ?? ''}
+          status={problem === null ? '' : 'error'}
+          onChange={(event) => say({ note: event.target.value })}
+        />
+      ) : null}
+      {answer?.yes ? children : null}
+      {problem === null ? null : <p className="field-error">{missing(problem, answer)}</p>}
     </div>
   );
+}
+
+function said(answer: Answer): string {
+  if (!answer.yes) return 'no';
+  const when = answer.lastOn === undefined ? '' : `, ${dayText(answer.lastOn)}`;
+  return `yes${when}${answer.note ? `: ${answer.note}` : ''}`;
+}
+
+function missing({ field, problem }: InputError, answer: Answer | undefined): string {
+  if (field.endsWith('.note')) return 'What was it?';
+  if (field.endsWith('.lastOn') && answer?.yes && answer.lastOn === undefined) return 'Which day?';
+  if (field === 'answers.medicines') return 'Which ones?';
+  return problem;
 }

@@ -1,6 +1,8 @@
 import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
+import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
@@ -10,6 +12,8 @@ import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { ConsentTextsForm } from './ConsentTextsForm';
+import { SuitabilityTables } from './SuitabilityTables';
 import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
 import { VersionList } from './VersionList';
@@ -36,7 +40,7 @@ const PROTOCOL_COLUMNS = [
 /** The clinic's handpieces and its protocol, read by all, edited by those who may, in whole versions. */
 export function DevicesPage() {
   const params = useParams();
-  const kind: CatalogueKind = params['kind'] === 'protocol' ? 'protocol' : 'devices';
+  const kind = TABS.find(({ path }) => path === params['kind'])?.kind ?? 'devices';
   const { data, error, refetch } = useVersionsQuery(kind, { refetchOnMountOrArgChange: true });
   return (
     <div className="page">
@@ -44,16 +48,15 @@ export function DevicesPage() {
         <div>
           <h1>Devices and protocol</h1>
           <p>
-            What each console can do, and what the clinic allows. A plan keeps the versions it used.
+            What each console can do, and what the clinic allows. Records keep the versions used.
           </p>
         </div>
         <nav className="page-actions" aria-label="Devices or protocol">
-          <NavLink className="tab-link" to="/devices/handpieces">
-            Handpieces
-          </NavLink>
-          <NavLink className="tab-link" to="/devices/protocol">
-            Protocol
-          </NavLink>
+          {TABS.map(({ path, word }) => (
+            <NavLink key={path} className="tab-link" to={`/devices/${path}`}>
+              {word}
+            </NavLink>
+          ))}
         </nav>
       </header>
       {error === undefined ? null : (
@@ -64,7 +67,10 @@ export function DevicesPage() {
         />
       )}
       {data === undefined && error === undefined ? <Skeleton active /> : null}
-      {data?.length === 0 ? (
+      {data?.length === 0 && (kind === 'suitability' || kind === 'consents') ? (
+        <Versions key={kind} kind={kind} versions={[SHIPPED[kind]]} />
+      ) : null}
+      {data?.length === 0 && (kind === 'devices' || kind === 'protocol') ? (
         <section className="empty">
           <h2>No version yet</h2>
           <p>
@@ -76,6 +82,31 @@ export function DevicesPage() {
     </div>
   );
 }
+
+const TABS = [
+  { path: 'handpieces', kind: 'devices', word: 'Handpieces' },
+  { path: 'protocol', kind: 'protocol', word: 'Protocol' },
+  { path: 'suitability', kind: 'suitability', word: 'Suitability' },
+  { path: 'consents', kind: 'consents', word: 'Consent texts' },
+] as const;
+
+/** What ships holds until the clinic approves a version of its own. */
+const shipped = (kind: CatalogueKind, content: Content): CatalogueVersion => ({
+  id: `shipped ${kind}`,
+  kind,
+  number: 0,
+  note: 'As it ships',
+  createdBy: 'Tidy Quill',
+  createdAt: '2026-11-24T00:00:00Z',
+  approvedBy: 'until the clinic has its own',
+  approvedAt: '2026-11-24T00:00:00Z',
+  content,
+});
+
+const SHIPPED = {
+  suitability: shipped('suitability', STANDARD_SUITABILITY),
+  consents: shipped('consents', STANDARD_CONSENTS),
+};
 
 interface Draft {
   readonly basedOn: number;
@@ -128,7 +159,7 @@ function Versions({
             editable={editable}
             onChange={change}
           />
-        ) : (
+        ) : kind === 'protocol' ? (
           <>
             <RecordTable
               name="protocol"
@@ -140,6 +171,18 @@ function Versions({
             />
             <ProtocolFigures protocol={content as Protocol} editable={editable} onChange={change} />
           </>
+        ) : kind === 'suitability' ? (
+          <SuitabilityTables
+            content={content as SuitabilityRules}
+            editable={editable}
+            onChange={change}
+          />
+        ) : (
+          <ConsentTextsForm
+            content={content as ConsentTexts}
+            editable={editable}
+            onChange={change}
+          />
         )}
       </div>
       <VersionList

@@ -1,6 +1,7 @@
 import { NewArea, SIDES, type Area } from '@tidy-quill/contract/clients';
 import { read } from '@tidy-quill/contract/problem';
 import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
+import type { Job } from '@tidy-quill/core/suitability';
 import { InputNumber, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
@@ -15,6 +16,7 @@ export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: 
   const [site, setSite] = useState<SiteId>('lowerLeg');
   const [side, setSide] = useState<Area['side']>('left');
   const [size, setSize] = useState<number | null>(SITES.lowerLeg.typicalAreaCm2);
+  const [job, setJob] = useState<Job>('hair');
   const [wrong, setWrong] = useState<string>();
   const [add, { isLoading, error }] = useAddAreaMutation();
 
@@ -26,7 +28,7 @@ export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: 
     setSize(typicalAreaCm2 * (fitting === 'both' ? 2 : 1));
   };
   const save = async () => {
-    const checked = read(NewArea, { id, site, side, areaCm2: size });
+    const checked = read(NewArea, { id, job, site, side, areaCm2: size });
     if (!checked.ok) {
       setWrong(checked.fields.map(({ problem }) => problem).join('; '));
       return;
@@ -43,6 +45,12 @@ export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: 
       confirmLoading={isLoading}
       onOk={() => void save()}
     >
+      <Choice
+        label="For"
+        words={{ hair: 'hair removal', ink: 'tattoo removal' }}
+        value={job}
+        onChange={setJob}
+      />
       <Field label="Site">
         {({ id: fieldId }) => (
           <Select

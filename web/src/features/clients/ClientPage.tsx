@@ -2,11 +2,11 @@ import { EditOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
+import { fullYears } from '@tidy-quill/core/units';
 import { Link, useNavigate, useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
-  ageOn,
   areaText,
   dayOf,
   dayText,
@@ -17,6 +17,7 @@ import {
   STAGE_WORDS,
 } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
+import { SignedConsents } from '../consent/SignedConsents';
 import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
@@ -42,7 +43,7 @@ export function ClientPage() {
   return <Opened opened={data} />;
 }
 
-function Opened({ opened: { client, areas, visits } }: { opened: ClientOpened }) {
+function Opened({ opened: { client, areas, visits, consents } }: { opened: ClientOpened }) {
   const [form, setForm] = useState<'edit' | 'area' | null>(null);
   const [booking, setBooking] = useState<Area | null>(null);
   const { timeZone } = useSignedIn().clinic;
@@ -55,8 +56,8 @@ function Opened({ opened: { client, areas, visits } }: { opened: ClientOpened })
             {client.givenName} {client.familyName}
           </h1>
           <p>
-            <span className="figures">{client.reference}</span> · {ageOn(client.birthDate, today)}{' '}
-            years, born {shortDay(client.birthDate)}
+            <span className="figures">{client.reference}</span> ·{' '}
+            {fullYears(client.birthDate, today)} years, born {shortDay(client.birthDate)}
             {client.phone === '' ? '' : ` · ${client.phone}`}
           </p>
           {client.note === '' ? null : <p>{client.note}</p>}
@@ -84,6 +85,11 @@ function Opened({ opened: { client, areas, visits } }: { opened: ClientOpened })
           onBook={() => setBooking(area)}
         />
       ))}
+      {consents.length === 0 ? null : (
+        <section className="area-course">
+          <SignedConsents consents={consents} clientId={client.id} />
+        </section>
+      )}
       {form === 'edit' ? (
         <ClientForm client={client} onClose={() => setForm(null)} onSaved={() => {}} />
       ) : null}
@@ -109,7 +115,10 @@ function AreaCourse({
     <section className="area-course">
       <header>
         <h2>
-          {areaText(area)} <span className="quiet-inline">{figure(area.areaCm2, 0)} cm², hair</span>
+          {areaText(area)}{' '}
+          <span className="quiet-inline">
+            {figure(area.areaCm2, 0)} cm², {area.job === 'ink' ? 'tattoo' : 'hair'}
+          </span>
         </h2>
         <Button onClick={onBook}>Book a visit</Button>
       </header>

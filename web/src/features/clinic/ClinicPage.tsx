@@ -17,6 +17,7 @@ import { ROLE_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
+import { Outbox } from './Outbox';
 import { CAUTION_FULL } from '../auth/caution';
 
 /** The clinic: its staff, rooms, and the caution that all have read. */
@@ -84,6 +85,8 @@ export function ClinicPage() {
       )}
       <h2>Rooms</h2>
       <p>{data.rooms.map(({ name }) => name).join(', ') || 'No rooms yet.'}</p>
+      <h2>Outbox</h2>
+      <Outbox />
       <h2>The caution</h2>
       <ul className="caution-list">
         {CAUTION_FULL.map((line) => (

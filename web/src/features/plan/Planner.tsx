@@ -60,7 +60,12 @@ export function Planner({
               onChange={onChange}
             />
           )}
-          {evaluation === null ? null : <Cautions evaluation={evaluation} />}
+          {evaluation === null ? null : (
+            <>
+              <Cautions evaluation={evaluation} />
+              <ModelFigures evaluation={evaluation} setting={setting} />
+            </>
+          )}
         </div>
         <div className="plan-setting">
           {handpiece === undefined ? (
@@ -74,12 +79,7 @@ export function Planner({
               onChange={onChange}
             />
           )}
-          {evaluation === null ? null : (
-            <>
-              <LimitBars evaluation={evaluation} setting={setting} />
-              <ModelFigures evaluation={evaluation} setting={setting} />
-            </>
-          )}
+          {evaluation === null ? null : <LimitBars evaluation={evaluation} setting={setting} />}
         </div>
       </div>
       <div aria-live="polite">

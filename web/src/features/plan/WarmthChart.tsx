@@ -3,7 +3,7 @@ import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';
 
 const WIDTH = 760;
-const HEIGHT = 170;
+const HEIGHT = 176;
 const LEFT = 40;
 const RIGHT = 600;
 const TOP = 12;

@@ -3,7 +3,7 @@ import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { LightWorker } from '../../workers/light';
 
-const RUN = { packets: 200_000, seed: 20_261 };
+const RUN = { packets: 600_000, seed: 20_261 };
 const MOST_WORKERS = 4;
 
 export type LightCheckState =

@@ -1,5 +1,5 @@
 import { LeftOutlined, RightOutlined } from '@ant-design/icons';
-import type { DayVisit } from '@tidy-quill/contract/today';
+import type { Attention, DayVisit } from '@tidy-quill/contract/today';
 import { STAGES } from '@tidy-quill/core/record';
 import { addDays } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
@@ -7,6 +7,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
+import { NotReadyList } from './NotReadyList';
 import { PageProblem } from '../../widgets/PageProblem';
 
 /** The day's visits by hour, each a click from its notebook. */
@@ -47,9 +48,12 @@ export function TodayPage() {
         </div>
       </header>
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
+      {day === undefined ? <NotReadyList today={data.day} /> : null}
     </div>
   );
 }
+
+const STOPS: readonly Attention[] = ['stopped', 'noConsent', 'reactionLastTime'];
 
 function NoVisits() {
   return (
@@ -92,7 +96,7 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
             </th>
             <td>
               {areaText(visit)}
-              <span className="quiet">hair</span>
+              <span className="quiet">{visit.job === 'ink' ? 'tattoo' : 'hair'}</span>
             </td>
             <td>
               {visit.room}
@@ -105,7 +109,7 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
               {visit.attention.map((each) => (
                 <span
                   key={each}
-                  className={`tag ${each === 'stopped' || each === 'reactionLastTime' ? 'tag-stop' : 'tag-care'}`}
+                  className={`tag ${STOPS.includes(each) ? 'tag-stop' : 'tag-care'}`}
                 >
                   {ATTENTION_WORDS[each]}
                 </span>

@@ -2,19 +2,20 @@ import { intervalState } from '@tidy-quill/core/course';
 import { stepRule, workingSkin, type PastSession } from '@tidy-quill/core/plan';
 import { isStop } from '@tidy-quill/core/suitability';
 import { CALIBRE_UM } from '@tidy-quill/core/optics';
+import { fullYears } from '@tidy-quill/core/units';
 import { Link } from 'react-router';
 import {
-  ageOn,
   ADDITION_WORDS,
   areaText,
   CALIBRE_WORDS,
+  CONSENT_STATE_WORDS,
   dayText,
   DENSITY_WORDS,
   figure,
+  findingText,
   fromToday,
   HAIR_COLOUR_WORDS,
   MARK_WORDS,
-  QUESTION_WORDS,
   skinTypeText,
   spotText,
   STEP_WORDS,
@@ -36,7 +37,7 @@ export function LeftPage() {
           </Link>
         </h1>
         <p>
-          <span className="figures">{client.reference}</span> · {ageOn(client.birthDate, today)}{' '}
+          <span className="figures">{client.reference}</span> · {fullYears(client.birthDate, today)}{' '}
           years · {areaText(area)}
         </p>
       </header>
@@ -58,28 +59,48 @@ export function LeftPage() {
 }
 
 function Alerts() {
-  const { record, area, history, client, today } = useOpenVisit();
+  const { record, area, history, client, today, consent, ahead, visit } = useOpenVisit();
   const last = history.at(-1) ?? null;
   const advice = last === null ? null : stepRule(last.answer);
   const findings = record.assessment?.findings ?? [];
   const interval = intervalState(area.site, last?.on ?? null, today);
   return (
     <>
-      {findings.map(({ rule, outcome, clearOn, lastOn }) => (
-        <Notice
-          key={rule.question}
-          kind={isStop(outcome) && record.override === null ? 'stop' : 'care'}
-          title={`${isStop(outcome) ? 'Stop' : 'Care'}: ${QUESTION_WORDS[rule.question].ask.toLowerCase()}`}
-        >
+      {record.history !== null && record.assessment === null ? (
+        <Notice kind="stop" title="Stop: asked under older rules">
+          <p>Ask again; what was said then is kept.</p>
+        </Notice>
+      ) : null}
+      {findings.map((finding) => {
+        const { rule, medicine, outcome, clearOn, lastOn, advice: reason } = finding;
+        return (
+          <Notice
+            key={`${rule.id} ${medicine}`}
+            kind={isStop(outcome) && record.override === null ? 'stop' : 'care'}
+            title={`${isStop(outcome) ? 'Stop' : 'Care'}: ${findingText(finding).toLowerCase()}`}
+          >
+            <p>
+              {lastOn === null ? '' : `Last ${dayText(lastOn)}, ${fromToday(lastOn, today)}. `}
+              {outcome === 'wait' && clearOn !== null
+                ? `Not before ${dayText(clearOn)}, ${fromToday(clearOn, today)}.`
+                : reason}
+              {isStop(outcome) && record.override !== null ? ' Set aside by a supervisor.' : ''}
+            </p>
+          </Notice>
+        );
+      })}
+      {consent.state === 'valid' || record.run.startedAt !== null ? null : (
+        <Notice kind="stop" title={`No treatment: consent ${CONSENT_STATE_WORDS[consent.state]}`}>
           <p>
-            {lastOn === null ? '' : `Last ${dayText(lastOn)}, ${fromToday(lastOn, today)}. `}
-            {outcome === 'wait' && clearOn !== null
-              ? `Not before ${dayText(clearOn)}.`
-              : QUESTION_WORDS[rule.question].why}
-            {isStop(outcome) && record.override !== null ? ' Set aside by a supervisor.' : ''}
+            <Link to={`/visits/${visit.id}/ask?part=consent`}>Read and sign</Link> under Ask.
           </p>
         </Notice>
-      ))}
+      )}
+      {ahead === null ? null : (
+        <Notice kind="info" title="Answered at home">
+          <p>To be confirmed under Ask.</p>
+        </Notice>
+      )}
       {advice?.newTestSpot ? (
         <Notice kind="stop" title="It reacted last time">
           <p>

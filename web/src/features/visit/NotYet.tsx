@@ -1,14 +1,24 @@
-import { currentStage, STAGES, type Stage } from '@tidy-quill/core/record';
+import { currentStage, isStopped, STAGES, type Stage } from '@tidy-quill/core/record';
 import { Link } from 'react-router';
-import { STAGE_WORDS } from '../../text';
+import { CONSENT_STATE_WORDS, STAGE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useOpenVisit } from './use-visit';
 
 /** In place of a stage that cannot be opened yet: what it waits for. */
 export function NotYet({ stage }: { stage: Stage }) {
-  const { record, visit } = useOpenVisit();
-  const next = currentStage(record);
-  const stopped = next === 'ask' && record.answers !== null;
+  const { record, visit, consented, consent } = useOpenVisit();
+  const next = currentStage(record, consented);
+  if (!isStopped(record) && record.history !== null && next === 'ask') {
+    return (
+      <Notice kind="stop" title={`No consent, no treatment: ${CONSENT_STATE_WORDS[consent.state]}`}>
+        <p>
+          It is read, asked about and signed under Ask.{' '}
+          <Link to={`/visits/${visit.id}/ask?part=consent`}>Go to Consent</Link>
+        </p>
+      </Notice>
+    );
+  }
+  const stopped = next === 'ask' && isStopped(record);
   const title = stopped
     ? 'The answers stop this visit'
     : `${STAGE_WORDS[stage]} waits for ${STAGE_WORDS[next]}`;

@@ -14,8 +14,8 @@ const MARKS: Readonly<Record<StageState | 'here', string>> = {
 
 /** The stages of the visit in working order; any may be opened, and each says how far it is. */
 export function Ribbon({ stage: here }: { stage: Stage }) {
-  const { record, visit } = useOpenVisit();
-  const states = stageStates(record);
+  const { record, visit, consented } = useOpenVisit();
+  const states = stageStates(record, consented);
   return (
     <nav className="ribbon" aria-label="Stages of the visit">
       <ol>

@@ -34,8 +34,10 @@ export function VisitPage() {
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
   if (!isStage(stage))
-    return <Navigate to={`/visits/${visitId}/${currentStage(visit.record)}`} replace />;
-  const states = stageStates(visit.record);
+    return (
+      <Navigate to={`/visits/${visitId}/${currentStage(visit.record, visit.consented)}`} replace />
+    );
+  const states = stageStates(visit.record, visit.consented);
   const Page = STAGE_PAGES[stage];
   const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');
   return (

@@ -1,4 +1,6 @@
 import type { VisitOpened } from '@tidy-quill/contract/visit';
+import { consentStanding, type ConsentStanding } from '@tidy-quill/core/consent';
+import { SITES } from '@tidy-quill/core/course';
 import type { PlanCase } from '@tidy-quill/core/plan';
 import {
   visitRecord,
@@ -6,6 +8,8 @@ import {
   type VisitEvent,
   type VisitRecord,
 } from '@tidy-quill/core/record';
+import type { SuitabilityCase } from '@tidy-quill/core/suitability';
+import { fullYears } from '@tidy-quill/core/units';
 import { createContext, useContext, useMemo } from 'react';
 import { useVisitQuery } from '../../app/api';
 import { record as recordEvents } from '../../app/courier';
@@ -14,6 +18,11 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 /** An open visit: what the server knows, what this browser has added since, and how to add more. */
 export interface OpenVisit extends VisitOpened {
   readonly record: VisitRecord;
+  /** Whom the answers are about, today. */
+  readonly suitabilityCase: SuitabilityCase;
+  /** How consent to this treatment stands. */
+  readonly consent: ConsentStanding;
+  readonly consented: boolean;
   /** All events, those still to be sent included. */
   readonly all: readonly VisitEvent[];
   /** How many entries the server has not confirmed yet. */
@@ -45,8 +54,24 @@ export function useLoadedVisit(visitId: string): {
     }));
     const known = new Set(data.events.map(({ id }) => id));
     const all = [...data.events, ...local.filter(({ id }) => !known.has(id))];
+    const { area, client, today, consents, suitability } = data;
+    const age = fullYears(client.birthDate, today);
+    const consent = consentStanding(consents, {
+      kind: area.job,
+      areaId: area.id,
+      on: today,
+      minor: age < suitability.content.ages.alone,
+    });
     return {
       ...data,
+      suitabilityCase: {
+        job: area.job,
+        place: SITES[area.site].part === 'face' ? 'face' : 'body',
+        age,
+        on: today,
+      },
+      consent,
+      consented: consent.state === 'valid',
       all,
       record: visitRecord(all),
       unsent: own.length,

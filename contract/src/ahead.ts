@@ -1,0 +1,53 @@
+import type { History as CoreHistory, Job, Place, Substance } from '@tidy-quill/core/suitability';
+import * as v from 'valibot';
+import { History } from './suitability';
+import { Id } from './text';
+
+/** What a client answers at home; kept until the technician has confirmed it. */
+export const AheadAnswers = v.object({ id: Id, ...History.entries });
+
+export type AheadAnswers = v.InferInput<typeof AheadAnswers>;
+
+/** All that a token opens: enough to ask, nothing of the record. */
+export interface AheadPage {
+  readonly clinicName: string;
+  readonly clinicPhone: string;
+  readonly givenName: string;
+  readonly job: Job;
+  readonly place: Place;
+  readonly area: { readonly site: string; readonly side: string };
+  readonly startsAt: string;
+  readonly timeZone: string;
+  readonly today: string;
+  /** Names only, to choose from while typing. */
+  readonly substances: readonly Pick<Substance, 'id' | 'name'>[];
+}
+
+/** Answers that came from home and nobody has confirmed yet. */
+export interface Ahead extends CoreHistory {
+  readonly id: string;
+  readonly givenAt: string;
+}
+
+export const NewInvitation = v.object({ id: Id });
+
+/** A link for one client and one visit, shown once. */
+export interface Invitation {
+  readonly url: string;
+  readonly expiresAt: string;
+}
+
+export const MESSAGE_STATES = ['waiting', 'sent', 'failed'] as const;
+
+/** A message of the outbox. */
+export interface Message {
+  readonly id: string;
+  readonly clientId: string;
+  readonly clientName: string;
+  readonly to: string;
+  readonly text: string;
+  readonly state: (typeof MESSAGE_STATES)[number];
+  readonly problem: string | null;
+  readonly createdAt: string;
+  readonly sentAt: string | null;
+}

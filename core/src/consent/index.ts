@@ -1,0 +1,3 @@
+export * from './risks';
+export * from './texts';
+export * from './standing';

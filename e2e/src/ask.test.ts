@@ -1,0 +1,184 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Origin } from 'selenium-webdriver';
+import axe from 'axe-core';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { openVisit, RIBBON, signIn } from './walk';
+
+let app: Application;
+let browser: Browser;
+let phone: Browser;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+  phone = await startBrowser(app.url);
+  await phone.size(390, 844);
+  await signIn(browser);
+});
+afterAll(async () => {
+  await browser.close();
+  await phone.close();
+  await app.close();
+});
+
+const question = (id: string) => `//*[@data-question="${id}"]`;
+const answersOf = (familyName: string) =>
+  app.rows<{ body: { medicines: object[]; answers: Record<string, object> } }>(
+    `select e.body from visit_events e join visits v on v.id = e.visit_id
+     join clients c on c.id = v.client_id
+     where c.family_name = $1 and e.kind = 'answersGiven' order by e.at`,
+    [familyName],
+  );
+
+describe('a first consultation by mouse', () => {
+  it('names medicines, says what each means, and stops', async () => {
+    await openVisit(browser, 'Bram Oxenstable');
+    await browser.press('Yes', question('allergy'));
+    await browser.press('Yes', question('medicines'));
+    await browser.press('No to the rest');
+    await browser.see('Which ones?');
+    expect(await browser.isEnabled('Keep answers')).toBe(false);
+    await browser.fill('Name of a medicine, cream or supplement', 'doxycycline');
+    await browser.press('Add', question('medicines'));
+    await browser.fill('Name of a medicine, cream or supplement', 'moonwort');
+    await browser.press('Add', question('medicines'));
+    await browser.see('not in the list, goes to the supervisor');
+    await browser.see('What was it?');
+    await browser.fill('To what', 'latex');
+    await browser.see('Refer: moonwort');
+    await browser.see('Wait: doxycycline');
+    await browser.see('Still taken: 14 days after the last day');
+    await browser.press('Keep answers, stop here');
+    await browser.see('Stop: moonwort', '//aside');
+    await browser.see('No treatment: consent not signed', '//aside');
+    const [kept] = await answersOf('Oxenstable');
+    expect(kept!.body.medicines).toEqual([
+      { name: 'doxycycline', substanceId: 'doxycycline', lastOn: null },
+      { name: 'moonwort', substanceId: null, lastOn: null },
+    ]);
+  });
+
+  it('is corrected by a new set of answers; the old one stays', async () => {
+    await browser.press('Remove', '//*[@class="medicine"][contains(., "moonwort")]');
+    await browser.press('Remove', '//*[@class="medicine"][contains(., "doxycycline")]');
+    await browser.press('No', question('medicines'));
+    await browser.press('Keep answers, go to Consent');
+    await browser.see('Read and sign');
+    expect(await answersOf('Oxenstable')).toHaveLength(2);
+  });
+
+  it('signs by hand, and keeps a PDF', async () => {
+    await browser.press('Read and sign', '//footer');
+    await browser.see('What may go wrong');
+    await browser.press('The client has read it');
+    for (const who of ['Client', 'Technician']) {
+      const pad = await browser.driver.findElement({ css: `canvas[aria-label^="${who}"]` });
+      await browser.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', pad);
+      await browser.driver
+        .actions()
+        .move({ origin: pad, x: -100, y: -20 })
+        .press()
+        .move({ origin: Origin.POINTER, x: 60, y: 30, duration: 50 })
+        .move({ origin: Origin.POINTER, x: 60, y: -30, duration: 50 })
+        .release()
+        .perform();
+    }
+    await browser.press('Sign and keep');
+    await browser.see('signed and in force');
+    await browser.see('SHA-256');
+    const [kept] = await app.rows<{ size: number; client: string }>(
+      `select length(pdf) as size, content->>'clientName' as client from consents
+       join clients c on c.id = client_id where c.family_name = 'Oxenstable'`,
+    );
+    expect(kept!.client).toBe('Bram Oxenstable');
+    expect(kept!.size).toBeGreaterThan(5000);
+  });
+
+  it('keeps Treat shut once the consent is withdrawn', async () => {
+    await browser.press('Withdraw');
+    await browser.press('Withdraw from now on');
+    await browser.see('Consent to hair removal: withdrawn');
+    await browser.see('No treatment: consent withdrawn', '//aside');
+    await browser.press('Treat', RIBBON);
+    await browser.see('No consent, no treatment');
+  });
+});
+
+describe('a short return by keyboard alone', () => {
+  it('asks only what can change and goes on to Look', async () => {
+    await browser.open('/');
+    await browser.see('Ambrose Thistlewaite-Moon');
+    const focused = () =>
+      browser.driver.executeScript<string>('return document.activeElement.innerText || ""');
+    const tabTo = async (text: string) => {
+      for (let tries = 0; tries < 90; tries++) {
+        await browser.keys('\uE004');
+        if ((await focused()).includes(text)) return;
+      }
+      throw new Error(`No way to ${text} by Tab`);
+    };
+    await tabTo('Ambrose Thistlewaite-Moon');
+    await browser.keys('\uE007');
+    await browser.see('What has changed since');
+    // A cheek: filler is asked about; gold, keloids and the like are one press together.
+    await browser.see('Filler or botulinum in the face');
+    await tabTo('Still none');
+    await browser.keys('\uE007');
+    await browser.see('10 questions left');
+    await tabTo('No to the rest');
+    await browser.keys('\uE007');
+    await tabTo('Keep answers, go to Look');
+    await browser.keys('\uE007');
+    await browser.see('Fitzpatrick type');
+    const [, last] = await answersOf('Thistlewaite-Moon');
+    expect(last!.body.answers).toMatchObject({ gold: { yes: false }, injected: { yes: false } });
+  });
+});
+
+describe('the client’s own phone', () => {
+  it('answers at home on a screen 390 wide, once', async () => {
+    await browser.open('/');
+    await browser.press('Send questions', '//tr[contains(., "Isolde Marrowby")]');
+    await browser.press('Send the link');
+    await browser.see('/answer/');
+    const link = await browser.text('.invite-link');
+    await phone.open(new URL(link).pathname);
+    await phone.see('Hello Isolde');
+    const overflow = await phone.driver.executeScript<number>(
+      'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+    );
+    expect(overflow).toBe(0);
+    await phone.driver.executeScript(axe.source);
+    const faults = await phone.driver.executeAsyncScript(`
+      const done = arguments[arguments.length - 1];
+      axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] }).then(({ violations }) =>
+        done(violations.map(({ id }) => id)));`);
+    expect(faults).toEqual([]);
+    const ids = await phone.driver.executeScript<string[]>(
+      'return [...document.querySelectorAll("[data-question]")].map((each) => each.dataset.question)',
+    );
+    for (const id of ids) await phone.press(id === 'keloid' ? 'Yes' : 'No', question(id));
+    await phone.see('All answered');
+    await phone.press('Send my answers');
+    await phone.see('Thank you, Isolde');
+    await phone.open(new URL(link).pathname);
+    await phone.see('This link has been used');
+    await phone.open('/clients');
+    await phone.see('Password');
+  });
+
+  it('waits for the technician to confirm it', async () => {
+    await browser.open('/');
+    await browser.see('Answered at home', '//tr[contains(., "Isolde Marrowby")]');
+    await browser.press('Isolde Marrowby');
+    await browser.see('Answered ahead of the visit');
+    await browser.see('Go with care: Raised or spreading scars');
+    await browser.press('Keep answers, go to Consent');
+    await browser.see('not signed');
+    await browser.press('Read and sign', '//footer');
+    await browser.see('A raised or spreading scar, as you have had one before.');
+    await browser.see('Guardian’s full name');
+    const [kept] = await answersOf('Marrowby');
+    expect(kept!.body.answers).toMatchObject({ keloid: { yes: true } });
+  });
+});

@@ -1,0 +1,55 @@
+import { AheadAnswers, NewInvitation, type Invitation } from '@tidy-quill/contract/ahead';
+import { Router } from 'express';
+import type { Db } from '../../db/connect';
+import { parse, pathId, HttpProblem } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import type { Tries } from '../auth/tries';
+import type { MessageCarrier } from '../messages/carrier';
+import { carry } from '../messages/store';
+import { findVisit } from '../visit/store';
+import { aheadPage, answerAhead, invite } from './store';
+
+/** What a client reaches with a token and nothing else. Wrong tokens are counted by address. */
+export function aheadRoutes(db: Db, guesses: Tries): Router {
+  const router = Router();
+
+  /** Works with a token; a wrong one counts, and too many stop the address for a while. */
+  const guarded = async <T>(address: string, work: () => Promise<T>): Promise<T> => {
+    await guesses.check(address);
+    try {
+      return await work();
+    } catch (error) {
+      if (error instanceof HttpProblem && error.kind === 'not-found') await guesses.failed(address);
+      throw error;
+    }
+  };
+
+  router.get('/ahead/:token', async (request, response) => {
+    const { token } = request.params;
+    response.json(await guarded(request.ip ?? '', () => aheadPage(db, token)));
+  });
+
+  router.post('/ahead/:token', async (request, response) => {
+    const { token } = request.params;
+    const given = parse(AheadAnswers, request.body);
+    await guarded(request.ip ?? '', () => answerAhead(db, token, given));
+    response.status(204).end();
+  });
+
+  return router;
+}
+
+/** Inviting a client to answer ahead of a visit. */
+export function invitationRoutes(db: Db, carrier: MessageCarrier): Router {
+  const router = Router();
+  router.post('/visits/:id/invitation', async (request, response) => {
+    const actor = actorOf(request);
+    const { id } = parse(NewInvitation, request.body);
+    const visit = await findVisit(db, actor.clinicId, pathId(request));
+    const origin = `${request.protocol}://${request.get('host')}`;
+    const { messageId, ...invitation } = await invite(db, actor, visit, id, origin);
+    await carry(db, carrier, actor.clinicId, messageId);
+    response.status(201).json(invitation satisfies Invitation);
+  });
+  return router;
+}

@@ -1,0 +1,161 @@
+import type { Ahead, AheadAnswers, AheadPage, Invitation } from '@tidy-quill/contract/ahead';
+import type { VisitHeader } from '@tidy-quill/contract/visit';
+import { assess, type History } from '@tidy-quill/core/suitability';
+import dayjs from 'dayjs';
+import { and, desc, eq, inArray } from 'drizzle-orm';
+import { createHash, randomBytes } from 'node:crypto';
+import { v7 } from 'uuid';
+import type { Db, Queryable } from '../../db/connect';
+import {
+  aheadAnswers,
+  areas,
+  clients,
+  clinics,
+  invitations,
+  messages,
+  visits,
+} from '../../db/schema';
+import { clinicDay, clinicToday } from '../../http/clinic-day';
+import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+import { suitabilityCase, suitabilityInForce } from '../suitability/store';
+
+const TOKEN_BYTES = 24;
+const LONGEST_DAYS = 14;
+
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+/**
+ * Makes a link for a client to answer ahead of a visit, and puts the message with it into the outbox. It works once,
+ * until the visit begins, for 14 days at most.
+ */
+export async function invite(
+  db: Db,
+  actor: Actor,
+  visit: VisitHeader,
+  id: string,
+  origin: string,
+): Promise<Invitation & { readonly messageId: string }> {
+  const { clinicId, staffId } = actor;
+  const starts = dayjs(visit.startsAt);
+  if (starts.isBefore(dayjs())) {
+    throw new HttpProblem('refused-by-rule', 'This visit has begun', {
+      detail: 'Ask the questions here.',
+    });
+  }
+  const token = randomBytes(TOKEN_BYTES).toString('base64url');
+  const latest = dayjs().add(LONGEST_DAYS, 'day');
+  const expiresAt = (starts.isBefore(latest) ? starts : latest).toDate();
+  const url = `${origin}/answer/${token}`;
+  const messageId = v7();
+  await db.transaction(async (tx) => {
+    const [client] = await tx
+      .select({ phone: clients.phone, clinic: clinics.name })
+      .from(clients)
+      .innerJoin(clinics, eq(clinics.id, clients.clinicId))
+      .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
+    await tx
+      .insert(invitations)
+      .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt });
+    await tx.insert(messages).values({
+      clinicId,
+      id: messageId,
+      clientId: visit.clientId,
+      to: client!.phone,
+      text: `${client!.clinic}: please answer a few questions before your visit. The link works once: ${url}`,
+    });
+  });
+  return { url, expiresAt: expiresAt.toISOString(), messageId };
+}
+
+const used = () =>
+  new HttpProblem('not-found', 'This link has been used, has run out, or is not one of ours', {
+    detail: 'Ask the clinic for a new one.',
+  });
+
+/** What a token opens: the visit, and nothing else of the record. 404 once used, run out or unknown. */
+export async function aheadPage(db: Queryable, token: string): Promise<AheadPage> {
+  const { invitation: _, visit, client, area, clinic } = await openedBy(db, token);
+  const on = clinicDay(visit.startsAt, clinic.timeZone);
+  const { job, place } = suitabilityCase(area, client.birthDate, on);
+  const { content } = await suitabilityInForce(db, clinic.id);
+  return {
+    clinicName: clinic.name,
+    clinicPhone: clinic.phone,
+    givenName: client.givenName,
+    job,
+    place,
+    area: { site: area.site, side: area.side },
+    startsAt: visit.startsAt.toISOString(),
+    timeZone: clinic.timeZone,
+    today: clinicToday(clinic.timeZone),
+    substances: content.substances.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+/** Keeps a client's answers, whole and sound, and uses the token up. */
+export async function answerAhead(db: Db, token: string, given: AheadAnswers): Promise<void> {
+  await db.transaction(async (tx) => {
+    const { invitation, visit, client, area, clinic } = await openedBy(tx, token, true);
+    const { content } = await suitabilityInForce(tx, clinic.id);
+    const today = clinicToday(clinic.timeZone);
+    const { id: _id, ...said } = given;
+    const history = said as History;
+    const { unanswered } = assess(history, suitabilityCase(area, client.birthDate, today), content);
+    if (unanswered.length > 0) {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: unanswered.map((id) => ({ field: `answers.${id}`, problem: 'is missing' })),
+      });
+    }
+    await tx.insert(aheadAnswers).values({
+      clinicId: clinic.id,
+      id: given.id,
+      visitId: visit.id,
+      invitationId: invitation.id,
+      history,
+    });
+    await tx
+      .update(invitations)
+      .set({ usedAt: new Date() })
+      .where(and(eq(invitations.clinicId, clinic.id), eq(invitations.id, invitation.id)));
+  });
+}
+
+async function openedBy(db: Queryable, token: string, forUpdate = false) {
+  const asked = db
+    .select()
+    .from(invitations)
+    .where(eq(invitations.tokenHash, hashOf(token)));
+  const [invitation] = await (forUpdate ? asked.for('update') : asked);
+  if (invitation === undefined || invitation.usedAt !== null) throw used();
+  if (invitation.expiresAt <= new Date()) throw used();
+  const { clinicId, visitId } = invitation;
+  const [found] = await db
+    .select({ visit: visits, client: clients, area: areas, clinic: clinics })
+    .from(visits)
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
+    .innerJoin(clinics, eq(clinics.id, visits.clinicId))
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)));
+  return { invitation, ...found! };
+}
+
+/** The newest answers from home of some visits, by visit. */
+export async function aheadOf(
+  db: Queryable,
+  clinicId: string,
+  visitIds: readonly string[],
+): Promise<ReadonlyMap<string, Ahead>> {
+  if (visitIds.length === 0) return new Map();
+  const rows = await db
+    .select()
+    .from(aheadAnswers)
+    .where(and(eq(aheadAnswers.clinicId, clinicId), inArray(aheadAnswers.visitId, [...visitIds])))
+    .orderBy(desc(aheadAnswers.givenAt));
+  const newest = new Map<string, Ahead>();
+  for (const { id, visitId, givenAt, history } of rows) {
+    if (newest.has(visitId)) continue;
+    newest.set(visitId, { ...history, id, givenAt: givenAt.toISOString() });
+  }
+  return newest;
+}

@@ -1,0 +1,44 @@
+import type { RiskCase } from '@tidy-quill/core/consent';
+import type { SiteId } from '@tidy-quill/core/course';
+import { visitRecord, type Findings } from '@tidy-quill/core/record';
+import type { Finding, Job } from '@tidy-quill/core/suitability';
+import { and, desc, eq } from 'drizzle-orm';
+import type { Queryable } from '../../db/connect';
+import { visits } from '../../db/schema';
+import { eventsOf } from '../visit/events';
+
+const PALE: readonly string[] = ['lightBrown', 'darkBlond', 'red', 'blond', 'grey', 'white'];
+
+/** What the record knows of a client's risks on an area: the newest findings by looking, and what was said last. */
+export async function knownRisks(
+  db: Queryable,
+  clinicId: string,
+  client: { readonly id: string },
+  area: { readonly id: string; readonly job: Job; readonly site: string },
+): Promise<RiskCase> {
+  const rows = await db
+    .select({ id: visits.id, areaId: visits.areaId })
+    .from(visits)
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.clientId, client.id)))
+    .orderBy(desc(visits.startsAt));
+  const events = await eventsOf(
+    db,
+    clinicId,
+    rows.map(({ id }) => id),
+  );
+  let looked: Findings | null = null;
+  let said: readonly Finding[] | null = null;
+  for (const { id, areaId } of rows) {
+    const { findings, assessment } = visitRecord(events.get(id)!);
+    if (areaId === area.id) looked ??= findings;
+    said ??= assessment?.findings ?? null;
+  }
+  return {
+    job: area.job,
+    site: area.site as SiteId,
+    skinType: looked?.skin.type ?? null,
+    tan: looked?.skin.tan ?? null,
+    paleHair: looked === null ? null : PALE.includes(looked.hair.colour),
+    findings: said ?? [],
+  };
+}

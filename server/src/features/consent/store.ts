@@ -1,0 +1,278 @@
+import { areaText } from '@tidy-quill/contract/area-words';
+import type { InForce } from '@tidy-quill/contract/catalogue';
+import type {
+  Consent,
+  ConsentContent,
+  ConsentToRead,
+  NewConsent,
+  ReadableConsent,
+} from '@tidy-quill/contract/consent';
+import {
+  consentStanding,
+  fillConsent,
+  risksFor,
+  STANDARD_CONSENTS,
+  validUntil,
+  type ConsentKind,
+  type ConsentStanding,
+  type ConsentTexts,
+  type RiskCase,
+} from '@tidy-quill/core/consent';
+import type { Job } from '@tidy-quill/core/suitability';
+import { fullYears, type Day } from '@tidy-quill/core/units';
+import { and, desc, eq, inArray } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Queryable } from '../../db/connect';
+import { areas, clients, clinics, consents, consentWithdrawals, staff } from '../../db/schema';
+import { clinicDay, clinicToday } from '../../http/clinic-day';
+import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+import { documentInForce } from '../catalogue/store';
+import { suitabilityInForce } from '../suitability/store';
+import { knownRisks } from './known-risks';
+import { consentPdf } from './pdf';
+
+/** The clinic's consent texts in force; those that ship where it has approved none. */
+export const consentTextsInForce = (
+  db: Queryable,
+  clinicId: string,
+): Promise<InForce<ConsentTexts>> => documentInForce(db, clinicId, 'consents', STANDARD_CONSENTS);
+
+/** All consents of some clients, newest first, each with its withdrawal. The PDF is left where it is. */
+export async function consentsOf(
+  db: Queryable,
+  clinicId: string,
+  clientIds: readonly string[],
+): Promise<ReadonlyMap<string, readonly Consent[]>> {
+  const byClient = new Map<string, Consent[]>(clientIds.map((id) => [id, []]));
+  if (clientIds.length === 0) return byClient;
+  const { pdf: _pdf, ...columns } = consentColumns;
+  const rows = await db
+    .select({ ...columns, withdrawnOn: consentWithdrawals.withdrawnOn })
+    .from(consents)
+    .leftJoin(
+      consentWithdrawals,
+      and(
+        eq(consentWithdrawals.clinicId, consents.clinicId),
+        eq(consentWithdrawals.consentId, consents.id),
+      ),
+    )
+    .where(and(eq(consents.clinicId, clinicId), inArray(consents.clientId, [...clientIds])))
+    .orderBy(desc(consents.signedAt), desc(consents.id));
+  for (const { clientId, clinicId: _clinic, staffId: _staff, signedAt, ...row } of rows) {
+    byClient.get(clientId)!.push({ ...row, signedAt: signedAt.toISOString() });
+  }
+  return byClient;
+}
+
+const consentColumns = {
+  clinicId: consents.clinicId,
+  id: consents.id,
+  clientId: consents.clientId,
+  areaId: consents.areaId,
+  staffId: consents.staffId,
+  kind: consents.kind,
+  signedAt: consents.signedAt,
+  signedOn: consents.signedOn,
+  validUntil: consents.validUntil,
+  guardian: consents.guardian,
+  uses: consents.uses,
+  content: consents.content,
+  sha256: consents.sha256,
+  pdf: consents.pdf,
+};
+
+/** How a client's consent to treatment stands for an area on a day. */
+export const treatmentConsent = (
+  given: readonly Consent[],
+  area: { readonly id: string; readonly job: Job },
+  birthDate: Day,
+  on: Day,
+  alone: number,
+): ConsentStanding =>
+  consentStanding(given, {
+    kind: area.job,
+    areaId: area.id,
+    on,
+    minor: fullYears(birthDate, on) < alone,
+  });
+
+/**
+ * Keeps a signed consent: the text in force filled for this client, the signatures, and the PDF with its hash. Sent
+ * twice, it is kept once.
+ * @throws HttpProblem 422 where a guardian is missing.
+ */
+export async function signConsent(
+  db: Queryable,
+  actor: Actor,
+  clientId: string,
+  signed: NewConsent,
+): Promise<Consent> {
+  const { clinicId, staffId } = actor;
+  const already = await findConsent(db, clinicId, clientId, signed.id);
+  if (already !== undefined) return already;
+  const about = await particulars(db, actor, clientId, signed.areaId);
+  const { client, area, clinic } = about;
+  const signedOn = clinicDay(new Date(signed.at), clinic.timeZone);
+  if (signedOn > clinicToday(clinic.timeZone)) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+      fields: [{ field: 'at', problem: 'must not lie ahead' }],
+    });
+  }
+  const { content: rules } = await suitabilityInForce(db, clinicId);
+  if (fullYears(client.birthDate, signedOn) < rules.ages.alone && signed.guardian === null) {
+    throw new HttpProblem('refused-by-rule', 'A guardian has to sign too', {
+      detail: `The client is under ${rules.ages.alone}.`,
+    });
+  }
+  const texts = await consentTextsInForce(db, clinicId);
+  const risks = await knownRisks(db, clinicId, client, area);
+  const readable = readableFor(signed.kind, about, texts, risks);
+  if (digestOf(readable) !== signed.digest) {
+    throw new HttpProblem('conflict', 'The text has changed since it was read', {
+      detail: 'Read it again with the client, then sign.',
+      current: readable,
+    });
+  }
+  const content = contentOf(signed, about, readable);
+  const pdf = await consentPdf(content, { ...signed, signedOn });
+  const row = {
+    clinicId,
+    id: signed.id,
+    clientId,
+    areaId: area.id,
+    staffId,
+    kind: signed.kind,
+    signedAt: new Date(signed.at),
+    signedOn,
+    validUntil: validUntil(signedOn, texts.content.validMonths),
+    guardian: signed.guardian !== null,
+    uses: signed.uses,
+    content,
+    pdf,
+    sha256: createHash('sha256').update(pdf).digest('hex'),
+  };
+  await db.insert(consents).values(row).onConflictDoNothing();
+  return (await findConsent(db, clinicId, clientId, signed.id))!;
+}
+
+async function findConsent(db: Queryable, clinicId: string, clientId: string, id: string) {
+  const given = await consentsOf(db, clinicId, [clientId]);
+  return given.get(clientId)!.find((consent) => consent.id === id);
+}
+
+async function particulars(db: Queryable, actor: Actor, clientId: string, areaId: string) {
+  const { clinicId, staffId } = actor;
+  const [found] = await db
+    .select({ client: clients, area: areas, clinic: clinics, technician: staff.name })
+    .from(areas)
+    .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
+    .innerJoin(clinics, eq(clinics.id, areas.clinicId))
+    .innerJoin(staff, and(eq(staff.clinicId, areas.clinicId), eq(staff.id, staffId)))
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId), eq(areas.clientId, clientId)));
+  if (found === undefined) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+      fields: [{ field: 'areaId', problem: 'is not an area of this client' }],
+    });
+  }
+  return found;
+}
+
+type Particulars = Awaited<ReturnType<typeof particulars>>;
+
+/** What this client is given to read: the text in force with their own particulars and risks. */
+export async function consentToRead(
+  db: Queryable,
+  actor: Actor,
+  clientId: string,
+  asked: { readonly areaId: string; readonly kind: ConsentKind },
+): Promise<ConsentToRead> {
+  const about = await particulars(db, actor, clientId, asked.areaId);
+  const texts = await consentTextsInForce(db, actor.clinicId);
+  const risks = await knownRisks(db, actor.clinicId, about.client, about.area);
+  const readable = readableFor(asked.kind, about, texts, risks);
+  return { ...readable, digest: digestOf(readable) };
+}
+
+function readableFor(
+  kind: ConsentKind,
+  { client, area, clinic }: Particulars,
+  { content, number }: InForce<ConsentTexts>,
+  risks: RiskCase,
+): ReadableConsent {
+  const clientName = `${client.givenName} ${client.familyName}`;
+  return {
+    ...fillConsent(content, kind, {
+      client: clientName,
+      area: areaText(area),
+      clinic: clinic.name,
+    }),
+    risks:
+      kind === 'photographs'
+        ? []
+        : risksFor(risks).map(({ code, raised }) => ({ text: content.risks[code], raised })),
+    uses: kind === 'photographs' ? content.uses : null,
+    clientName,
+    clinicName: clinic.name,
+    textsNumber: number,
+    validMonths: content.validMonths,
+  };
+}
+
+const digestOf = (readable: ReadableConsent) =>
+  createHash('sha256').update(JSON.stringify(readable)).digest('hex');
+
+function contentOf(
+  signed: NewConsent,
+  { client, technician }: Particulars,
+  { uses, validMonths: _months, ...readable }: ReadableConsent,
+): ConsentContent {
+  return {
+    ...readable,
+    uses: signed.uses.map((use) => uses![use]),
+    asked: signed.asked,
+    birthDate: client.birthDate,
+    guardian:
+      signed.guardian === null
+        ? null
+        : { name: signed.guardian.name, relation: signed.guardian.relation },
+    technicianName: technician,
+  };
+}
+
+/** The PDF of a consent; 404 where there is none. */
+export async function consentFile(db: Queryable, clinicId: string, id: string): Promise<Buffer> {
+  const [row] = await db
+    .select({ pdf: consents.pdf })
+    .from(consents)
+    .where(and(eq(consents.clinicId, clinicId), eq(consents.id, id)));
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such consent');
+  return row.pdf;
+}
+
+/** Takes a consent back from now on. Sent twice, it is taken back once. */
+export async function withdrawConsent(
+  db: Queryable,
+  actor: Actor,
+  consentId: string,
+  withdrawal: { readonly id: string; readonly reason: string },
+): Promise<void> {
+  const { clinicId, staffId } = actor;
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const [found] = await db
+    .select({ id: consents.id })
+    .from(consents)
+    .where(and(eq(consents.clinicId, clinicId), eq(consents.id, consentId)));
+  if (found === undefined) throw new HttpProblem('not-found', 'There is no such consent');
+  await db
+    .insert(consentWithdrawals)
+    .values({
+      clinicId,
+      ...withdrawal,
+      consentId,
+      staffId,
+      withdrawnAt: new Date(),
+      withdrawnOn: clinicToday(clinic!.timeZone),
+    })
+    .onConflictDoNothing();
+}

@@ -1,0 +1,51 @@
+import type { Message } from '@tidy-quill/contract/ahead';
+import { and, desc, eq } from 'drizzle-orm';
+import type { Queryable } from '../../db/connect';
+import { clients, messages } from '../../db/schema';
+import type { MessageCarrier } from './carrier';
+
+const NEWEST = 200;
+
+/** The newest messages of the outbox. */
+export async function messagesOf(db: Queryable, clinicId: string): Promise<Message[]> {
+  const rows = await db
+    .select({ message: messages, givenName: clients.givenName, familyName: clients.familyName })
+    .from(messages)
+    .innerJoin(
+      clients,
+      and(eq(clients.clinicId, messages.clinicId), eq(clients.id, messages.clientId)),
+    )
+    .where(eq(messages.clinicId, clinicId))
+    .orderBy(desc(messages.createdAt), desc(messages.id))
+    .limit(NEWEST);
+  return rows.map(({ message, givenName, familyName }) => ({
+    id: message.id,
+    clientId: message.clientId,
+    clientName: `${givenName} ${familyName}`,
+    to: message.to,
+    text: message.text,
+    state: message.state,
+    problem: message.problem,
+    createdAt: message.createdAt.toISOString(),
+    sentAt: message.sentAt?.toISOString() ?? null,
+  }));
+}
+
+/** Hands a waiting message to the carrier and notes what became of it. */
+export async function carry(
+  db: Queryable,
+  carrier: MessageCarrier,
+  clinicId: string,
+  id: string,
+): Promise<void> {
+  const mine = and(eq(messages.clinicId, clinicId), eq(messages.id, id));
+  const [message] = await db.select().from(messages).where(mine);
+  if (message === undefined || message.state === 'sent') return;
+  try {
+    await carrier.send({ to: message.to, text: message.text });
+    await db.update(messages).set({ state: 'sent', problem: null, sentAt: new Date() }).where(mine);
+  } catch (error) {
+    const problem = error instanceof Error ? error.message : 'The message was not taken';
+    await db.update(messages).set({ state: 'failed', problem }).where(mine);
+  }
+}

@@ -1,0 +1,70 @@
+import type { InForce } from '@tidy-quill/contract/catalogue';
+import type { SaidLast } from '@tidy-quill/contract/visit';
+import { SITES, type SiteId } from '@tidy-quill/core/course';
+import {
+  STANDARD_SUITABILITY,
+  type Job,
+  type SuitabilityCase,
+  type SuitabilityRules,
+} from '@tidy-quill/core/suitability';
+import { fullYears, type Day } from '@tidy-quill/core/units';
+import { and, desc, eq, lt } from 'drizzle-orm';
+import type { Queryable } from '../../db/connect';
+import { staff, visitEvents, visits } from '../../db/schema';
+import { documentInForce } from '../catalogue/store';
+
+/** The rules of suitability in force; those that ship where the clinic has approved none. */
+export const suitabilityInForce = (
+  db: Queryable,
+  clinicId: string,
+): Promise<InForce<SuitabilityRules>> =>
+  documentInForce(db, clinicId, 'suitability', STANDARD_SUITABILITY);
+
+/** Whom answers are about, on a day. */
+export const suitabilityCase = (
+  area: { readonly job: Job; readonly site: string },
+  birthDate: Day,
+  on: Day,
+): SuitabilityCase => ({
+  job: area.job,
+  place: SITES[area.site as SiteId].part === 'face' ? 'face' : 'body',
+  age: fullYears(birthDate, on),
+  on,
+});
+
+/** What a client said last at a visit before a moment, to any area; null where nothing was said that lasts. */
+export async function saidLastBefore(
+  db: Queryable,
+  clinicId: string,
+  clientId: string,
+  before: Date,
+): Promise<SaidLast | null> {
+  const rows = await db
+    .select({ body: visitEvents.body, by: staff.name })
+    .from(visitEvents)
+    .innerJoin(
+      visits,
+      and(eq(visits.clinicId, visitEvents.clinicId), eq(visits.id, visitEvents.visitId)),
+    )
+    .innerJoin(
+      staff,
+      and(eq(staff.clinicId, visitEvents.clinicId), eq(staff.id, visitEvents.staffId)),
+    )
+    .where(
+      and(
+        eq(visitEvents.clinicId, clinicId),
+        eq(visitEvents.kind, 'answersGiven'),
+        eq(visits.clientId, clientId),
+        lt(visits.startsAt, before),
+      ),
+    )
+    .orderBy(desc(visitEvents.at))
+    .limit(1);
+  const [row] = rows;
+  // Answers of before medicines were named are asked again in full.
+  if (row?.body.kind !== 'answersGiven' || (row.body.medicines as unknown) === undefined) {
+    return null;
+  }
+  const { answers, medicines, on } = row.body;
+  return { answers, medicines, on, by: row.by };
+}

@@ -1,0 +1,43 @@
+import type { InForce } from '@tidy-quill/contract/catalogue';
+import type { Consent } from '@tidy-quill/contract/consent';
+import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { ConsentStanding } from '@tidy-quill/core/consent';
+import type { SuitabilityRules } from '@tidy-quill/core/suitability';
+import type { Day } from '@tidy-quill/core/units';
+import { and, eq } from 'drizzle-orm';
+import type { Queryable } from '../../db/connect';
+import { areas, clients, clinics } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
+import { consentsOf, treatmentConsent } from '../consent/store';
+import { suitabilityInForce } from '../suitability/store';
+
+/** What surrounds a visit: whose it is, where and when, by which rules, and whether it is consented to. */
+export interface Circumstances {
+  readonly client: typeof clients.$inferSelect;
+  readonly area: typeof areas.$inferSelect;
+  readonly clinic: typeof clinics.$inferSelect;
+  readonly today: Day;
+  readonly suitability: InForce<SuitabilityRules>;
+  readonly consents: readonly Consent[];
+  readonly consent: ConsentStanding;
+}
+
+export async function circumstancesOf(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<Circumstances> {
+  const [found] = await db
+    .select({ client: clients, area: areas, clinic: clinics })
+    .from(areas)
+    .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
+    .innerJoin(clinics, eq(clinics.id, areas.clinicId))
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+  const { client, area, clinic } = found!;
+  const today = clinicToday(clinic.timeZone);
+  const suitability = await suitabilityInForce(db, clinicId);
+  const consents = (await consentsOf(db, clinicId, [client.id])).get(client.id)!;
+  const { alone } = suitability.content.ages;
+  const consent = treatmentConsent(consents, area, client.birthDate, today, alone);
+  return { client, area, clinic, today, suitability, consents, consent };
+}

@@ -1,0 +1,203 @@
+import type { Area } from '@tidy-quill/contract/clients';
+import type { ConsentToRead, Signature } from '@tidy-quill/contract/consent';
+import { PHOTO_USES, type ConsentKind, type PhotoUse } from '@tidy-quill/core/consent';
+import { Checkbox, Input, Skeleton } from 'antd';
+import { useState } from 'react';
+import { v7 } from 'uuid';
+import { problemText, useConsentToReadQuery, useSignConsentMutation } from '../../app/api';
+import { Field } from '../../widgets/Field';
+import { PageProblem } from '../../widgets/PageProblem';
+import { StageFoot } from '../visit/StageFoot';
+import { useOpenVisit } from '../visit/use-visit';
+import { SignaturePad } from './SignaturePad';
+
+/** Reading, asking and signing, in that order; what is kept is what was read. */
+export function ConsentForm({
+  clientId,
+  area,
+  kind,
+  onDone,
+}: {
+  clientId: string;
+  area: Area;
+  kind: ConsentKind;
+  onDone: () => void;
+}) {
+  const { data, error, refetch } = useConsentToReadQuery(
+    { clientId, areaId: area.id, kind },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (error !== undefined) {
+    return (
+      <PageProblem
+        title="The consent cannot be shown"
+        text={problemText(error)}
+        onRetry={() => void refetch()}
+      />
+    );
+  }
+  if (data === undefined) return <Skeleton active paragraph={{ rows: 8 }} />;
+  return (
+    <ReadAndSign
+      key={data.digest}
+      clientId={clientId}
+      areaId={area.id}
+      kind={kind}
+      text={data}
+      onDone={onDone}
+      onReadAgain={() => void refetch()}
+    />
+  );
+}
+
+interface Signed {
+  readonly client: Signature | null;
+  readonly guardian: Signature | null;
+  readonly technician: Signature | null;
+}
+
+function ReadAndSign({
+  clientId,
+  areaId,
+  kind,
+  text,
+  onDone,
+  onReadAgain,
+}: {
+  clientId: string;
+  areaId: string;
+  kind: ConsentKind;
+  text: ConsentToRead;
+  onDone: () => void;
+  onReadAgain: () => void;
+}) {
+  const { suitability, suitabilityCase } = useOpenVisit();
+  const minor = suitabilityCase.age < suitability.content.ages.alone;
+  const [id] = useState(() => v7());
+  const [uses, setUses] = useState<readonly PhotoUse[]>([]);
+  const [asked, setAsked] = useState('');
+  const [read, setRead] = useState(false);
+  const [guardian, setGuardian] = useState({ name: '', relation: '' });
+  const [signed, setSigned] = useState<Signed>({ client: null, guardian: null, technician: null });
+  const [sign, { isLoading, error }] = useSignConsentMutation();
+  const sets = (who: keyof Signed) => (signature: Signature | null) =>
+    setSigned((before) => ({ ...before, [who]: signature }));
+  const guarded =
+    !minor ||
+    (signed.guardian !== null && guardian.name.trim() !== '' && guardian.relation.trim() !== '');
+  const missing = [
+    text.uses !== null && uses.length === 0 ? 'a use' : null,
+    read ? null : 'that it was read',
+    signed.client === null ? 'the client’s signature' : null,
+    guarded ? null : 'the guardian’s name, relation and signature',
+    signed.technician === null ? 'your signature' : null,
+  ].filter((each) => each !== null);
+  const keep = async () => {
+    const result = await sign({
+      id,
+      clientId,
+      areaId,
+      kind,
+      uses: [...uses],
+      asked,
+      digest: text.digest,
+      at: new Date().toISOString(),
+      client: signed.client!,
+      guardian: minor ? { ...guardian, signature: signed.guardian! } : null,
+      technician: signed.technician!,
+    });
+    if (result.error === undefined) onDone();
+    else if ((result.error as { status?: unknown }).status === 409) onReadAgain();
+  };
+  return (
+    <>
+      <div className="stage consent">
+        <article className="consent-text">
+          <h2>{text.title}</h2>
+          {text.paragraphs.map((paragraph) => (
+            <p key={paragraph}>{paragraph}</p>
+          ))}
+          {text.risks.length === 0 ? null : (
+            <>
+              <h3>What may go wrong</h3>
+              <ul>
+                {text.risks.map(({ text: risk, raised }) => (
+                  <li key={risk}>
+                    {risk}
+                    {raised ? <strong> Likelier for you than for most.</strong> : null}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          {text.uses === null ? null : (
+            <Checkbox.Group
+              className="consent-uses"
+              value={[...uses]}
+              options={PHOTO_USES.map((use) => ({ value: use, label: text.uses![use] }))}
+              onChange={(list) => setUses(list)}
+            />
+          )}
+        </article>
+        <section className="consent-signing">
+          <Field label="Asked by the client, and what was said">
+            {(field) => (
+              <Input.TextArea
+                {...field}
+                rows={2}
+                maxLength={1000}
+                value={asked}
+                onChange={(event) => setAsked(event.target.value)}
+              />
+            )}
+          </Field>
+          <Checkbox checked={read} onChange={(event) => setRead(event.target.checked)}>
+            The client has read it, or had it read out, and has no more questions
+          </Checkbox>
+          <SignaturePad label={`Client, ${text.clientName}`} onChange={sets('client')} />
+          {minor ? (
+            <>
+              <Field label="Guardian’s full name">
+                {(field) => (
+                  <Input
+                    {...field}
+                    value={guardian.name}
+                    onChange={(event) => setGuardian({ ...guardian, name: event.target.value })}
+                  />
+                )}
+              </Field>
+              <Field label="Relation to the client">
+                {(field) => (
+                  <Input
+                    {...field}
+                    value={guardian.relation}
+                    onChange={(event) => setGuardian({ ...guardian, relation: event.target.value })}
+                  />
+                )}
+              </Field>
+              <SignaturePad label="Guardian" onChange={sets('guardian')} />
+            </>
+          ) : null}
+          <SignaturePad label="Technician" onChange={sets('technician')} />
+        </section>
+      </div>
+      <StageFoot
+        action="Sign and keep"
+        busy={isLoading}
+        disabled={missing.length > 0}
+        onAction={() => void keep()}
+      >
+        <span role="status">
+          {missing.length > 0
+            ? `Still needed: ${missing.join(', ')}.`
+            : `Holds for ${text.validMonths} months, for this area; may be withdrawn at any moment.`}
+        </span>
+        {error === undefined ? null : (
+          <p className="field-error" role="alert">
+            {problemText(error)}
+          </p>
+        )}
+      </StageFoot>
+    </>
+  );
+}

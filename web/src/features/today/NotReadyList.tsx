@@ -1,0 +1,100 @@
+import type { ComingVisit } from '@tidy-quill/contract/today';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useNotReadyQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { areaText, clockText, dayOf, dayText, fromToday, notReadyText } from '../../text';
+import { InviteForm } from '../ask/InviteForm';
+
+/** Who is not ready in the coming two weeks, why, and what would make them ready. */
+export function NotReadyList({ today }: { today: string }) {
+  const { data } = useNotReadyQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: 60_000,
+  });
+  const [inviting, setInviting] = useState<string | null>(null);
+  if (data === undefined || data.length === 0) return null;
+  return (
+    <section className="not-ready">
+      <h2>Not ready, in the next two weeks</h2>
+      <table className="ledger is-still">
+        <thead>
+          <tr>
+            <th scope="col">Visit</th>
+            <th scope="col">Client</th>
+            <th scope="col">Why not</th>
+            <th scope="col">What would do</th>
+            <th scope="col">
+              <span className="visually-hidden">Act</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.map((visit) => (
+            <NotReadyRow
+              key={visit.id}
+              visit={visit}
+              today={today}
+              onInvite={() => setInviting(visit.id)}
+            />
+          ))}
+        </tbody>
+      </table>
+      {inviting === null ? null : (
+        <InviteForm visitId={inviting} onClose={() => setInviting(null)} />
+      )}
+    </section>
+  );
+}
+
+function NotReadyRow({
+  visit,
+  today,
+  onInvite,
+}: {
+  visit: ComingVisit;
+  today: string;
+  onInvite: () => void;
+}) {
+  const { timeZone } = useSignedIn().clinic;
+  const day = dayOf(visit.startsAt, timeZone);
+  const reasons = visit.notReady.map(notReadyText);
+  const ahead = Date.parse(visit.startsAt) > Date.now();
+  const unasked = visit.notReady.some(({ code }) => code === 'notAsked');
+  return (
+    <tr>
+      <td>
+        {day === today ? 'Today' : dayText(day)}, {clockText(visit.startsAt, timeZone)}
+        <span className="quiet">{day === today ? '' : fromToday(day, today)}</span>
+      </td>
+      <th scope="row">
+        <Link to={`/visits/${visit.id}/ask`}>{visit.client.name}</Link>
+        <span className="quiet">
+          {areaText(visit)}, {visit.job === 'ink' ? 'tattoo' : 'hair'}
+        </span>
+      </th>
+      <td>
+        {reasons.map(({ why }) => (
+          <span key={why} className="reason-line">
+            {why}
+          </span>
+        ))}
+      </td>
+      <td>
+        {reasons.map(({ why, remedy }) => (
+          <span key={why} className="reason-line">
+            {remedy}
+          </span>
+        ))}
+      </td>
+      <td>
+        {unasked && ahead ? (
+          <Button size="small" onClick={onInvite}>
+            Send questions<span className="visually-hidden"> to {visit.client.name}</span>
+          </Button>
+        ) : null}
+      </td>
+    </tr>
+  );
+}
