@@ -20,6 +20,8 @@ export interface DayVisit {
 /** A coming visit that is not ready, and why. */
 export interface ComingVisit extends Pick<DayVisit, 'id' | 'startsAt' | 'site' | 'side' | 'job'> {
   readonly client: { readonly id: string; readonly name: string };
+  /** Whether its hour has come: too late to send questions. */
+  readonly begun: boolean;
   readonly notReady: readonly NotReady[];
 }
 

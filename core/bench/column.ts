@@ -1,7 +1,5 @@
-import { fileURLToPath } from 'node:url';
 import { performance } from 'node:perf_hooks';
 import { ChainStepper, Column, skinGrid, timelineOf } from '../src/heat';
-import { compiled } from '../../scripts/assembly.mjs';
 import { median } from './timing';
 
 interface Compiled {
@@ -11,12 +9,6 @@ interface Compiled {
 }
 
 const ROUNDS = 300;
-
-/** The arithmetic of the heat steps as a module. */
-export const columnModule = async () =>
-  new WebAssembly.Module(
-    await compiled(fileURLToPath(new URL('assembly/column.ts', import.meta.url))),
-  );
 
 /** The heat steps of one window, TypeScript against the same arithmetic in WebAssembly, in turn. */
 export function benchColumn(module: WebAssembly.Module): void {

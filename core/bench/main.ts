@@ -1,12 +1,13 @@
-import { benchColumn, columnModule } from './column';
+import { readFileSync } from 'node:fs';
+import { benchColumn } from './column';
 import { benchPackets } from './packets';
 import { doubtMap, evaluate, propose, windowInput, windowMap, workingSkin } from '../src/plan';
 import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
 import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
 import { medianMs, report } from './timing';
 
-// Compiled first: the compiler's own code keeps the machine busy for a while.
-const column = await columnModule();
+// The heat steps compiled to WebAssembly, by whoever calls.
+const column = new WebAssembly.Module(readFileSync(process.argv[2]!));
 
 // Every repeat asks about slightly other skin, so that no answer kept from before is measured.
 let nudged = 0;

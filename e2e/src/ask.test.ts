@@ -21,6 +21,18 @@ afterAll(async () => {
   await app.close();
 });
 
+/** Tabs on until what has the focus is called this. */
+async function tabTo(text: string): Promise<void> {
+  for (let tries = 0; tries < 120; tries++) {
+    await browser.keys('\uE004');
+    const name = await browser.driver.executeScript<string>(`
+      const here = document.activeElement;
+      return here.getAttribute('aria-label') ?? (here.closest('label') ?? here).innerText ?? '';`);
+    if (name.replace(/\s+/g, ' ').replace(' :', ':').includes(text)) return;
+  }
+  throw new Error(`No way to ${text} by Tab`);
+}
+
 const question = (id: string) => `//*[@data-question="${id}"]`;
 const answersOf = (familyName: string) =>
   app.rows<{ body: { medicines: object[]; answers: Record<string, object> } }>(
@@ -104,19 +116,35 @@ describe('a first consultation by mouse', () => {
   });
 });
 
+describe('a consent by keyboard alone', () => {
+  it('is read, signed with typed names, and opens the way', async () => {
+    await tabTo('Go to Consent');
+    await browser.keys('\uE007');
+    await browser.see('Consent to hair removal: withdrawn');
+    await tabTo('Read and sign');
+    await browser.keys('\uE007');
+    await browser.see('What may go wrong');
+    await tabTo('The client has read it');
+    await browser.keys(' ');
+    for (const [who, name] of [
+      ['Client, Bram Oxenstable', 'Bram Oxenstable'],
+      ['Technician', 'Idony Brackwater'],
+    ] as const) {
+      await tabTo(`Type the name instead: ${who}`);
+      await browser.keys('\uE007');
+      await tabTo(`${who}, full name typed`);
+      await browser.keys(name);
+    }
+    await tabTo('Sign and keep');
+    await browser.keys('\uE007');
+    await browser.see('signed and in force');
+  });
+});
+
 describe('a short return by keyboard alone', () => {
   it('asks only what can change and goes on to Look', async () => {
     await browser.open('/');
     await browser.see('Ambrose Thistlewaite-Moon');
-    const focused = () =>
-      browser.driver.executeScript<string>('return document.activeElement.innerText || ""');
-    const tabTo = async (text: string) => {
-      for (let tries = 0; tries < 90; tries++) {
-        await browser.keys('\uE004');
-        if ((await focused()).includes(text)) return;
-      }
-      throw new Error(`No way to ${text} by Tab`);
-    };
     await tabTo('Ambrose Thistlewaite-Moon');
     await browser.keys('\uE007');
     await browser.see('What has changed since');

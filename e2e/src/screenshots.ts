@@ -39,8 +39,16 @@ try {
   await browser.press('Devices');
   await browser.see('Versions');
   await keep('devices');
+  await browser.press('Suitability');
+  await browser.see('As it ships');
+  await keep('suitability');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');
+  await stage('Bram Oxenstable', 'Ask', 'What they say');
+  await browser.press('Consent', '//*[@role="tablist"]');
+  await browser.press('Read and sign', '//footer');
+  await browser.see('What may go wrong');
+  await keep('consent');
   await stage('Ottoline Marshwhistle', 'Look', 'Fitzpatrick type');
   await keep('look');
   await stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type');

@@ -4,7 +4,7 @@ import type { Finding, MedicineClass, Rule, Trigger } from '@tidy-quill/core/sui
 import { dayText } from './format';
 import { QUESTION_WORDS } from './questions';
 
-export const MEDICINE_CLASS_WORDS: Readonly<Record<MedicineClass | 'unknown', string>> = {
+const MEDICINE_CLASS_WORDS: Readonly<Record<MedicineClass | 'unknown', string>> = {
   photosensitiser: 'makes skin sensitive to light',
   pigmenting: 'may leave pigment in the skin',
   retinoidTablet: 'retinoid tablets',
@@ -24,7 +24,7 @@ export const WHOSE_WORDS: Readonly<Record<Rule['whose'], string>> = {
 };
 
 /** What sets a rule off, in words. */
-export function triggerText(trigger: Trigger): string {
+function triggerText(trigger: Trigger): string {
   if ('question' in trigger) return QUESTION_WORDS[trigger.question].ask;
   if ('medicine' in trigger) return `Medicine: ${MEDICINE_CLASS_WORDS[trigger.medicine]}`;
   return trigger.age === 'tooYoung' ? 'Too young' : 'A minor';

@@ -77,6 +77,15 @@ describe('signing', () => {
     expect(createHash('sha256').update(file).digest('hex')).toBe(kept.sha256);
   });
 
+  it('counts its day by the clinic’s clock: in summer half past eleven in UTC is past midnight there', async () => {
+    const visit = await visitOf('Bristlecombe');
+    const body = await consentFor(person, visit, { at: '2026-06-30T23:30:00Z' });
+    expect((await sign(visit, body)).body).toMatchObject({
+      signedOn: '2026-07-01',
+      validUntil: '2027-07-01',
+    });
+  });
+
   it('takes a drawn signature', async () => {
     const visit = await visitOf('Sparrowdale');
     // One white pixel.

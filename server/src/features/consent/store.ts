@@ -33,10 +33,8 @@ import { knownRisks } from './known-risks';
 import { consentPdf } from './pdf';
 
 /** The clinic's consent texts in force; those that ship where it has approved none. */
-export const consentTextsInForce = (
-  db: Queryable,
-  clinicId: string,
-): Promise<InForce<ConsentTexts>> => documentInForce(db, clinicId, 'consents', STANDARD_CONSENTS);
+const consentTextsInForce = (db: Queryable, clinicId: string): Promise<InForce<ConsentTexts>> =>
+  documentInForce(db, clinicId, 'consents', STANDARD_CONSENTS);
 
 /** All consents of some clients, newest first, each with its withdrawal. The PDF is left where it is. */
 export async function consentsOf(

@@ -63,6 +63,7 @@ export async function notReadyFrom(
         site: area.site,
         side: area.side,
         job: area.job,
+        begun: visit.startsAt <= new Date(),
         notReady,
       },
     ];

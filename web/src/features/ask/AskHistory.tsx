@@ -25,6 +25,7 @@ import { FindingLines } from './FindingLines';
 import { HistoryQuestions } from './HistoryQuestions';
 import { InviteForm } from './InviteForm';
 import { OverrideForm } from './OverrideForm';
+import { SaidBefore } from './SaidBefore';
 import { ShortReturn } from './ShortReturn';
 
 /** Asks what stops or postpones a session: all of it on the first visit, what can change on a return. */
@@ -97,6 +98,7 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
             onChange={setHistory}
           />
         </div>
+        <SaidBefore />
         {record.history === null && ahead === null ? (
           <Button onClick={() => setAsking('invite')}>Let the client answer on a phone…</Button>
         ) : null}

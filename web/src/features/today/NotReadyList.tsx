@@ -60,7 +60,6 @@ function NotReadyRow({
   const { timeZone } = useSignedIn().clinic;
   const day = dayOf(visit.startsAt, timeZone);
   const reasons = visit.notReady.map(notReadyText);
-  const ahead = Date.parse(visit.startsAt) > Date.now();
   const unasked = visit.notReady.some(({ code }) => code === 'notAsked');
   return (
     <tr>
@@ -89,7 +88,7 @@ function NotReadyRow({
         ))}
       </td>
       <td>
-        {unasked && ahead ? (
+        {unasked && !visit.begun ? (
           <Button size="small" onClick={onInvite}>
             Send questions<span className="visually-hidden"> to {visit.client.name}</span>
           </Button>

@@ -1,6 +1,4 @@
-import { intervalState } from '@tidy-quill/core/course';
 import { stepRule, workingSkin, type PastSession } from '@tidy-quill/core/plan';
-import { isStop } from '@tidy-quill/core/suitability';
 import { CALIBRE_UM } from '@tidy-quill/core/optics';
 import { fullYears } from '@tidy-quill/core/units';
 import { Link } from 'react-router';
@@ -8,11 +6,9 @@ import {
   ADDITION_WORDS,
   areaText,
   CALIBRE_WORDS,
-  CONSENT_STATE_WORDS,
   dayText,
   DENSITY_WORDS,
   figure,
-  findingText,
   fromToday,
   HAIR_COLOUR_WORDS,
   MARK_WORDS,
@@ -22,7 +18,7 @@ import {
   TAN_WORDS,
 } from '../../text';
 import { Fact, Facts } from '../../widgets/Fact';
-import { Notice } from '../../widgets/Notice';
+import { Alerts } from './Alerts';
 import { useOpenVisit } from './use-visit';
 
 /** What we know: the memory of the room, in lines that never move about. */
@@ -55,68 +51,6 @@ export function LeftPage() {
           : `Visit ${history.length + 1} for this area`}
       </p>
     </aside>
-  );
-}
-
-function Alerts() {
-  const { record, area, history, client, today, consent, ahead, visit } = useOpenVisit();
-  const last = history.at(-1) ?? null;
-  const advice = last === null ? null : stepRule(last.answer);
-  const findings = record.assessment?.findings ?? [];
-  const interval = intervalState(area.site, last?.on ?? null, today);
-  return (
-    <>
-      {record.history !== null && record.assessment === null ? (
-        <Notice kind="stop" title="Stop: asked under older rules">
-          <p>Ask again; what was said then is kept.</p>
-        </Notice>
-      ) : null}
-      {findings.map((finding) => {
-        const { rule, medicine, outcome, clearOn, lastOn, advice: reason } = finding;
-        return (
-          <Notice
-            key={`${rule.id} ${medicine}`}
-            kind={isStop(outcome) && record.override === null ? 'stop' : 'care'}
-            title={`${isStop(outcome) ? 'Stop' : 'Care'}: ${findingText(finding).toLowerCase()}`}
-          >
-            <p>
-              {lastOn === null ? '' : `Last ${dayText(lastOn)}, ${fromToday(lastOn, today)}. `}
-              {outcome === 'wait' && clearOn !== null
-                ? `Not before ${dayText(clearOn)}, ${fromToday(clearOn, today)}.`
-                : reason}
-              {isStop(outcome) && record.override !== null ? ' Set aside by a supervisor.' : ''}
-            </p>
-          </Notice>
-        );
-      })}
-      {consent.state === 'valid' || record.run.startedAt !== null ? null : (
-        <Notice kind="stop" title={`No treatment: consent ${CONSENT_STATE_WORDS[consent.state]}`}>
-          <p>
-            <Link to={`/visits/${visit.id}/ask?part=consent`}>Read and sign</Link> under Ask.
-          </p>
-        </Notice>
-      )}
-      {ahead === null ? null : (
-        <Notice kind="info" title="Answered at home">
-          <p>To be confirmed under Ask.</p>
-        </Notice>
-      )}
-      {advice?.newTestSpot ? (
-        <Notice kind="stop" title="It reacted last time">
-          <p>
-            {last!.answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ') ||
-              `Pain ${last!.answer.painMax}`}
-            {advice.supervisor ? '. The supervisor’s word comes first.' : '. Find the cause first.'}
-          </p>
-        </Notice>
-      ) : null}
-      {interval === 'tooSoon' ? (
-        <Notice kind="care" title="Sooner than the interval">
-          <p>Little new hair has come back since {dayText(last!.on)}.</p>
-        </Notice>
-      ) : null}
-      {client.note === '' ? null : <p className="client-note">{client.note}</p>}
-    </>
   );
 }
 

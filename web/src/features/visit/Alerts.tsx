@@ -1,0 +1,104 @@
+import { intervalState } from '@tidy-quill/core/course';
+import { stepRule } from '@tidy-quill/core/plan';
+import { isStop, type Finding } from '@tidy-quill/core/suitability';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { CONSENT_STATE_WORDS, dayText, findingText, fromToday, MARK_WORDS } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { useOpenVisit, type OpenVisit } from './use-visit';
+
+interface Alert {
+  readonly key: string;
+  readonly kind: 'stop' | 'care' | 'info';
+  readonly title: string;
+  readonly text: ReactNode;
+}
+
+const ORDER: readonly Alert['kind'][] = ['stop', 'care', 'info'];
+
+/** What must be known before anything else: stops first, then what asks for care. */
+export function Alerts() {
+  const visit = useOpenVisit();
+  const alerts = [
+    ...answered(visit),
+    ...consent(visit),
+    ...lastTime(visit),
+    ...interval(visit),
+    ...fromHome(visit),
+  ].sort((one, other) => ORDER.indexOf(one.kind) - ORDER.indexOf(other.kind));
+  return (
+    <>
+      {alerts.map(({ key, kind, title, text }) => (
+        <Notice key={key} kind={kind} title={title}>
+          <p>{text}</p>
+        </Notice>
+      ))}
+      {visit.client.note === '' ? null : <p className="client-note">{visit.client.note}</p>}
+    </>
+  );
+}
+
+function answered({ record, today }: OpenVisit): Alert[] {
+  if (record.history === null || record.run.state === 'ended') return [];
+  if (record.assessment === null) {
+    const text = 'Ask again; what was said then is kept.';
+    return [{ key: 'unjudged', kind: 'stop', title: 'Stop: asked under older rules', text }];
+  }
+  return record.assessment.findings.map((finding) => {
+    const stops = isStop(finding.outcome);
+    return {
+      key: `${finding.rule.id} ${finding.medicine}`,
+      kind: stops && record.override === null ? 'stop' : 'care',
+      title: `${stops ? 'Stop' : 'Care'}: ${findingText(finding).toLowerCase()}`,
+      text: `${findingLine(finding, today)}${stops && record.override !== null ? ' Set aside by a supervisor.' : ''}`,
+    };
+  });
+}
+
+function findingLine({ outcome, lastOn, clearOn, advice }: Finding, today: string): string {
+  const last = lastOn === null ? '' : `Last ${dayText(lastOn)}, ${fromToday(lastOn, today)}. `;
+  return outcome === 'wait' && clearOn !== null
+    ? `${last}Not before ${dayText(clearOn)}, ${fromToday(clearOn, today)}.`
+    : `${last}${advice}`;
+}
+
+function consent({ consent: { state }, record, visit }: OpenVisit): Alert[] {
+  if (state === 'valid' || record.run.startedAt !== null) return [];
+  return [
+    {
+      key: 'consent',
+      kind: 'stop',
+      title: `No treatment: consent ${CONSENT_STATE_WORDS[state]}`,
+      text: (
+        <>
+          <Link to={`/visits/${visit.id}/ask?part=consent`}>Read and sign</Link> under Ask.
+        </>
+      ),
+    },
+  ];
+}
+
+function lastTime({ history }: OpenVisit): Alert[] {
+  const last = history.at(-1);
+  if (last === undefined) return [];
+  const { newTestSpot, supervisor } = stepRule(last.answer);
+  if (!newTestSpot) return [];
+  const seen =
+    last.answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ') || `Pain ${last.answer.painMax}`;
+  const next = supervisor ? 'The supervisor’s word comes first.' : 'Find the cause first.';
+  const title = 'It reacted last time';
+  return [{ key: 'reaction', kind: 'stop', title, text: `${seen}. ${next}` }];
+}
+
+function interval({ area, history, today }: OpenVisit): Alert[] {
+  const last = history.at(-1)?.on ?? null;
+  if (last === null || intervalState(area.site, last, today) !== 'tooSoon') return [];
+  const text = `Little new hair has come back since ${dayText(last)}.`;
+  return [{ key: 'tooSoon', kind: 'care', title: 'Sooner than the interval', text }];
+}
+
+function fromHome({ ahead }: OpenVisit): Alert[] {
+  if (ahead === null) return [];
+  const text = 'To be confirmed under Ask.';
+  return [{ key: 'ahead', kind: 'info', title: 'Answered at home', text }];
+}
