@@ -4,6 +4,7 @@ import { LASER_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan'
 import type * as Core from '@tidy-quill/core/plan';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
 import * as v from 'valibot';
+import { TypingAnswers } from './look';
 import { DayText, line, number, whole } from './text';
 
 export const Spot = v.union(
@@ -48,6 +49,8 @@ export const SkinFinding = v.object({
   tan: v.picklist(['none', 'fading', 'fresh', 'selfTan']),
   freckled: v.boolean('must be true or false'),
   surface: v.optional(v.picklist(SKIN_SURFACES)),
+  typing: v.optional(TypingAnswers),
+  unexposedFraction: v.optional(v.nullable(number(0.001, 0.5))),
   measuredFraction: v.optional(v.nullable(number(0.001, 0.5)), null),
 });
 
@@ -55,6 +58,8 @@ export const HairFinding = v.object({
   colour: v.picklist(HAIR_COLOURS),
   calibre: v.picklist(CALIBRES),
   density: v.picklist(['sparse', 'medium', 'dense']),
+  diameterUm: v.optional(number(5, 200)),
+  hairsPerCm2: v.optional(number(0, 1000)),
 });
 
 const SkinAnswer = v.object({

@@ -1,6 +1,6 @@
 import { ADVICE_CODES } from '@tidy-quill/core/course';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
-import type { EventBody, VisitEvent } from '@tidy-quill/core/record';
+import type { EventBody, Findings as CoreFindings, VisitEvent } from '@tidy-quill/core/record';
 import type { Assessment, History, SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
@@ -8,17 +8,26 @@ import type { Area, Client } from './clients';
 import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';
 import type { Consent } from './consent';
+import { InkFinding, ZoneFinding } from './look';
 import { HairFinding, Setting, SkinFinding, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
 const Mark = v.picklist(HAIR_MARKS);
 
-const Findings = v.object({
+const looked = {
   skin: SkinFinding,
-  hair: HairFinding,
-  areaCm2: number(1, 5000),
-});
+  areaCm2: number(0.2, 5000),
+  zone: v.optional(ZoneFinding),
+};
+
+const Findings = v.union(
+  [
+    v.strictObject({ ...looked, hair: HairFinding }),
+    v.strictObject({ ...looked, ink: InkFinding }),
+  ],
+  'must hold what was found of hair, or of ink',
+);
 
 const AcceptedPlan = v.object({
   subject: Subject,
@@ -133,6 +142,12 @@ export interface SaidLast extends History {
   readonly by: string;
 }
 
+/** Findings of an earlier visit to the same area. */
+export interface FoundLast {
+  readonly findings: CoreFindings;
+  readonly on: string;
+}
+
 /** A visit with all that its notebook shows. */
 export interface VisitOpened {
   readonly visit: VisitHeader;
@@ -149,6 +164,8 @@ export interface VisitOpened {
   readonly ahead: Ahead | null;
   /** What the client said last, at an earlier visit. */
   readonly saidLast: SaidLast | null;
+  /** What was found on this area at an earlier visit. */
+  readonly foundLast: FoundLast | null;
   readonly clinicName: string;
   /** Today in the clinic's zone. */
   readonly today: string;

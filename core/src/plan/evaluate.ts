@@ -12,7 +12,6 @@ import {
   type Day,
   type Spot,
 } from '../units';
-import { CALIBRE_UM } from '../optics';
 import { cautionsFor, testSpotReasons, type CautionCode, type TestSpotReason } from './cautions';
 import {
   glides,
@@ -37,7 +36,13 @@ import {
 import { rowForPulse, rowsFor, type Protocol, type ProtocolRow } from './protocol';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
-import { workingSkin, type PastSession, type Subject, type WorkingSkin } from './subject';
+import {
+  hairDiameterUm,
+  workingSkin,
+  type PastSession,
+  type Subject,
+  type WorkingSkin,
+} from './subject';
 
 /** All that a plan is worked out from. */
 export interface PlanCase {
@@ -176,7 +181,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
             upper,
           }),
     energyJ: energyJ(setting.fluenceJcm2, setting.spot),
-    hairRelaxationMs: thermalRelaxationMs('cylinder', CALIBRE_UM[plan.subject.hair.calibre]),
+    hairRelaxationMs: thermalRelaxationMs('cylinder', hairDiameterUm(plan.subject.hair)),
     work: workFor(plan, setting, handpiece?.gel ?? false),
     cautions: cautionsFor(plan.subject, working, plan.today),
     testSpot: handpiece === undefined ? [] : testSpotReasons(plan.subject, handpiece, plan.today),

@@ -1,5 +1,5 @@
 import { SITES } from '../course';
-import { CALIBRE_UM, GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
+import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
 import { peakC } from '../damage';
 import { Memory } from '../units';
 import {
@@ -18,7 +18,7 @@ import { coolingOf } from './cooling-dial';
 import type { Handpiece, Technique } from './handpiece';
 import type { Margins, Protocol } from './protocol';
 import type { Setting } from './setting';
-import type { Subject, WorkingSkin } from './subject';
+import { hairDiameterUm, type Subject, type WorkingSkin } from './subject';
 
 /** What the model of light, heat and damage says of a handpiece, spot and pulse on a subject. J/cm². */
 export interface ModelWindow {
@@ -90,7 +90,7 @@ export function windowInput(
     cooling: coolingOf(handpiece, { cooling }),
     hair: {
       melanosomeFraction: HAIR_MELANIN[subject.hair.colour],
-      diameterUm: CALIBRE_UM[subject.hair.calibre],
+      diameterUm: hairDiameterUm(subject.hair),
     },
     follicle: follicleOf(SITES[subject.site].bulbDepthMm),
     ...(glides(technique)

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import {
+  calibreOf,
   coolingDials,
   coolingFits,
   evaluate,
   reliefsFor,
   turned,
+  workingSkin,
   type Handpiece,
   type Setting,
 } from './index';
@@ -125,5 +127,45 @@ describe('where the model is not to be trusted', () => {
   it('refuses hair settings over a tattoo', () => {
     expect(on('tattooed').refusals).toContainEqual({ code: 'overTattoo' });
     expect(on('tattooed').model).toBeNull();
+  });
+});
+
+describe('skin and hair as measured', () => {
+  const skin = SUBJECT.skin;
+
+  it('take the darker of the type found and of unexposed skin, and say so where the type differs', () => {
+    // Type III is 0.023; unexposed skin at 0.033 is type IV.
+    const found = { ...skin, measuredFraction: null };
+    const darker = workingSkin({ site: 'upperArm', skin: { ...found, unexposedFraction: 0.033 } });
+    expect(darker).toMatchObject({ type: 4, additions: ['unexposedDarker'] });
+    // A little above a type's own melanin already counts as the next.
+    const near = workingSkin({ site: 'upperArm', skin: { ...found, unexposedFraction: 0.024 } });
+    expect(near).toMatchObject({ type: 4, melanosomeFraction: 0.024 });
+    const paler = workingSkin({ site: 'upperArm', skin: { ...found, unexposedFraction: 0.016 } });
+    expect(paler).toMatchObject({ type: 3, melanosomeFraction: 0.023 });
+  });
+
+  it('plan with a measured diameter instead of its class', () => {
+    const hair = { ...SUBJECT.hair, diameterUm: 72 };
+    const of = (subject: Partial<typeof SUBJECT>) => evaluate(withSubject(subject), SETTING);
+    // d² ÷ 16α: 60 µm gives 2.05 ms, 72 µm 2.95 ms.
+    expect(of({}).hairRelaxationMs).toBeCloseTo(2.045, 2);
+    expect(of({ hair }).hairRelaxationMs).toBeCloseTo(2.945, 2);
+    expect(of({ hair }).model!.floorJcm2!).toBeLessThan(of({}).model!.floorJcm2!);
+  });
+
+  it.each([
+    [5, 'fine'],
+    [49, 'fine'],
+    [51, 'medium'],
+    [69, 'medium'],
+    [71, 'coarse'],
+    [91, 'veryCoarse'],
+  ])('%i µm is %s', (diameterUm, calibre) => {
+    expect(calibreOf(diameterUm)).toBe(calibre);
+  });
+
+  it('refuse a diameter that no hair has', () => {
+    expect(() => calibreOf(300)).toThrow(/hair\.diameterUm/);
   });
 });

@@ -1,6 +1,8 @@
 import type { SiteId } from '../course';
 import { SITES } from '../course';
 import {
+  CALIBRE_UM,
+  CALIBRES,
   MELANOSOME_FRACTION,
   skinTypeForFraction,
   TAN_FACTOR,
@@ -9,8 +11,9 @@ import {
   type SkinType,
   type Tan,
 } from '../optics';
+import type { TypingAnswers } from '../look';
 import type { SkinAnswer } from '../reaction';
-import type { Day } from '../units';
+import { within, type Day } from '../units';
 import type { Setting } from './setting';
 
 export type Density = 'sparse' | 'medium' | 'dense';
@@ -26,6 +29,10 @@ export interface SkinFinding {
   readonly freckled: boolean;
   /** Scar or a tattoo under the very spots, not beside them; plain skin where absent. */
   readonly surface?: SkinSurface | undefined;
+  /** What was answered about eyes, burns and tans, where it was asked. */
+  readonly typing?: TypingAnswers | undefined;
+  /** Melanosome fraction by an instrument on skin that sees no sun; null where it was not read. */
+  readonly unexposedFraction?: number | null | undefined;
   /** Melanosome fraction by an instrument on this very area; null where it was not read. */
   readonly measuredFraction: number | null;
 }
@@ -35,6 +42,10 @@ export interface HairFinding {
   readonly colour: HairColour;
   readonly calibre: Calibre;
   readonly density: Density;
+  /** Measured, µm; the calibre's own where absent. */
+  readonly diameterUm?: number | undefined;
+  /** Counted, hairs a cm². */
+  readonly hairsPerCm2?: number | undefined;
 }
 
 /** An earlier session on the same zone, and what skin and client answered. */
@@ -58,7 +69,7 @@ export interface Subject {
 }
 
 export type SkinAddition =
-  'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite' | 'measured';
+  'unexposedDarker' | 'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite' | 'measured';
 
 /** The skin type that the planner works with, and what made it darker than the one found. */
 export interface WorkingSkin {
@@ -77,11 +88,25 @@ const TAN_ADDITION = {
   selfTan: 'selfTan',
 } as const;
 
+/** The diameter to plan with, µm: as measured, else the calibre's. */
+export const hairDiameterUm = ({ diameterUm, calibre }: HairFinding): number =>
+  diameterUm ?? CALIBRE_UM[calibre];
+
+/** The calibre that a measured diameter belongs to: the nearest class. */
+export function calibreOf(diameterUm: number): Calibre {
+  within('hair.diameterUm', diameterUm, 5, 200);
+  const off = (calibre: Calibre) => Math.abs(CALIBRE_UM[calibre] - diameterUm);
+  return CALIBRES.reduce((best, each) => (off(each) < off(best) ? each : best));
+}
+
 /** Works out the skin to plan with: the type found, with all pigment that comes on top, never paler. */
 export function workingSkin(subject: Pick<Subject, 'site' | 'skin'>): WorkingSkin {
   const { skin, site } = subject;
   const additions: SkinAddition[] = [];
-  let fraction = MELANOSOME_FRACTION[skin.type] * TAN_FACTOR[skin.tan];
+  const typed = MELANOSOME_FRACTION[skin.type];
+  const base = Math.max(typed, skin.unexposedFraction ?? 0);
+  if (skinTypeForFraction(base) > skin.type) additions.push('unexposedDarker');
+  let fraction = base * TAN_FACTOR[skin.tan];
   const tan = TAN_ADDITION[skin.tan];
   if (tan !== null) additions.push(tan);
   if (skin.freckled) {

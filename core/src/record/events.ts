@@ -1,15 +1,28 @@
 import type { Advice } from '../course';
+import type { InkFinding, ZoneFinding } from '../look';
 import type { HairFinding, Setting, SkinFinding, Subject } from '../plan';
 import type { Grade, HairMark } from '../reaction';
 import type { Answers, Assessment, Medicine } from '../suitability';
 import type { Day } from '../units';
 
-/** What was found by looking, before planning. */
-export interface Findings {
+interface Looked {
   readonly skin: SkinFinding;
-  readonly hair: HairFinding;
   readonly areaCm2: number;
+  /** Absent in records of before zones were described. */
+  readonly zone?: ZoneFinding | undefined;
 }
+
+/** What was found of skin and hair, before planning. */
+export interface HairFindings extends Looked {
+  readonly hair: HairFinding;
+}
+
+/** What was found of skin and ink. */
+export interface InkFindings extends Looked {
+  readonly ink: InkFinding;
+}
+
+export type Findings = HairFindings | InkFindings;
 
 /** What was accepted, with all that is needed to work it out again years later. */
 export interface AcceptedPlan {

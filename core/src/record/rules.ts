@@ -10,6 +10,7 @@ export type EventRefusal =
   | 'notStopped'
   | 'neverOverridden'
   | 'askAndLookFirst'
+  | 'inkIsNotPlanned'
   | 'planFirst'
   | 'planIsStale'
   | 'notStarted'
@@ -34,6 +35,7 @@ export function refuseEvent(
       return refuseOverride(record);
     case 'planAccepted':
       if (record.history === null || record.findings === null) return 'askAndLookFirst';
+      if (!('hair' in record.findings)) return 'inkIsNotPlanned';
       if (isStopped(record)) return 'stoppedByAnswers';
       return record.run.state === 'ended' ? 'alreadyEnded' : null;
     case 'watched':

@@ -33,7 +33,8 @@ export function daysBetween(from: Day, to: Day): number {
 
 /** Full years from a birthday to a day; someone born on 29 February is a year older on 1 March. */
 export function fullYears(birthDate: Day, on: Day): number {
-  return dayjs.utc(on).diff(dayjs.utc(birthDate), 'year');
+  const years = Number(on.slice(0, 4)) - Number(birthDate.slice(0, 4));
+  return on.slice(5) < birthDate.slice(5) ? years - 1 : years;
 }
 
 /** The later of two days. */

@@ -4,3 +4,4 @@ export * from './questions';
 export * from './plan';
 export * from './columns';
 export * from './suitability';
+export * from './look';

@@ -29,6 +29,7 @@ export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>>
 };
 
 export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
+  unexposedDarker: 'darker where no sun comes',
   tanFading: 'a fading tan',
   tanFresh: 'a fresh tan',
   selfTan: 'self-tan',

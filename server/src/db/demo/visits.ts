@@ -15,7 +15,7 @@ import {
 } from '@tidy-quill/core/record';
 import {
   assess,
-  QUESTION_IDS,
+  QUESTIONS,
   STANDARD_SUITABILITY,
   type Answers,
 } from '@tidy-quill/core/suitability';
@@ -140,7 +140,7 @@ type Said = Pick<Parameters<typeof demoVisit>[0], 'client' | 'yes' | 'medicines'
 
 /** No to everything but these. */
 export function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
-  const list = QUESTION_IDS.map((id) => {
+  const list = QUESTIONS.filter(({ jobs }) => jobs.includes('hair')).map(({ id }) => {
     const found = yes.find(({ question }) => question === id);
     if (found === undefined) return [id, { yes: false }];
     const lastOn = found.daysAgo === undefined ? undefined : addDays(day, -found.daysAgo);

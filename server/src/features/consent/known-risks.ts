@@ -38,7 +38,7 @@ export async function knownRisks(
     site: area.site as SiteId,
     skinType: looked?.skin.type ?? null,
     tan: looked?.skin.tan ?? null,
-    paleHair: looked === null ? null : PALE.includes(looked.hair.colour),
+    paleHair: looked === null || !('hair' in looked) ? null : PALE.includes(looked.hair.colour),
     findings: said ?? [],
   };
 }

@@ -7,7 +7,7 @@ import {
   type Setting,
   type Subject,
 } from '@tidy-quill/core/plan';
-import { visitRecord, type AcceptedPlan, type Findings } from '@tidy-quill/core/record';
+import { visitRecord, type AcceptedPlan, type HairFindings } from '@tidy-quill/core/record';
 import type { SiteId } from '@tidy-quill/core/course';
 import type { Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
@@ -32,7 +32,9 @@ async function judge(
   const catalogue = await catalogueInForce(db, clinicId);
   const subject: Subject = {
     site: await siteOf(db, clinicId, visit.areaId),
-    ...findings,
+    skin: findings.skin,
+    hair: findings.hair,
+    areaCm2: findings.areaCm2,
     history: await historyBefore(db, clinicId, visit),
   };
   const { handpieces, protocol } = catalogue;
@@ -83,10 +85,10 @@ export async function judgeChanges(
   }
 }
 
-async function findingsOf(db: Db, clinicId: string, visit: VisitHeader): Promise<Findings> {
+async function findingsOf(db: Db, clinicId: string, visit: VisitHeader): Promise<HairFindings> {
   const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
   const { findings } = visitRecord(events);
-  if (findings === null) {
+  if (findings === null || !('hair' in findings)) {
     throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
       detail: 'askAndLookFirst',
     });

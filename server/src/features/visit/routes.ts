@@ -20,6 +20,7 @@ import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeChanges } from './accept-plan';
 import { circumstancesOf } from './circumstances';
 import { eventsOf } from './events';
+import { foundLastBefore } from './found-last';
 import { appendEvents, bookVisit, findVisit, historyBefore } from './store';
 
 // Written by their own routes, which judge or sign them.
@@ -52,6 +53,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       consents: around.consents,
       ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), events),
       saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
+      foundLast: await foundLastBefore(db, clinicId, visit, around.clinic.timeZone),
       clinicName: around.clinic.name,
       today: around.today,
     };

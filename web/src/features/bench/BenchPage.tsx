@@ -1,6 +1,6 @@
 import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
-import type { PlanCase, Proposals, Setting } from '@tidy-quill/core/plan';
-import { Select, Skeleton } from 'antd';
+import type { PlanCase, SkinFinding, Proposals, Setting } from '@tidy-quill/core/plan';
+import { InputNumber, Select, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
 import { problemText, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -10,7 +10,8 @@ import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { CAUTION_SHORT } from '../auth/caution';
 import { completeFindings, type Looked } from '../look/findings';
-import { SubjectForm } from '../look/SubjectForm';
+import { HairForm, SizeField, SkinForm } from '../look/SubjectForm';
+import { fractionOfReading, readingOfFraction } from '../../instruments/melanin-meter';
 import { Planner } from '../plan/Planner';
 import { Proposed } from '../plan/Proposed';
 
@@ -47,6 +48,9 @@ export function BenchPage() {
       <PageProblem title="The bench cannot be shown" text={problemText(error)} onRetry={refetch} />
     );
   }
+  const measured = bench.skin.measuredFraction ?? null;
+  const onSkin = (skin: Partial<SkinFinding>) =>
+    setBench({ ...bench, skin: { ...bench.skin, ...skin } });
   const onSite = (site: SiteId) =>
     setBench({ ...bench, site, areaCm2: SITES[site].typicalAreaCm2 });
   return (
@@ -68,11 +72,31 @@ export function BenchPage() {
             />
           )}
         </Field>
-        <SubjectForm
+        <SkinForm
           site={bench.site}
-          looked={bench}
-          onChange={(looked) => setBench({ ...bench, ...looked })}
+          skin={bench.skin}
+          onSkin={onSkin}
+          melanin={
+            <Field label="Melanin reading on the area, 0–100">
+              {(field) => (
+                <InputNumber
+                  {...field}
+                  min={0}
+                  max={100}
+                  placeholder="not read"
+                  value={measured === null ? null : Math.round(readingOfFraction(measured))}
+                  onChange={(reading) =>
+                    onSkin({
+                      measuredFraction: reading === null ? null : fractionOfReading(reading),
+                    })
+                  }
+                />
+              )}
+            </Field>
+          }
         />
+        <HairForm hair={bench.hair} onHair={(hair) => setBench({ ...bench, hair })} measured />
+        <SizeField areaCm2={bench.areaCm2} onArea={(areaCm2) => setBench({ ...bench, areaCm2 })} />
       </aside>
       <section className="right-page bench-plan" aria-label="What would be used">
         {plan === null ? (

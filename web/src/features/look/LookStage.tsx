@@ -1,44 +1,147 @@
+import { PLAIN_ZONE } from '@tidy-quill/core/look';
+import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
+import { simulatedMeter } from '../../instruments/melanin-meter';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
-import { completeFindings, type Looked } from './findings';
-import { SubjectForm } from './SubjectForm';
+import {
+  completeFindings,
+  completeInkFindings,
+  NO_READINGS,
+  type Looked,
+  type Readings,
+} from './findings';
+import { HairForm, SkinForm, SizeField } from './SubjectForm';
+import { InkForm } from './InkForm';
+import { MelaninReadings } from './MelaninReadings';
+import { SkinTypingForm } from './SkinTypingForm';
+import { WhatChanged } from './WhatChanged';
+import { ZoneForm } from './ZoneForm';
 
-/** What is seen on the area: skin, tan, hair, size. */
+interface Draft extends Looked {
+  readonly readings: Readings;
+}
+
+/** What is seen on the area: skin and its melanin, hair or ink, the zone itself; and what has changed. */
 export function LookStage() {
-  const { record, visit, area, add } = useOpenVisit();
+  const { record, visit, area, add, foundLast } = useOpenVisit();
   const navigate = useNavigate();
-  const [looked, setLooked, clearDraft, changed] = useDraft<Looked>(`look ${visit.id}`, {
-    skin: record.findings?.skin ?? {},
-    hair: record.findings?.hair ?? {},
-    areaCm2: record.findings?.areaCm2 ?? area.areaCm2,
+  const found = record.findings;
+  const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id}`, {
+    skin: found?.skin ?? {},
+    hair: found !== null && 'hair' in found ? found.hair : {},
+    ink: found !== null && 'ink' in found ? found.ink : {},
+    areaCm2: found?.areaCm2 ?? area.areaCm2,
+    zone: found?.zone ?? PLAIN_ZONE,
+    readings: NO_READINGS,
   });
-  const kept = record.findings !== null && !changed;
-  const findings = completeFindings(looked);
+  const [typing, setTyping] = useState(false);
+  const last = foundLast?.findings.skin;
+  const meter = useMemo(() => {
+    // What the stand-in finds under its probe: this client's last reading, else the middle of type III.
+    const unexposed = last?.unexposedFraction ?? MELANOSOME_FRACTION[last?.type ?? 3];
+    return simulatedMeter({ zone: last?.measuredFraction ?? unexposed, unexposed });
+  }, [last]);
+  const ink = area.job === 'ink';
+  const kept = found !== null && !changed;
+  const complete = ink ? completeInkFindings(looked) : completeFindings(looked);
+  const findings = typeof complete === 'string' ? null : complete;
   const planning = `/visits/${visit.id}/plan`;
+  const onSkin = (skin: Partial<Draft['skin']>) =>
+    setLooked({ ...looked, skin: { ...looked.skin, ...skin } });
   const keep = async () => {
     if (findings === null) return;
     await add({ kind: 'findingsRecorded', findings });
     clearDraft();
-    void navigate(planning);
+    if (!ink) void navigate(planning);
   };
   return (
     <>
-      <SubjectForm site={area.site} looked={looked} onChange={setLooked} />
-      <p className="small">
-        Cover moles and tattoos with white. Never fire on or through one in a hair session.
-      </p>
+      <WhatChanged last={foundLast} now={findings} />
+      <div className="stage look">
+        <div>
+          <SkinForm
+            site={area.site}
+            skin={looked.skin}
+            onSkin={onSkin}
+            byQuestions={
+              <Button size="small" onClick={() => setTyping(true)}>
+                {looked.skin.typing === undefined
+                  ? 'Find it by questions…'
+                  : 'Questions, answered…'}
+              </Button>
+            }
+            melanin={
+              <MelaninReadings
+                meter={meter}
+                readings={looked.readings}
+                skin={looked.skin}
+                onReadings={(readings, skin) =>
+                  setLooked({ ...looked, readings, skin: { ...looked.skin, ...skin } })
+                }
+                onSkin={onSkin}
+              />
+            }
+          />
+          <ZoneForm
+            site={area.site}
+            job={area.job}
+            zone={zoneOf(looked)}
+            onZone={(zone) => setLooked({ ...looked, zone })}
+            onArea={(zone, areaCm2) => setLooked({ ...looked, zone, areaCm2 })}
+          />
+        </div>
+        <div>
+          {ink ? (
+            <InkForm
+              ink={looked.ink ?? {}}
+              onChange={(next) => setLooked({ ...looked, ink: next })}
+            />
+          ) : (
+            <HairForm
+              hair={looked.hair}
+              onHair={(hair) => setLooked({ ...looked, hair })}
+              measured
+            />
+          )}
+          <SizeField
+            areaCm2={looked.areaCm2}
+            onArea={(areaCm2) =>
+              setLooked({ ...looked, areaCm2, zone: { ...zoneOf(looked), measured: null } })
+            }
+          />
+        </div>
+      </div>
       <StageFoot
-        action={kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
-        disabled={!kept && findings === null}
+        action={ink ? 'Keep findings' : kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
+        disabled={ink ? kept || findings === null : !kept && findings === null}
         onAction={() => (kept ? void navigate(planning) : void keep())}
       >
-        {findings === null
-          ? 'Skin type, tan, hair colour, calibre and density are needed to plan.'
-          : ''}
+        {ink && kept ? 'Kept. Settings for ink are not planned here yet.' : missing(complete)}
         {record.plan !== null && changed ? ' Keeping this makes the accepted plan stale.' : ''}
       </StageFoot>
+      {typing ? (
+        <SkinTypingForm
+          answers={looked.skin.typing ?? {}}
+          onUse={(type, answers) => {
+            onSkin({ type, typing: answers });
+            setTyping(false);
+          }}
+          onClose={() => setTyping(false)}
+        />
+      ) : null}
     </>
   );
+}
+
+const zoneOf = ({ zone }: Looked) => zone ?? PLAIN_ZONE;
+
+function missing(complete: ReturnType<typeof completeFindings> | object | string): string {
+  if (typeof complete === 'string') return complete;
+  return complete === null
+    ? 'Skin type, tan, hair colour, calibre and density are needed to plan.'
+    : '';
 }

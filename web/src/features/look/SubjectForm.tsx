@@ -1,8 +1,15 @@
 import type { SiteId } from '@tidy-quill/core/course';
 import { CALIBRE_UM } from '@tidy-quill/core/optics';
-import { workingSkin, type HairFinding, type SkinFinding } from '@tidy-quill/core/plan';
+import {
+  calibreOf,
+  hairDiameterUm,
+  workingSkin,
+  type HairFinding,
+  type SkinFinding,
+} from '@tidy-quill/core/plan';
 import { thermalRelaxationMs } from '@tidy-quill/core/units';
 import { InputNumber } from 'antd';
+import type { ReactNode } from 'react';
 import {
   ADDITION_WORDS,
   CALIBRE_WORDS,
@@ -11,75 +18,64 @@ import {
   HAIR_COLOUR_WORDS,
   ROMAN,
   SKIN_TYPE_MEANING,
-  SURFACE_WORDS,
   skinTypeText,
+  SURFACE_WORDS,
   TAN_WORDS,
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
-import type { Looked } from './findings';
-import { fractionOfReading, readingOfFraction } from './melanin-scale';
 
 const TYPE_WORDS = Object.fromEntries(ROMAN.map((word, index) => [index + 1, word])) as Record<
   SkinFinding['type'],
   string
 >;
 
-/** Skin, hair and size of an area, by one press each. */
-export function SubjectForm({
+/** Skin by one press each, and the type that is worked with. */
+export function SkinForm({
   site,
-  looked,
-  onChange,
+  skin,
+  onSkin,
+  ofInk = false,
+  byQuestions,
+  melanin,
 }: {
   site: SiteId;
-  looked: Looked;
-  onChange: (looked: Looked) => void;
+  skin: Partial<SkinFinding>;
+  onSkin: (skin: Partial<SkinFinding>) => void;
+  /** Whether ink is what will be fired on. */
+  ofInk?: boolean;
+  /** A way to find the type by questions. */
+  byQuestions?: ReactNode;
+  /** How melanin is read. */
+  melanin: ReactNode;
 }) {
-  const { skin, hair } = looked;
-  const onSkin = (more: Partial<SkinFinding>) =>
-    onChange({ ...looked, skin: { ...skin, ...more } });
-  const onHair = (more: Partial<HairFinding>) =>
-    onChange({ ...looked, hair: { ...hair, ...more } });
-  const measured = skin.measuredFraction ?? null;
   return (
-    <div className="stage look">
-      <section>
-        <h2>Skin</h2>
-        <Choice
-          label="Fitzpatrick type"
-          words={TYPE_WORDS}
-          value={skin.type ?? null}
-          onChange={(type) => onSkin({ type })}
-          hint={
-            skin.type === undefined ? 'How this skin answers to sun' : SKIN_TYPE_MEANING[skin.type]
-          }
-        />
-        <Field label="Melanin reading on the area, 0–100">
-          {(field) => (
-            <InputNumber
-              {...field}
-              min={0}
-              max={100}
-              placeholder="not read"
-              value={measured === null ? null : Math.round(readingOfFraction(measured))}
-              onChange={(reading) =>
-                onSkin({ measuredFraction: reading === null ? null : fractionOfReading(reading) })
-              }
-            />
-          )}
-        </Field>
-        <Choice
-          label="Tan on the area"
-          words={TAN_WORDS}
-          value={skin.tan ?? null}
-          onChange={(tan) => onSkin({ tan })}
-        />
-        <Choice
-          label="Freckles"
-          words={{ no: 'none or few', yes: 'freckled' }}
-          value={skin.freckled ? 'yes' : 'no'}
-          onChange={(word) => onSkin({ freckled: word === 'yes' })}
-        />
+    <section>
+      <h2>Skin</h2>
+      <Choice
+        label="Fitzpatrick type"
+        words={TYPE_WORDS}
+        value={skin.type ?? null}
+        onChange={(type) => onSkin({ type })}
+        hint={
+          skin.type === undefined ? 'How this skin answers to sun' : SKIN_TYPE_MEANING[skin.type]
+        }
+      />
+      {byQuestions}
+      {melanin}
+      <Choice
+        label="Tan on the area"
+        words={TAN_WORDS}
+        value={skin.tan ?? null}
+        onChange={(tan) => onSkin({ tan })}
+      />
+      <Choice
+        label="Freckles"
+        words={{ no: 'none or few', yes: 'freckled' }}
+        value={skin.freckled ? 'yes' : 'no'}
+        onChange={(word) => onSkin({ freckled: word === 'yes' })}
+      />
+      {ofInk ? null : (
         <Choice
           label="Under the spots"
           words={SURFACE_WORDS}
@@ -89,58 +85,112 @@ export function SubjectForm({
             skin.surface === 'tattooed' ? 'Hair settings are never fired on a tattoo' : undefined
           }
         />
-        <WorkingType site={site} looked={looked} />
-      </section>
-      <section>
-        <h2>Hair</h2>
-        <Choice
-          label="Colour"
-          words={HAIR_COLOUR_WORDS}
-          value={hair.colour ?? null}
-          onChange={(colour) => onHair({ colour })}
-        />
-        <Choice
-          label="Calibre"
-          words={CALIBRE_WORDS}
-          value={hair.calibre ?? null}
-          onChange={(calibre) => onHair({ calibre })}
-          hint={
-            hair.calibre === undefined
-              ? undefined
-              : `about ${CALIBRE_UM[hair.calibre]} µm; loses its heat in ${figure(thermalRelaxationMs('cylinder', CALIBRE_UM[hair.calibre]))} ms`
-          }
-        />
-        <Choice
-          label="Density"
-          words={DENSITY_WORDS}
-          value={hair.density ?? null}
-          onChange={(density) => onHair({ density })}
-        />
-        <Field
-          label="Size of the area"
-          problem={looked.areaCm2 === null ? 'must be 1–5,000 cm²' : undefined}
-        >
-          {(field) => (
-            <InputNumber
-              {...field}
-              suffix="cm²"
-              min={1}
-              max={5000}
-              value={looked.areaCm2}
-              onChange={(areaCm2) => onChange({ ...looked, areaCm2 })}
-            />
-          )}
-        </Field>
-      </section>
-    </div>
+      )}
+      <WorkingType site={site} skin={skin} />
+    </section>
   );
 }
 
-function WorkingType({ site, looked }: { site: SiteId; looked: Looked }) {
-  const { type, tan } = looked.skin;
+/** Hair by one press each; measured more closely where it can be. */
+export function HairForm({
+  hair,
+  onHair,
+  measured = false,
+}: {
+  hair: Partial<HairFinding>;
+  onHair: (hair: Partial<HairFinding>) => void;
+  /** Whether a diameter and a count may be typed. */
+  measured?: boolean;
+}) {
+  const on = (more: Partial<HairFinding>) => onHair({ ...hair, ...more });
+  const { calibre, diameterUm } = hair;
+  const wide = calibre === undefined ? null : hairDiameterUm({ ...hair, calibre } as HairFinding);
+  return (
+    <section>
+      <h2>Hair</h2>
+      <Choice
+        label="Colour"
+        words={HAIR_COLOUR_WORDS}
+        value={hair.colour ?? null}
+        onChange={(colour) => on({ colour })}
+      />
+      <Choice
+        label="Calibre"
+        words={CALIBRE_WORDS}
+        value={calibre ?? null}
+        onChange={(next) => on({ calibre: next, diameterUm: undefined })}
+        hint={
+          wide === null
+            ? undefined
+            : `${diameterUm === undefined ? `about ${CALIBRE_UM[calibre!]}` : diameterUm} µm; loses its heat in ${figure(thermalRelaxationMs('cylinder', wide))} ms`
+        }
+      />
+      <Choice
+        label="Density"
+        words={DENSITY_WORDS}
+        value={hair.density ?? null}
+        onChange={(density) => on({ density })}
+      />
+      {measured ? (
+        <div className="zone-sides">
+          <Field label="Diameter, measured">
+            {(field) => (
+              <InputNumber
+                {...field}
+                suffix="µm"
+                min={5}
+                max={200}
+                value={diameterUm ?? null}
+                onChange={(value) =>
+                  on(
+                    value === null
+                      ? { diameterUm: undefined }
+                      : { diameterUm: value, calibre: calibreOf(value) },
+                  )
+                }
+              />
+            )}
+          </Field>
+          <Field label="Counted">
+            {(field) => (
+              <InputNumber
+                {...field}
+                suffix="hairs/cm²"
+                min={0}
+                max={1000}
+                value={hair.hairsPerCm2 ?? null}
+                onChange={(value) => on({ hairsPerCm2: value ?? undefined })}
+              />
+            )}
+          </Field>
+        </div>
+      ) : null}
+    </section>
+  );
+}
+
+/** The size of the area. */
+export function SizeField({
+  areaCm2,
+  onArea,
+}: {
+  areaCm2: number | null;
+  onArea: (areaCm2: number | null) => void;
+}) {
+  return (
+    <Field label="Size of the area" problem={areaCm2 === null ? 'must be 1–5,000 cm²' : undefined}>
+      {(field) => (
+        <InputNumber {...field} suffix="cm²" min={1} max={5000} value={areaCm2} onChange={onArea} />
+      )}
+    </Field>
+  );
+}
+
+function WorkingType({ site, skin }: { site: SiteId; skin: Partial<SkinFinding> }) {
+  const { type, tan } = skin;
   if (type === undefined || tan === undefined) return null;
-  const skin = { freckled: false, measuredFraction: null, ...looked.skin } as SkinFinding;
-  const working = workingSkin({ site, skin });
+  const found = { freckled: false, measuredFraction: null, ...skin } as SkinFinding;
+  const working = workingSkin({ site, skin: found });
   if (working.additions.length === 0) return null;
   return (
     <p>

@@ -1,16 +1,51 @@
+import type { InkFinding, ZoneFinding } from '@tidy-quill/core/look';
 import type { HairFinding, SkinFinding } from '@tidy-quill/core/plan';
+import type { HairFindings, InkFindings } from '@tidy-quill/core/record';
+import type { MeterPlace } from '../../instruments/melanin-meter';
+import { completeInk } from './complete-ink';
 
 /** What has been found so far; anything may still be missing. */
 export interface Looked {
   readonly skin: Partial<SkinFinding>;
   readonly hair: Partial<HairFinding>;
   readonly areaCm2: number | null;
+  readonly zone?: ZoneFinding | undefined;
+  readonly ink?: Partial<InkFinding> | undefined;
 }
 
-/** What was found, when nothing that planning needs is missing; null otherwise. */
-export function completeFindings({ skin, hair, areaCm2 }: Looked) {
+/** What was found of hair, when nothing that planning needs is missing; null otherwise. */
+export function completeFindings(looked: Looked): HairFindings | null {
+  const { skin, hair, areaCm2, zone } = looked;
   const needed = [skin.type, skin.tan, hair.colour, hair.calibre, hair.density];
   if (needed.includes(undefined) || areaCm2 === null) return null;
-  const found = { freckled: false, measuredFraction: null, ...skin };
-  return { skin: found as SkinFinding, hair: hair as HairFinding, areaCm2 };
+  return { ...withZone(completeSkin(skin), areaCm2, zone), hair: hair as HairFinding };
 }
+
+/** What was found of ink, when nothing is missing; else what is. */
+export function completeInkFindings({
+  skin,
+  areaCm2,
+  zone,
+  ink = {},
+}: Looked): InkFindings | string {
+  if (skin.type === undefined || skin.tan === undefined) return 'Skin type and tan are needed.';
+  if (areaCm2 === null) return 'The size is needed.';
+  const found = completeInk(ink);
+  return typeof found === 'string'
+    ? found
+    : { ...withZone(completeSkin(skin), areaCm2, zone), ink: found };
+}
+
+const completeSkin = (skin: Partial<SkinFinding>): SkinFinding =>
+  ({ freckled: false, measuredFraction: null, ...skin }) as SkinFinding;
+
+const withZone = (skin: SkinFinding, areaCm2: number, zone: ZoneFinding | undefined) => ({
+  skin,
+  areaCm2,
+  ...(zone === undefined ? {} : { zone }),
+});
+
+/** Melanin as it was read in each place, on the instrument's scale. */
+export type Readings = Readonly<Record<MeterPlace, readonly number[]>>;
+
+export const NO_READINGS: Readings = { zone: [], unexposed: [] };

@@ -1,16 +1,26 @@
-import { stepRule, workingSkin, type PastSession } from '@tidy-quill/core/plan';
-import { CALIBRE_UM } from '@tidy-quill/core/optics';
+import { AVOIDED, avoidedIn, type InkFinding } from '@tidy-quill/core/look';
+import {
+  hairDiameterUm,
+  stepRule,
+  workingSkin,
+  type HairFinding,
+  type PastSession,
+} from '@tidy-quill/core/plan';
 import { fullYears } from '@tidy-quill/core/units';
 import { Link } from 'react-router';
 import {
   ADDITION_WORDS,
   areaText,
+  AVOIDED_WORDS,
   CALIBRE_WORDS,
   dayText,
   DENSITY_WORDS,
   figure,
   fromToday,
   HAIR_COLOUR_WORDS,
+  INK_COLOUR_WORDS,
+  INK_DENSITY_WORDS,
+  INK_ORIGIN_WORDS,
   MARK_WORDS,
   skinTypeText,
   spotText,
@@ -39,7 +49,9 @@ export function LeftPage() {
       </header>
       <Alerts />
       {record.findings === null ? (
-        <p className="quiet">Skin and hair of this area are found under Look.</p>
+        <p className="quiet">
+          Skin and {area.job === 'ink' ? 'ink' : 'hair'} of this area are found under Look.
+        </p>
       ) : (
         <Found />
       )}
@@ -58,8 +70,9 @@ function Found() {
   const { record, area } = useOpenVisit();
   const findings = record.findings!;
   const working = workingSkin({ site: area.site, skin: findings.skin });
-  const { skin, hair } = findings;
+  const { skin, areaCm2, zone } = findings;
   const darker = working.type > skin.type;
+  const avoided = zone === undefined ? 0 : avoidedIn(zone);
   return (
     <>
       <Facts title="Skin here">
@@ -73,16 +86,56 @@ function Found() {
           </Fact>
         )}
         <Fact word="Tan">{TAN_WORDS[skin.tan]}</Fact>
+        {zone === undefined || avoided === 0 ? null : (
+          <Fact word="Cover">
+            {AVOIDED.filter((what) => zone.avoid[what] > 0)
+              .map((what) => `${zone.avoid[what]} ${AVOIDED_WORDS[what]}`)
+              .join(', ')}
+          </Fact>
+        )}
       </Facts>
-      <Facts title="Hair here">
-        <Fact word="Colour">{HAIR_COLOUR_WORDS[hair.colour]}</Fact>
-        <Fact word="Calibre">
-          {CALIBRE_WORDS[hair.calibre]}, {CALIBRE_UM[hair.calibre]} µm
-        </Fact>
-        <Fact word="Density">{DENSITY_WORDS[hair.density]}</Fact>
-        <Fact word="Area">{figure(findings.areaCm2, 0)} cm²</Fact>
-      </Facts>
+      {'hair' in findings ? (
+        <HairFacts hair={findings.hair} areaCm2={areaCm2} />
+      ) : (
+        <InkFacts ink={findings.ink} areaCm2={areaCm2} />
+      )}
     </>
+  );
+}
+
+function HairFacts({ hair, areaCm2 }: { hair: HairFinding; areaCm2: number }) {
+  return (
+    <Facts title="Hair here">
+      <Fact word="Colour">{HAIR_COLOUR_WORDS[hair.colour]}</Fact>
+      <Fact word="Calibre">
+        {CALIBRE_WORDS[hair.calibre]}, {hairDiameterUm(hair)} µm
+      </Fact>
+      <Fact word="Density">
+        {DENSITY_WORDS[hair.density]}
+        {hair.hairsPerCm2 === undefined ? '' : `, ${hair.hairsPerCm2} hairs/cm²`}
+      </Fact>
+      <Fact word="Area">{figure(areaCm2, 0)} cm²</Fact>
+    </Facts>
+  );
+}
+
+function InkFacts({ ink, areaCm2 }: { ink: InkFinding; areaCm2: number }) {
+  return (
+    <Facts title="Ink here">
+      <Fact word="Colours">
+        {ink.colours
+          .map(({ colour, share }) => `${INK_COLOUR_WORDS[colour]} ${figure(share * 100, 0)} %`)
+          .join(', ')}
+      </Fact>
+      <Fact word="Density">
+        {INK_DENSITY_WORDS[ink.density]}
+        {ink.layered ? ', ink over ink' : ''}
+      </Fact>
+      <Fact word="Made">
+        {INK_ORIGIN_WORDS[ink.origin]}, {figure(ink.ageYears, 0)} years ago
+      </Fact>
+      <Fact word="Area">{figure(areaCm2)} cm²</Fact>
+    </Facts>
   );
 }
 

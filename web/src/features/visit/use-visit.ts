@@ -95,10 +95,11 @@ export function useOpenVisit(): OpenVisit {
 export function usePlanCase(): PlanCase | null {
   const { record, area, history, catalogue, today } = useOpenVisit();
   return useMemo(() => {
-    if (record.findings === null) return null;
+    if (record.findings === null || !('hair' in record.findings)) return null;
+    const { skin, hair, areaCm2 } = record.findings;
     const { handpieces, protocol } = catalogue;
     return {
-      subject: { site: area.site, ...record.findings, history },
+      subject: { site: area.site, skin, hair, areaCm2, history },
       handpieces,
       protocol,
       today,

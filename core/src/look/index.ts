@@ -1,0 +1,6 @@
+export * from './skin-typing';
+export * from './readings';
+export * from './zone-size';
+export * from './zone';
+export * from './ink';
+export * from './changes';

@@ -1,0 +1,42 @@
+import { within } from '../units';
+
+/** Readings of a melanin meter at one place, 0–100 on the instrument's scale. */
+export interface Reading {
+  readonly mean: number;
+  /** Highest less lowest. */
+  readonly spread: number;
+  /** Three at least, close enough together to be believed. */
+  readonly sound: boolean;
+}
+
+export const READINGS_WANTED = 3;
+/** More than this between the highest and the lowest: press flat, clean, read again. */
+export const WIDEST_SPREAD = 6;
+
+/**
+ * The mean and spread of some readings at one place; null where there are none.
+ * @throws InputError for a reading off the scale.
+ */
+export function readingOf(values: readonly number[]): Reading | null {
+  if (values.length === 0) return null;
+  values.forEach((value, i) => within(`readings.${i}`, value, 0, 100));
+  const spread = Math.max(...values) - Math.min(...values);
+  return {
+    mean: values.reduce((sum, value) => sum + value, 0) / values.length,
+    spread,
+    sound: values.length >= READINGS_WANTED && spread <= WIDEST_SPREAD,
+  };
+}
+
+// A zone that holds a tenth more pigment than unexposed skin has seen sun; half as much again is a fresh tan.
+const SOME = 1.1;
+const MUCH = 1.35;
+
+/** What the melanin of the zone says against that of unexposed skin. */
+export function tanByReading(
+  zoneFraction: number,
+  unexposedFraction: number,
+): 'none' | 'fading' | 'fresh' {
+  const ratio = zoneFraction / unexposedFraction;
+  return ratio >= MUCH - 1e-9 ? 'fresh' : ratio >= SOME - 1e-9 ? 'fading' : 'none';
+}
