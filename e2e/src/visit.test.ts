@@ -187,3 +187,27 @@ describe('a stop', () => {
     await browser.see('grey hair has no pigment for light to act on');
   });
 });
+
+describe('a session that hurt', () => {
+  it('is eased in ways laid side by side, and the model says which it prefers', async () => {
+    await browser.open('/');
+    await browser.press('Ambrose Thistlewaite-Moon', '//table');
+    await browser.press('Still none');
+    await answerNo(browser);
+    await browser.see('Fitzpatrick type');
+    await look(browser, { type: 'III', colour: 'black', calibre: 'coarse', density: 'dense' });
+    await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
+    // 12 J/cm² hurt with 6: × 0.9 = 10.8, on the console's step 10.
+    await browser.see('12 × 0.9 = 10.8, on the console’s step 10');
+    await browser.see('Ways to ease it');
+    await browser.see('less fluence', '//*[@class="reliefs"]');
+    await browser.press('+', '//*[@aria-label="Plate"]');
+    await browser.see('this console’s usual: contact 5 °C');
+    await browser.press('Use it', '//*[@class="reliefs"]');
+    await browser.see('Accept 10 J/cm²');
+    await browser.press('this skin bears');
+    await browser.see('Above it the living epidermis');
+    await browser.press('this skin', '//*[@class="limits"]');
+    await browser.see('In doubt from');
+  });
+});

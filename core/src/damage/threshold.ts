@@ -1,6 +1,8 @@
 import { siteDamage, type DamageLaw, type Site } from './arrhenius';
 
 const HIGHEST_JCM2 = 2000;
+const FIRST_RISE_K = 30;
+const WALK = 1.3;
 
 /**
  * The fluence in J/cm² at which a site's Ω reaches `wanted`; Infinity where 2000 J/cm² does not. Ω rises
@@ -19,27 +21,28 @@ export function thresholdJcm2(
     const omega = siteDamage(law, site, stepsS, fluence);
     return Math.log(Math.max(omega, 1e-30)) - Math.log(wanted);
   };
-  // Damage of one needs some 45–90 °C at these times: a first guess from the peak.
-  let low = 5 / peak;
-  let high = 60 / peak;
+  // Damage of one needs some 45–90 °C at these times: a first guess from the peak, a bracket walked out from it.
+  let low = FIRST_RISE_K / peak;
+  let high = low;
   let atLow = excess(low);
-  let atHigh = excess(high);
+  let atHigh = atLow;
   while (atLow > 0 && low > 1e-6) {
     [high, atHigh] = [low, atLow];
-    low /= 2;
+    low /= WALK;
     atLow = excess(low);
   }
   while (atHigh < 0) {
     if (high > HIGHEST_JCM2) return Infinity;
     [low, atLow] = [high, atHigh];
-    high *= 1.5;
+    high *= WALK;
     atHigh = excess(high);
   }
   let side = 0;
   for (let tries = 0; tries < 60 && high - low > 1e-6 * high; tries++) {
     const between = (low * atHigh - high * atLow) / (atHigh - atLow);
     const at = excess(between);
-    if (Math.abs(at) < 1e-4) return between;
+    // Ω grows with some tenth power of the fluence: this is under 10⁻⁴ of the answer.
+    if (Math.abs(at) < 1e-3) return between;
     if (at > 0) {
       [high, atHigh] = [between, at];
       if (side === 1) atLow /= 2;

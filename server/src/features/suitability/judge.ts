@@ -3,10 +3,14 @@ import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
 import { assess } from '@tidy-quill/core/suitability';
 import type { VisitEvent } from '@tidy-quill/core/record';
 import type { Queryable } from '../../db/connect';
+import { HttpProblem } from '../../http/problem';
 import { circumstancesOf } from '../visit/circumstances';
 import { suitabilityCase } from './store';
 
-/** Works out what answers mean by the rules in force, whatever the browser thought of them. */
+/**
+ * Works out what answers mean by the rules in force, whatever the browser thought of them.
+ * @throws HttpProblem 400 naming each question that was left out.
+ */
 export async function judgeAnswers(
   db: Queryable,
   clinicId: string,
@@ -21,6 +25,14 @@ export async function judgeAnswers(
     const { answers, medicines, on } = body;
     const of = suitabilityCase(area, client.birthDate, on);
     const assessment = assess({ answers, medicines }, of, suitability.content);
+    if (assessment.unanswered.length > 0) {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: assessment.unanswered.map((id) => ({
+          field: `answers.${id}`,
+          problem: 'is missing',
+        })),
+      });
+    }
     return { ...event, body: { ...body, assessment } };
   });
 }

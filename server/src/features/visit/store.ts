@@ -106,10 +106,12 @@ export async function appendEvents(
       .for('update');
     const visit = await findVisit(tx, clinicId, visitId);
     const all = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
-    const { consent } = await circumstancesOf(tx, clinicId, visit);
-    const consented = consent.state === 'valid';
     const known = new Set(all.map(({ id }) => id));
     const fresh = events.filter(({ id }) => !known.has(id));
+    // Consent matters when treatment begins; no other press waits for looking it up.
+    const begins = fresh.some(({ body }) => body.kind === 'treatmentStarted');
+    const consented =
+      !begins || (await circumstancesOf(tx, clinicId, visit)).consent.state === 'valid';
     for (const event of fresh) {
       const body = event.body as EventBody;
       refuseByRecord(visitRecord(all), body, consented);

@@ -218,6 +218,15 @@ describe('what answers mean', () => {
     expect(suitability).toMatchObject({ versionId: null, number: 0 });
   });
 
+  it('is not worked out from half the answers', async () => {
+    const id = await visitOf('Sparrowdale');
+    const { today } = await opened(id);
+    const { gold: _gold, ...half } = allNo as Record<string, object>;
+    const { status, body } = await append(id, event({ ...asked(today).body, answers: half }));
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: 'answers.gold', problem: 'is missing' }] });
+  });
+
   it('takes a medicine of the list by its class', async () => {
     const id = await visitOf('Sparrowdale');
     const { today } = await opened(id);

@@ -67,6 +67,7 @@ export function LookStage() {
             site={area.site}
             skin={looked.skin}
             onSkin={onSkin}
+            ofInk={ink}
             byQuestions={
               <Button size="small" onClick={() => setTyping(true)}>
                 {looked.skin.typing === undefined

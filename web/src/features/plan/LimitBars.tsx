@@ -1,11 +1,31 @@
-import { LIMIT_NAMES, type Evaluation, type LimitName, type Setting } from '@tidy-quill/core/plan';
+import {
+  LIMIT_NAMES,
+  type DoubtMap,
+  type Evaluation,
+  type LimitName,
+  type Setting,
+} from '@tidy-quill/core/plan';
 import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
 /** The four limits beside one another; the one that binds is marked by word and weight. */
-export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; setting: Setting }) {
+export function LimitBars({
+  evaluation,
+  setting,
+  doubt,
+}: {
+  evaluation: Evaluation;
+  setting: Setting;
+  /** How sure the model's ceiling is; null while it is not known. */
+  doubt: DoubtMap | null;
+}) {
   const { limits, upper } = evaluation;
   if (limits === null || upper === null) return null;
-  const top = Math.max(setting.fluenceJcm2, ...LIMIT_NAMES.map((name) => limits[name] ?? 0));
+  const between = doubtOf(doubt, setting.pulseMs, limits.model);
+  const top = Math.max(
+    setting.fluenceJcm2,
+    between?.high ?? 0,
+    ...LIMIT_NAMES.map((name) => limits[name] ?? 0),
+  );
   return (
     <section className="limits">
       <h2>What limits the fluence</h2>
@@ -15,10 +35,23 @@ export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; set
             <span>{LIMIT_WORDS[name]}</span>
             <span className="limit-bar" aria-hidden>
               <i style={{ width: `${((limits[name] ?? 0) / top) * 100}%` }} />
+              {name === 'model' && between !== null ? (
+                <b
+                  style={{
+                    left: `${(between.low / top) * 100}%`,
+                    width: `${((between.high - between.low) / top) * 100}%`,
+                  }}
+                />
+              ) : null}
             </span>
             <span className="figures">{limits[name] === null ? '–' : figure(limits[name])}</span>
           </summary>
-          <p>{reason(name, evaluation)}</p>
+          <p>
+            {reason(name, evaluation)}
+            {name === 'model' && between !== null
+              ? ` In doubt from ${figure(between.low)} to ${figure(between.high)} (melanin, hair, contact): the hatched part.`
+              : ''}
+          </p>
         </details>
       ))}
       <p className="small">
@@ -27,6 +60,22 @@ export function LimitBars({ evaluation, setting }: { evaluation: Evaluation; set
       </p>
     </section>
   );
+}
+
+/** Between what the model's limit lies: the spread of its ceiling at the nearest pulse that was worked out. */
+function doubtOf(
+  doubt: DoubtMap | null,
+  pulseMs: number,
+  limitJcm2: number | null,
+): { readonly low: number; readonly high: number } | null {
+  if (doubt === null || limitJcm2 === null) return null;
+  const { pulsesMs, ceiling } = doubt;
+  const off = (index: number) => Math.abs(Math.log(pulsesMs[index]! / pulseMs));
+  const nearest = pulsesMs.reduce((best, _, index) => (off(index) < off(best) ? index : best), 0);
+  const { low, high } = ceiling[nearest]!;
+  if (low === null || high === null) return null;
+  const factor = Math.sqrt(high / low);
+  return { low: limitJcm2 / factor, high: limitJcm2 * factor };
 }
 
 function reason(name: LimitName, { limits, model, margin, modelSilence }: Evaluation): string {

@@ -1,8 +1,8 @@
-import type { Evaluation, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
+import type { DoubtMap, Evaluation, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
 import { MODEL_SILENCE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useDoubtMap, useWindowMap } from './use-planner';
+import { useWindowMap } from './use-planner';
 import { WindowMapChart } from './WindowMapChart';
 
 /** The window map of the handpiece and spot at hand, or why there is none. */
@@ -12,6 +12,7 @@ export function ModelView({
   setting,
   evaluation,
   ladder,
+  doubt,
   onChange,
 }: {
   plan: PlanCase;
@@ -19,10 +20,10 @@ export function ModelView({
   setting: Setting;
   evaluation: Evaluation;
   ladder: readonly number[];
+  doubt: DoubtMap | null;
   onChange: (setting: Setting) => void;
 }) {
   const { value: map } = useWindowMap(plan, setting);
-  const { value: doubt } = useDoubtMap(plan, setting);
   if (evaluation.modelSilence !== null) {
     return (
       <Notice kind="care" title="The model gives no number here">

@@ -9,7 +9,7 @@ import { ModelFigures } from './ModelFigures';
 import { ReliefChoice } from './ReliefChoice';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
-import { useEvaluation, useWarmth } from './use-planner';
+import { useDoubtMap, useEvaluation, useWarmth } from './use-planner';
 import { WarmthChart } from './WarmthChart';
 import { WaysTable } from './WaysTable';
 import { WhyStart } from './WhyStart';
@@ -31,6 +31,7 @@ export function Planner({
 }) {
   const { value: evaluation, fault } = useEvaluation(plan, setting);
   const { value: warmth } = useWarmth(plan, setting);
+  const { value: doubt } = useDoubtMap(plan, setting);
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   const proposal = proposals.proposals.find((each) => sameWay(each, setting));
   const ladder = proposal?.ladder ?? [];
@@ -46,6 +47,7 @@ export function Planner({
               setting={setting}
               evaluation={evaluation}
               ladder={ladder}
+              doubt={doubt}
               onChange={onChange}
             />
           )}
@@ -79,7 +81,9 @@ export function Planner({
               onChange={onChange}
             />
           )}
-          {evaluation === null ? null : <LimitBars evaluation={evaluation} setting={setting} />}
+          {evaluation === null ? null : (
+            <LimitBars evaluation={evaluation} setting={setting} doubt={doubt} />
+          )}
         </div>
       </div>
       <div aria-live="polite">

@@ -5,6 +5,7 @@ import {
   FIRST_WORDS,
   minutesText,
   refusalText,
+  TECHNIQUE_TRADE,
   TECHNIQUE_WORDS,
 } from '../../text';
 
@@ -64,6 +65,16 @@ export function WaysTable({
             ))}
           </tbody>
         </table>
+      )}
+      {proposals.length === 0 ? null : (
+        <details className="left-out">
+          <summary>What each way gives and gives up</summary>
+          <ul>
+            {[...new Set(proposals.map(({ setting }) => setting.technique))].map((technique) => (
+              <li key={technique}>{TECHNIQUE_TRADE[technique]}</li>
+            ))}
+          </ul>
+        </details>
       )}
       {leftOut.length === 0 ? null : (
         <details className="left-out">

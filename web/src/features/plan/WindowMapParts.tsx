@@ -141,7 +141,7 @@ export function PastMarks({
             {i === shown.length - 1 ? (
               <text
                 x={at[0] > (LEFT + RIGHT) / 2 ? at[0] - 12 : at[0] + 12}
-                y={at[1] + 16}
+                y={Math.min(at[1] + 30, BOTTOM - 6)}
                 textAnchor={at[0] > (LEFT + RIGHT) / 2 ? 'end' : 'start'}
               >
                 {shortDay(past.on)}: {bad ? 'reacted' : answerWord(past.answer.endpoint)}, pain{' '}

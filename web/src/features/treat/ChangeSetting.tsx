@@ -53,7 +53,9 @@ export function ChangeSetting({ onClose }: { onClose: () => void }) {
           onChange={setSetting}
         />
       )}
-      {evaluation === null ? null : <LimitBars evaluation={evaluation} setting={setting} />}
+      {evaluation === null ? null : (
+        <LimitBars evaluation={evaluation} setting={setting} doubt={null} />
+      )}
       {refusals.map((refusal) => (
         <p key={refusal.code} className="refusal" role="alert">
           {refusalText(refusal)}
