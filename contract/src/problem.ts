@@ -52,10 +52,14 @@ export function read<S extends v.GenericSchema>(
   };
 }
 
-function fieldsOf(issue: v.BaseIssue<unknown>): FieldProblem[] {
+/** The fields of an issue; what a choice between shapes found inside is named from the choice's own place on. */
+function fieldsOf(issue: v.BaseIssue<unknown>, within = ''): FieldProblem[] {
+  const own = [within, v.getDotPath(issue)].filter(Boolean).join('.');
   const inner = issue.issues?.filter((each) => v.getDotPath(each) !== null) ?? [];
-  if (inner.length > 0) return inner.flatMap((each) => fieldsOf(each));
-  return [{ field: v.getDotPath(issue) ?? 'body', problem: plain(issue) }];
+  // A key that belongs to none of the shapes says less than the choice itself.
+  const foreign = inner.some(({ expected }) => expected === 'never');
+  if (inner.length > 0 && !foreign) return inner.flatMap((each) => fieldsOf(each, own));
+  return [{ field: own === '' ? 'body' : own, problem: plain(issue) }];
 }
 
 const plain = (issue: v.BaseIssue<unknown>) =>

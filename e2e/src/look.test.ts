@@ -17,7 +17,7 @@ afterAll(async () => {
 });
 
 const AREA = '//*[@aria-label="On the area"]';
-const UNEXPOSED = '//*[@aria-label="On skin that sees no sun"]';
+const UNEXPOSED = '//*[@aria-label="On unexposed skin"]';
 
 const found = async (familyName: string) => {
   const rows = await app.rows<{ findings: Record<string, never> }>(

@@ -50,7 +50,7 @@ type More = Partial<Pick<Rule, 'jobs' | 'places' | 'wait' | 'whose' | 'override'
 function rule(trigger: Trigger, outcome: Rule['outcome'], advice: string, more: More = {}): Rule {
   const [name] = Object.values(trigger) as [string];
   return {
-    id: name,
+    id: plainWords(name),
     trigger,
     jobs: JOBS,
     places: PLACES,
@@ -62,6 +62,9 @@ function rule(trigger: Trigger, outcome: Rule['outcome'], advice: string, more: 
     ...more,
   };
 }
+
+/** `selfTan` as “self tan”: what a rule is called unless it has a name of its own. */
+const plainWords = (name: string) => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 const NEVER = { override: 'never' } as const;
 const HAIR = { jobs: ['hair'] } as const;

@@ -95,10 +95,10 @@ const shipped = (kind: CatalogueKind, content: Content): CatalogueVersion => ({
   id: `shipped ${kind}`,
   kind,
   number: 0,
-  note: 'As it ships',
+  note: 'As it ships, until a supervisor approves the clinic’s own',
   createdBy: 'Tidy Quill',
   createdAt: '2026-11-24T00:00:00Z',
-  approvedBy: 'until the clinic has its own',
+  approvedBy: 'Tidy Quill',
   approvedAt: '2026-11-24T00:00:00Z',
   content,
 });

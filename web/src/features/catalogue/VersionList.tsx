@@ -30,12 +30,14 @@ export function VersionList({
               {version.number === inForce ? <span className="tag tag-good">in force</span> : null}
               {version.approvedAt === null ? <span className="tag tag-care">draft</span> : null}
             </button>
-            <span className="quiet">
-              {version.createdBy}, {on(version.createdAt)}
-              {version.approvedAt === null
-                ? ''
-                : `; approved by ${version.approvedBy}, ${on(version.approvedAt)}`}
-            </span>
+            {version.number === 0 ? null : (
+              <span className="quiet">
+                {version.createdBy}, {on(version.createdAt)}
+                {version.approvedAt === null
+                  ? ''
+                  : `; approved by ${version.approvedBy}, ${on(version.approvedAt)}`}
+              </span>
+            )}
             {version.note === '' ? null : <span className="quiet">{version.note}</span>}
             {version.approvedAt === null && version.number > inForce ? (
               staff.role === 'supervisor' ? (

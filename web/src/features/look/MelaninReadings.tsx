@@ -14,7 +14,7 @@ import type { Readings } from './findings';
 
 const PLACE_WORDS: Readonly<Record<MeterPlace, string>> = {
   zone: 'On the area',
-  unexposed: 'On skin that sees no sun',
+  unexposed: 'On unexposed skin',
 };
 
 const FIELD: Readonly<Record<MeterPlace, 'measuredFraction' | 'unexposedFraction'>> = {
