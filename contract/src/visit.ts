@@ -67,6 +67,7 @@ const EventBody = v.variant('kind', [
     reason: line(500),
     supervisorId: Id,
   }),
+  v.object({ kind: kind('reactionAgreed'), reason: line(500), supervisorId: Id }),
   v.object({ kind: kind('findingsRecorded'), findings: Findings }),
   v.object({ kind: kind('planAccepted'), plan: AcceptedPlan }),
   v.object({ kind: kind('treatmentStarted') }),
@@ -109,7 +110,7 @@ export const AcceptSetting = v.object({ id: Id, at: Moment, setting: Setting });
 
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
-/** A supervisor's word that sets a stop aside, given at the technician's own screen. */
+/** A supervisor's word, given at the technician's own screen: sets a stop aside, or agrees after a reaction. */
 export const Override = v.object({
   id: Id,
   supervisorName: line(80),

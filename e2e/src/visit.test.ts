@@ -170,7 +170,7 @@ describe('a stop', () => {
     await browser.fill('Supervisor’s password', 'quill and candle');
     await browser.fill('Reason, kept on the record', 'Tablets stopped, letter seen');
     await browser.press('Set aside, on the record');
-    await browser.see('Only a supervisor or owner may set a stop aside');
+    await browser.see('Only a supervisor or owner may give this word');
     await browser.fill('Supervisor’s sign-in name', 'caspian');
     await browser.press('Set aside, on the record');
     await browser.see('Set aside by a supervisor');
@@ -209,5 +209,25 @@ describe('a session that hurt', () => {
     await browser.see('Above it the living epidermis');
     await browser.press('this skin', '//*[@class="limits"]');
     await browser.see('In doubt from');
+  });
+});
+
+describe('an area that reacted last time', () => {
+  it('takes no plan before the supervisor has given their word at the same screen', async () => {
+    await browser.open('/');
+    await browser.press('Thisbe Candlewick', '//table');
+    await browser.see('It reacted last time', '//aside');
+    await browser.press('Still none');
+    await answerNo(browser);
+    await browser.see('Fitzpatrick type');
+    await look(browser, { type: 'IV', colour: 'black', calibre: 'coarse', density: 'medium' });
+    await browser.press('Supervisor’s word', '//footer');
+    await browser.fill('Supervisor’s sign-in name', 'caspian');
+    await browser.fill('Supervisor’s password', 'quill and candle');
+    await browser.fill('Reason, kept on the record', 'Healed dry, seen today');
+    await browser.press('Agree, on the record');
+    await browser.see('Agreed by a supervisor: Healed dry, seen today');
+    await browser.press('Accept', '//footer');
+    await browser.see('Start treatment');
   });
 });

@@ -59,6 +59,8 @@ export type EventBody =
       readonly reason: string;
       readonly supervisorId: string;
     }
+  /** A supervisor's word that an area which reacted last time may be treated again. */
+  | { readonly kind: 'reactionAgreed'; readonly reason: string; readonly supervisorId: string }
   | { readonly kind: 'findingsRecorded'; readonly findings: Findings }
   | { readonly kind: 'planAccepted'; readonly plan: AcceptedPlan }
   | { readonly kind: 'treatmentStarted' }

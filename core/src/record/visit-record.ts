@@ -35,6 +35,8 @@ export interface VisitRecord {
   /** What it means; null until it was worked out. */
   readonly assessment: Assessment | null;
   readonly override: Of<'stopOverridden'> | null;
+  /** The supervisor's word after a reaction last time. */
+  readonly agreed: Of<'reactionAgreed'> | null;
   readonly findings: Findings | null;
   readonly plan: AcceptedPlan | null;
   /** Answers or findings changed after the plan was accepted. */
@@ -61,6 +63,7 @@ const EMPTY: VisitRecord = {
   history: null,
   assessment: null,
   override: null,
+  agreed: null,
   findings: null,
   plan: null,
   planIsStale: false,
@@ -111,6 +114,8 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       };
     case 'stopOverridden':
       return { ...record, override: body };
+    case 'reactionAgreed':
+      return { ...record, agreed: body };
     case 'findingsRecorded':
       return { ...record, findings: body.findings, planIsStale: record.plan !== null };
     case 'planAccepted':

@@ -217,6 +217,11 @@ export const api = createApi({
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
+    agree: build.mutation<VisitEvent[], Override & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/agree`, method: 'POST', body }),
+      onQueryStarted: keepEvents,
+      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
+    }),
     sendHome: build.mutation<VisitEvent[], SendHome & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/send-home`,
@@ -304,5 +309,6 @@ export const {
   useVisitQuery,
   useAcceptPlanMutation,
   useOverrideMutation,
+  useAgreeMutation,
   useSendHomeMutation,
 } = api;

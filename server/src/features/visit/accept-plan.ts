@@ -28,7 +28,7 @@ async function judge(
   setting: Setting,
   today: Day,
 ): Promise<{ subject: Subject; evaluation: Evaluation; catalogue: Catalogue }> {
-  const findings = await findingsOf(db, clinicId, visit);
+  const { findings, agreed } = await lookedAt(db, clinicId, visit);
   const catalogue = await catalogueInForce(db, clinicId);
   const subject: Subject = {
     site: await siteOf(db, clinicId, visit.areaId),
@@ -42,6 +42,11 @@ async function judge(
   if (evaluation.refusals.length > 0) {
     throw new HttpProblem('refused-by-rule', 'This setting is outside the limits', {
       detail: evaluation.refusals.map(({ code }) => code).join(', '),
+    });
+  }
+  if (evaluation.cautions.includes('supervisorFirst') && !agreed) {
+    throw new HttpProblem('refused-by-rule', 'It reacted last time', {
+      detail: 'The supervisor’s word comes first.',
     });
   }
   return { subject, evaluation, catalogue };
@@ -85,15 +90,19 @@ export async function judgeChanges(
   }
 }
 
-async function findingsOf(db: Db, clinicId: string, visit: VisitHeader): Promise<HairFindings> {
+async function lookedAt(
+  db: Db,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<{ findings: HairFindings; agreed: boolean }> {
   const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
-  const { findings } = visitRecord(events);
+  const { findings, agreed } = visitRecord(events);
   if (findings === null || !('hair' in findings)) {
     throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
       detail: 'askAndLookFirst',
     });
   }
-  return findings;
+  return { findings, agreed: agreed !== null };
 }
 
 async function siteOf(db: Db, clinicId: string, areaId: string): Promise<SiteId> {

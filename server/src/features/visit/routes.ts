@@ -24,7 +24,9 @@ import { foundLastBefore } from './found-last';
 import { appendEvents, bookVisit, findVisit, historyBefore } from './store';
 
 // Written by their own routes, which judge or sign them.
-const OWN_ROUTE: readonly string[] = ['planAccepted', 'stopOverridden', 'sentHome'];
+const OWN_ROUTE: readonly string[] = [
+  ...['planAccepted', 'stopOverridden', 'reactionAgreed', 'sentHome'],
+];
 
 export function visitRoutes(db: Db, tries: Tries): Router {
   const router = Router();
@@ -89,6 +91,19 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       rules: findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id),
       reason: wanted.reason,
       supervisorId: supervisor.staffId,
+    } as NewEvent['body'];
+    const event = { id: wanted.id, at: new Date().toISOString(), body };
+    response.json(await appendEvents(db, actor, visit.id, [event]));
+  });
+
+  router.post('/visits/:id/agree', async (request, response) => {
+    const { actor, visit } = await opened(request);
+    const wanted = parse(Override, request.body);
+    const { staffId } = await supervisorBy(db, tries, actor, wanted);
+    const body = {
+      kind: 'reactionAgreed',
+      reason: wanted.reason,
+      supervisorId: staffId,
     } as NewEvent['body'];
     const event = { id: wanted.id, at: new Date().toISOString(), body };
     response.json(await appendEvents(db, actor, visit.id, [event]));
@@ -159,7 +174,7 @@ async function supervisorBy(
   }
   await tries.clear(wanted.supervisorName);
   if (found.role === 'technician') {
-    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may set a stop aside');
+    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may give this word');
   }
   return found;
 }

@@ -259,6 +259,39 @@ describe('a day claimed for answers', () => {
   });
 });
 
+describe('after a reaction', () => {
+  it('nothing is accepted before a supervisor has given their word', async () => {
+    const id = await visitOf('Candlewick');
+    const { today } = await opened(id);
+    await append(id, asked(today), looked(4));
+    const wanted = {
+      handpieceId: 'long-pulse-1064',
+      technique: 'longPulse1064',
+      spot: { diameterMm: 12 },
+      pulseMs: 30,
+      fluenceJcm2: 14,
+      rateHz: 1,
+      passes: 1,
+    };
+    const plan = () =>
+      person.post(`/api/visits/${id}/plan`, { id: v7(), at: now(), setting: wanted });
+    const held = await plan();
+    expect(held.body).toMatchObject({ title: 'It reacted last time' });
+    const word = (supervisorName: string) =>
+      person.post(`/api/visits/${id}/agree`, {
+        id: v7(),
+        supervisorName,
+        supervisorPassword: DEMO_PASSWORD,
+        reason: 'Healed dry, seen today',
+      });
+    expect((await word('idony')).status).toBe(403);
+    expect((await word('caspian')).status).toBe(200);
+    expect((await plan()).status).toBe(200);
+    const forged = event({ kind: 'reactionAgreed', reason: 'me', supervisorId: v7() });
+    expect((await append(id, forged)).status).toBe(400);
+  });
+});
+
 describe('history', () => {
   it('tells the next plan what was used and what the skin answered', async () => {
     const { history } = await opened(await visitOf('Candlewick'));

@@ -20,11 +20,11 @@ import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, dayText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
+import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { FindingLines } from './FindingLines';
 import { HistoryQuestions } from './HistoryQuestions';
 import { InviteForm } from './InviteForm';
-import { OverrideForm } from './OverrideForm';
 import { SaidBefore } from './SaidBefore';
 import { ShortReturn } from './ShortReturn';
 
@@ -146,7 +146,9 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
           'All asked. Identity checked by you.'
         )}
       </StageFoot>
-      {asking === 'override' ? <OverrideForm onClose={() => setAsking(null)} /> : null}
+      {asking === 'override' ? (
+        <SupervisorWord about="stop" onClose={() => setAsking(null)} />
+      ) : null}
       {asking === 'invite' ? (
         <InviteForm visitId={header.id} onClose={() => setAsking(null)} />
       ) : null}

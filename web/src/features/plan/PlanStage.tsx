@@ -1,4 +1,5 @@
-import type { PlanCase, Proposals, Setting } from '@tidy-quill/core/plan';
+import { stepRule, type PlanCase, type Proposals, type Setting } from '@tidy-quill/core/plan';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
@@ -6,6 +7,7 @@ import { useDraft } from '../../app/draft';
 import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
+import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOpenVisit, usePlanCase } from '../visit/use-visit';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
@@ -19,7 +21,12 @@ export function PlanStage() {
 }
 
 function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
-  const { record, visit } = useOpenVisit();
+  const { record, visit, history } = useOpenVisit();
+  const last = history.at(-1);
+  // After a reaction nothing is accepted before the supervisor has spoken.
+  const wordNeeded =
+    last !== undefined && stepRule(last.answer).supervisor && record.agreed === null;
+  const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
   const first = record.plan?.setting ?? proposals.proposals[0]!.setting;
   const [setting, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id}`, first);
@@ -43,13 +50,19 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
       onChange={setSetting}
       foot={(usable) => (
         <StageFoot
-          action={`Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`}
-          disabled={!usable || record.run.state === 'ended'}
+          action={
+            wordNeeded ? 'Supervisor’s word…' : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
+          }
+          disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
           busy={isLoading}
-          onAction={() => void onAccept()}
+          onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
           above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
         >
-          {CAUTION_SHORT}
+          {wordNeeded
+            ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+            : CAUTION_SHORT}
+          {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
+          {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
         </StageFoot>
       )}
     />

@@ -78,7 +78,7 @@ function consent({ consent: { state }, record, visit }: OpenVisit): Alert[] {
   ];
 }
 
-function lastTime({ history }: OpenVisit): Alert[] {
+function lastTime({ history, record }: OpenVisit): Alert[] {
   const last = history.at(-1);
   if (last === undefined) return [];
   const { newTestSpot, supervisor } = stepRule(last.answer);
@@ -87,7 +87,10 @@ function lastTime({ history }: OpenVisit): Alert[] {
     last.answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ') || `Pain ${last.answer.painMax}`;
   const next = supervisor ? 'The supervisor’s word comes first.' : 'Find the cause first.';
   const title = 'It reacted last time';
-  return [{ key: 'reaction', kind: 'stop', title, text: `${seen}. ${next}` }];
+  const { agreed } = record;
+  return agreed === null || !supervisor
+    ? [{ key: 'reaction', kind: 'stop', title, text: `${seen}. ${next}` }]
+    : [{ key: 'reaction', kind: 'care', title, text: `${seen}. Agreed: ${agreed.reason}` }];
 }
 
 function interval({ area, history, today }: OpenVisit): Alert[] {

@@ -3,9 +3,9 @@ import { read } from '@tidy-quill/contract/problem';
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { problemText, useOverrideMutation } from '../../app/api';
+import { problemText, useAgreeMutation, useOverrideMutation } from '../../app/api';
 import { Field } from '../../widgets/Field';
-import { useOpenVisit } from '../visit/use-visit';
+import { useOpenVisit } from './use-visit';
 
 const LABELS = {
   supervisorName: 'Supervisor’s sign-in name',
@@ -13,8 +13,19 @@ const LABELS = {
   reason: 'Reason, kept on the record',
 } as const;
 
-/** A supervisor's word that sets a stop aside, at this very screen. */
-export function OverrideForm({ onClose }: { onClose: () => void }) {
+const WORDS = {
+  stop: { title: 'Set the stop aside', ok: 'Set aside, on the record' },
+  reaction: { title: 'It reacted last time', ok: 'Agree, on the record' },
+} as const;
+
+/** A supervisor's word at this very screen: a stop set aside, or treating again after a reaction. */
+export function SupervisorWord({
+  about,
+  onClose,
+}: {
+  about: keyof typeof WORDS;
+  onClose: () => void;
+}) {
   const { visit } = useOpenVisit();
   const [fields, setFields] = useState({
     id: v7(),
@@ -23,7 +34,9 @@ export function OverrideForm({ onClose }: { onClose: () => void }) {
     reason: '',
   });
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
-  const [override, { isLoading, error }] = useOverrideMutation();
+  const [override, overriding] = useOverrideMutation();
+  const [agree, agreeing] = useAgreeMutation();
+  const { isLoading, error } = about === 'stop' ? overriding : agreeing;
   const save = async () => {
     const checked = read(Override, fields);
     setWrong(
@@ -32,14 +45,15 @@ export function OverrideForm({ onClose }: { onClose: () => void }) {
         : Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])),
     );
     if (!checked.ok) return;
-    const result = await override({ visitId: visit.id, ...checked.value });
+    const give = about === 'stop' ? override : agree;
+    const result = await give({ visitId: visit.id, ...checked.value });
     if (result.error === undefined) onClose();
   };
   return (
     <Modal
       open
-      title="Set the stop aside"
-      okText="Set aside, on the record"
+      title={WORDS[about].title}
+      okText={WORDS[about].ok}
       confirmLoading={isLoading}
       onOk={() => void save()}
       onCancel={onClose}
