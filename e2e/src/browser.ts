@@ -123,10 +123,23 @@ export async function startBrowser(address: string): Promise<Browser> {
         await field.sendKeys(text);
       }
     },
-    choose: (label, word) =>
-      clickable(
-        `//*[@class="choice"][span[normalize-space()=${quoted(label)}]]//label[normalize-space()=${quoted(word)}]`,
-      ),
+    choose: async (label, word) => {
+      const path = `//*[@class="choice"][span[normalize-space()=${quoted(label)}]]//label[normalize-space()=${quoted(word)}]`;
+      const chosen = async () =>
+        (await driver.findElements(By.xpath(`${path}//input`))).length > 0 &&
+        (await driver.findElement(By.xpath(`${path}//input`)).isSelected());
+      await clickable(path);
+      // A page that grows while it is pressed may have moved the word away from under the press.
+      await driver.wait(
+        async () => {
+          if (await chosen()) return true;
+          await clickable(path);
+          return false;
+        },
+        WAIT_MS,
+        `${word} was not chosen`,
+      );
+    },
     keys: async (...keys) => {
       await driver
         .actions()

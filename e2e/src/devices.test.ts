@@ -89,6 +89,41 @@ describe('the protocol', () => {
   });
 });
 
+describe('suitability and consent texts', () => {
+  it('hold as they ship, and as the clinic edits and approves them', async () => {
+    await browser.open('/devices/suitability');
+    await browser.see('As it ships');
+    await browser.press('Edit sun');
+    await browser.fill('Wait, days', '0');
+    await browser.press('Use these values');
+    await browser.see('must be 1 or more');
+    await browser.fill('Wait, days', '35');
+    await browser.press('Use these values');
+    await browser.see('Changed since version 0, not in force');
+    await browser.press('Keep as version 1');
+    await browser.press('Approve version 1');
+    await browser.gone('Approve version 1');
+    await browser.see('35', '//tr[contains(., "Fresh pigment in the epidermis")]');
+    expect(await versions('suitability')).toEqual([{ number: 1, approved: true }]);
+    await browser.open('/');
+    // Sun six days ago: 35 days end 29 days from today, where 28 ended 22 from today.
+    const [row] = await app.rows<{ day: string }>(
+      "select to_char(now() + interval '29 days', 'FMDD Mon YYYY') as day",
+    );
+    await browser.see(`ready on`, '//tr[contains(., "Sidonie Gullfeather")]');
+    await browser.see(row!.day, '//tr[contains(., "Sidonie Gullfeather")]');
+  });
+
+  it('take the clinic’s own words for a consent', async () => {
+    await browser.open('/devices/consents');
+    await browser.fill('Title, hair', 'Our own consent');
+    await browser.press('Keep as version 1');
+    await browser.press('Approve version 1');
+    await browser.gone('Approve version 1');
+    expect(await versions('consents')).toEqual([{ number: 1, approved: true }]);
+  });
+});
+
 describe('the bench', () => {
   it('plans without a client, follows every change, and records nothing', async () => {
     await browser.press('Bench');

@@ -78,6 +78,7 @@ describe('in the middle of a treatment', () => {
     await browser.see('TREATING');
     await browser.keys('\uE00C');
     await browser.see('STOPPED');
+    await browser.see('Kept here and on the server');
     const kinds = await app.rows<{ kind: string }>(
       `select e.kind from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Okapi-Lune'
