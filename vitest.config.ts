@@ -7,15 +7,15 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['{core,contract,cli,web}/src/**/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 120_000,
         },
       },
       {
         test: {
           name: 'server',
           include: ['server/src/**/*.test.ts'],
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
+          testTimeout: 120_000,
+          hookTimeout: 240_000,
           sequence: { groupOrder: 1 },
         },
       },
@@ -23,8 +23,9 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['e2e/src/**/*.test.ts'],
-          testTimeout: 120_000,
-          hookTimeout: 60_000,
+          // A busy machine may be many times slower: patience, never a sleep.
+          testTimeout: 400_000,
+          hookTimeout: 300_000,
           fileParallelism: false,
           sequence: { groupOrder: 2 },
         },

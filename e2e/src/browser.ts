@@ -29,7 +29,7 @@ export interface Browser {
   readonly close: () => Promise<void>;
 }
 
-const WAIT_MS = 10_000;
+const WAIT_MS = 40_000;
 
 const FLAGS = [
   '--headless=new',
