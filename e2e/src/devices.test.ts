@@ -131,7 +131,9 @@ describe('the bench', () => {
     await browser.see('Temperature at');
     await browser.see('too much for this skin');
     await browser.choose('Fitzpatrick type', 'VI');
-    await browser.see('Long-pulse 1064', '//tr[@class="is-chosen "]');
+    // At half the ceiling nothing but the long pulse is left for type VI, and even that is too little for this hair.
+    const chosen = '//tr[contains(@class, "is-chosen")][contains(., "Long-pulse 1064")]';
+    await browser.see('safe here is not expected to work', chosen);
     await browser.choose('Colour', 'white');
     await browser.see('white hair has no pigment for light to act on');
     const [row] = await app.rows<{ n: number }>(
