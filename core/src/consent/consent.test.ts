@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { HAIR_COLOURS } from '../optics';
 import { assess, STANDARD_SUITABILITY, type History } from '../suitability';
 import {
   consentStanding,
   fillConsent,
+  isPaleHair,
   RISK_CODES,
   risksFor,
   STANDARD_CONSENTS,
@@ -66,6 +68,11 @@ describe('the risks of a consent', () => {
       ...['inkDarkening', 'inkAllergy', 'inkRemains'],
     ]);
     expect(named({ job: 'ink' })).not.toContain('moreHair');
+  });
+
+  it('count hair as pale from light brown on', () => {
+    const pale = HAIR_COLOURS.filter(isPaleHair);
+    expect(pale).toEqual(['lightBrown', 'darkBlond', 'red', 'blond', 'grey', 'white']);
   });
 
   it('all have words', () => {

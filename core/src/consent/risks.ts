@@ -1,7 +1,14 @@
 import type { SiteId } from '../course';
 import { SITES } from '../course';
-import type { SkinType, Tan } from '../optics';
+import type { HairColour, SkinType, Tan } from '../optics';
 import type { Finding, Job } from '../suitability';
+
+const PALE: readonly HairColour[] = [
+  ...(['lightBrown', 'darkBlond', 'red', 'blond', 'grey', 'white'] as const),
+];
+
+/** Whether hair has too little pigment to be a good target. */
+export const isPaleHair = (colour: HairColour): boolean => PALE.includes(colour);
 
 /** What may go wrong, from the commonest to the rarest. */
 export const RISK_CODES = [

@@ -1,4 +1,4 @@
-import type { RiskCase } from '@tidy-quill/core/consent';
+import { isPaleHair, type RiskCase } from '@tidy-quill/core/consent';
 import type { SiteId } from '@tidy-quill/core/course';
 import { visitRecord, type Findings } from '@tidy-quill/core/record';
 import type { Finding, Job } from '@tidy-quill/core/suitability';
@@ -6,8 +6,6 @@ import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { eventsOf } from '../visit/events';
-
-const PALE: readonly string[] = ['lightBrown', 'darkBlond', 'red', 'blond', 'grey', 'white'];
 
 /** What the record knows of a client's risks on an area: the newest findings by looking, and what was said last. */
 export async function knownRisks(
@@ -38,7 +36,7 @@ export async function knownRisks(
     site: area.site as SiteId,
     skinType: looked?.skin.type ?? null,
     tan: looked?.skin.tan ?? null,
-    paleHair: looked === null || !('hair' in looked) ? null : PALE.includes(looked.hair.colour),
+    paleHair: looked === null || !('hair' in looked) ? null : isPaleHair(looked.hair.colour),
     findings: said ?? [],
   };
 }
