@@ -5,6 +5,7 @@ import {
   INK_DENSITIES,
   INK_ORIGINS,
   INK_SCARS,
+  PLACES,
   TYPING_IDS,
   type InkFinding as CoreInk,
   type TypingAnswers as CoreTyping,
@@ -47,6 +48,12 @@ export const ZoneFinding = v.object({
   avoid: v.object(
     Object.fromEntries(AVOIDED.map((what) => [what, whole(0, 200)])),
   ) as unknown as v.GenericSchema<unknown, CoreZone['avoid']>,
+  marked: v.optional(
+    v.pipe(
+      v.array(v.object({ what: v.picklist(AVOIDED), place: v.picklist(PLACES) })),
+      v.maxLength(200, 'must hold 200 marks at most'),
+    ),
+  ),
 }) satisfies v.GenericSchema<unknown, CoreZone>;
 
 export const InkFinding = v.object({

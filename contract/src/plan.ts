@@ -76,12 +76,16 @@ export const Subject = v.object({
   history: v.array(
     v.object({
       on: DayText,
+      test: v.optional(v.boolean()),
+      skin: v.optional(SkinFinding),
+      medicines: v.optional(v.array(line(80))),
       setting: Setting,
       wavelengthNm: number(400, 1200),
       answer: SkinAnswer,
       hair: HairFinding,
     }),
   ),
+  medicines: v.optional(v.array(line(80))),
 }) satisfies v.GenericSchema<unknown, Core.Subject>;
 
 const Scale = v.object({ min: number(0.1, 500), max: number(0.1, 500), step: number(0.01, 50) });

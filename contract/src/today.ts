@@ -1,4 +1,5 @@
 import type { NotReady, Stage } from '@tidy-quill/core/record';
+import type { Due } from '@tidy-quill/core/spot';
 import type { Job } from '@tidy-quill/core/suitability';
 
 /** One line of the day's list. */
@@ -11,6 +12,8 @@ export interface DayVisit {
   readonly site: string;
   readonly side: string;
   readonly job: Job;
+  /** Areas that the visit holds besides. */
+  readonly otherZones: readonly { readonly site: string; readonly side: string }[];
   readonly stage: Stage;
   readonly finished: boolean;
   readonly running: boolean;
@@ -25,12 +28,24 @@ export interface ComingVisit extends Pick<DayVisit, 'id' | 'startsAt' | 'site' |
   readonly notReady: readonly NotReady[];
 }
 
+/** Test spots of a zone that wait to be looked at. */
+export interface FollowUp {
+  readonly visitId: string;
+  readonly areaId: string;
+  readonly client: { readonly id: string; readonly name: string; readonly phone: string };
+  readonly site: string;
+  readonly side: string;
+  readonly spots: number;
+  readonly due: Pick<Due, 'kind' | 'from' | 'until'>;
+}
+
 /** What needs a look before the client comes in. */
 export type Attention =
   | 'stopped'
   | 'noConsent'
   | 'planStale'
   | 'reactionLastTime'
+  | 'testSpot'
   | 'tan'
   | 'firstVisit'
   | 'tooSoon'

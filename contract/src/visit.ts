@@ -2,7 +2,8 @@ import { ADVICE_CODES } from '@tidy-quill/core/course';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
 import type { EventBody, Findings as CoreFindings, VisitEvent } from '@tidy-quill/core/record';
 import type { Assessment, History, SuitabilityRules } from '@tidy-quill/core/suitability';
-import type { PastSession } from '@tidy-quill/core/plan';
+import { PLACES } from '@tidy-quill/core/look';
+import { TEST_SPOT_REASONS, type PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import type { Ahead } from './ahead';
@@ -60,6 +61,13 @@ const EventBody = v.variant('kind', [
     on: DayText,
     aheadId: v.nullable(Id),
     assessment: judgedByServer,
+    // Worked out by the server, as `assessment` is.
+    elsewhere: v.optional(
+      v.pipe(
+        v.unknown(),
+        v.transform((): Record<string, Assessment> | undefined => undefined),
+      ),
+    ),
   }),
   v.object({
     kind: kind('stopOverridden'),
@@ -68,8 +76,31 @@ const EventBody = v.variant('kind', [
     supervisorId: Id,
   }),
   v.object({ kind: kind('reactionAgreed'), reason: line(500), supervisorId: Id }),
+  v.object({ kind: kind('zoneAdded'), areaId: Id, assessment: judgedByServer }),
+  v.object({ kind: kind('zoneLeft'), areaId: Id, reason: line(500) }),
   v.object({ kind: kind('findingsRecorded'), findings: Findings }),
   v.object({ kind: kind('planAccepted'), plan: AcceptedPlan }),
+  v.object({
+    kind: kind('spotFired'),
+    place: v.picklist(PLACES),
+    setting: Setting,
+    pulses: whole(1, 20),
+    note: note(500),
+  }),
+  v.object({
+    kind: kind('spotRead'),
+    spotId: Id,
+    marks: v.array(Mark),
+    pain: v.nullable(whole(0, 10)),
+    photoIds: v.pipe(v.array(Id), v.maxLength(6, 'must hold six pictures at most')),
+    note: note(500),
+  }),
+  v.object({
+    kind: kind('spotWaived'),
+    reasons: v.array(v.picklist(TEST_SPOT_REASONS)),
+    reason: line(500),
+    supervisorId: Id,
+  }),
   v.object({ kind: kind('treatmentStarted') }),
   v.object({ kind: kind('pulsesFired'), count: whole(1, 1000) }),
   v.object({ kind: kind('passDone') }),
@@ -98,7 +129,7 @@ const EventBody = v.variant('kind', [
 
 /** Events as a browser sends them; who recorded them is the server's to say. */
 export const NewEvents = v.pipe(
-  v.array(v.object({ id: Id, at: Moment, body: EventBody })),
+  v.array(v.object({ id: Id, at: Moment, areaId: v.optional(Id), body: EventBody })),
   v.minLength(1, 'must hold one event at least'),
   v.maxLength(500, 'must hold 500 events at most'),
 );
@@ -106,13 +137,23 @@ export const NewEvents = v.pipe(
 export type NewEvent = v.InferOutput<typeof NewEvents>[number];
 
 /** A setting to accept; the server judges it and keeps what it was judged from. */
-export const AcceptSetting = v.object({ id: Id, at: Moment, setting: Setting });
+export const AcceptSetting = v.object({
+  id: Id,
+  at: Moment,
+  areaId: v.optional(Id),
+  setting: Setting,
+});
 
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
-/** A supervisor's word, given at the technician's own screen: sets a stop aside, or agrees after a reaction. */
+/**
+ * A supervisor's word, given at the technician's own screen: sets a stop or a test spot aside, or agrees after a
+ * reaction.
+ */
 export const Override = v.object({
   id: Id,
+  /** The zone that it is about. */
+  areaId: v.optional(Id),
   supervisorName: line(80),
   supervisorPassword: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
   reason: line(500),
@@ -149,14 +190,25 @@ export interface FoundLast {
   readonly on: string;
 }
 
+/** What earlier visits tell of an area. */
+export interface AreaBefore {
+  /** Earlier sessions and test spots, oldest first. */
+  readonly history: readonly PastSession[];
+  /** What was found when it was last looked at. */
+  readonly foundLast: FoundLast | null;
+}
+
 /** A visit with all that its notebook shows. */
 export interface VisitOpened {
   readonly visit: VisitHeader;
   readonly client: Client;
+  /** The area booked. */
   readonly area: Area;
+  /** All areas of the client. */
+  readonly areas: readonly Area[];
   readonly events: readonly VisitEvent[];
-  /** Earlier sessions on this area, oldest first. */
-  readonly history: readonly PastSession[];
+  /** By area. */
+  readonly before: Readonly<Record<string, AreaBefore>>;
   readonly catalogue: Catalogue;
   readonly suitability: InForce<SuitabilityRules>;
   /** The client's consents, newest first. */
@@ -165,8 +217,6 @@ export interface VisitOpened {
   readonly ahead: Ahead | null;
   /** What the client said last, at an earlier visit. */
   readonly saidLast: SaidLast | null;
-  /** What was found on this area at an earlier visit. */
-  readonly foundLast: FoundLast | null;
   readonly clinicName: string;
   /** Today in the clinic's zone. */
   readonly today: string;

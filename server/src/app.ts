@@ -17,6 +17,7 @@ import { clinicRoutes } from './features/clinic/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
 import { messageRoutes } from './features/messages/routes';
+import { photoRoutes } from './features/photos/routes';
 import { todayRoutes } from './features/today/routes';
 import { visitRoutes } from './features/visit/routes';
 import { answerProblems, HttpProblem } from './http/problem';
@@ -82,6 +83,7 @@ export async function makeApp(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(visitRoutes(db, tries));
+    api.use(photoRoutes(db));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));

@@ -6,10 +6,12 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { takeUp } from './app/courier';
+import { takeUpPhotos } from './app/photo-outbox';
 import { router } from './app/router';
 import { store } from './app/store';
 
 void store.dispatch(takeUp());
+void store.dispatch(takeUpPhotos());
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -1,4 +1,4 @@
-import { addDays, type Day } from '../units';
+import { addDays, laterDay, type Day } from '../units';
 import { SITES, type SiteId } from './sites';
 
 export const ADVICE_CODES = [
@@ -64,5 +64,16 @@ export function hairAftercare(input: {
   ).map((rule) => {
     const days = input.adverse ? (rule.daysIfAdverse ?? rule.days) : rule.days;
     return { code: rule.code, until: days === null ? null : addDays(input.treatedOn, days) };
+  });
+}
+
+/** The advice of several zones as one: each line once, held to the latest of its days. */
+export function mergedAdvice(lists: readonly (readonly Advice[])[]): readonly Advice[] {
+  const all = lists.flat();
+  return ADVICE_CODES.flatMap((code): readonly Advice[] => {
+    const own = all.filter((advice) => advice.code === code);
+    if (own.length === 0) return [];
+    const days = own.flatMap(({ until }) => until ?? []);
+    return [{ code, until: days.length === 0 ? null : days.reduce(laterDay) }];
   });
 }

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { hairAftercare, intervalState, nextVisit, SITE_IDS, SITES } from './index';
+import {
+  hairAftercare,
+  intervalState,
+  mergedAdvice,
+  nextVisit,
+  SITE_IDS,
+  SITES,
+  visitAfterTest,
+} from './index';
 
 describe('next visit', () => {
   it('is four weeks on for the face, six for the underarm, eight for the lower leg', () => {
@@ -104,5 +112,29 @@ describe('sites', () => {
     expect(SITES.upperLip.bulbDepthMm).toBe(1.8);
     expect(SITES.underarm.bulbDepthMm).toBe(4);
     expect(SITES.bikiniLine.bulbDepthMm).toBe(4.1);
+  });
+});
+
+describe('several zones', () => {
+  it('take one sheet home: each line once, held to its latest day', () => {
+    const leg = hairAftercare({ site: 'lowerLeg', treatedOn: '2026-11-24', adverse: false });
+    const arm = hairAftercare({ site: 'underarm', treatedOn: '2026-11-24', adverse: true });
+    const both = mergedAdvice([leg, arm]);
+    expect(both.find(({ code }) => code === 'sunCover')!.until).toBe('2027-02-16');
+    expect(both.filter(({ code }) => code === 'noDeodorant')).toEqual([
+      { code: 'noDeodorant', until: '2026-12-01' },
+    ]);
+    expect(mergedAdvice([leg])).toEqual(leg);
+  });
+});
+
+describe('after test spots', () => {
+  it('a session waits until they were read at 24–48 hours, or have healed', () => {
+    const testedOn = '2026-11-24';
+    expect(visitAfterTest({ testedOn, adverse: false }).on).toBe('2026-11-26');
+    expect(visitAfterTest({ testedOn, adverse: true })).toMatchObject({
+      on: '2027-01-05',
+      weeks: 6,
+    });
   });
 });

@@ -3,9 +3,10 @@ import { SITES, type SiteId } from './sites';
 
 export interface NextVisit {
   readonly on: Day;
+  /** 0 where it is a matter of days. */
   readonly weeks: number;
-  /** What the number of weeks rests on. */
-  readonly because: 'siteInterval' | 'regrowthSlowing' | 'waitsForHealing';
+  /** What the day rests on. */
+  readonly because: 'siteInterval' | 'regrowthSlowing' | 'waitsForHealing' | 'testIsRead';
 }
 
 // Regrowth slows over the course: from the fifth visit on, two weeks more (a usual clinic habit).
@@ -35,6 +36,20 @@ export function nextVisit(input: {
     weeks: usual,
     because: slowing ? 'regrowthSlowing' : 'siteInterval',
   };
+}
+
+/** The first session after test spots: once they have been read at 24–48 hours, or have healed. */
+export function visitAfterTest(input: {
+  readonly testedOn: Day;
+  readonly adverse: boolean;
+}): NextVisit {
+  return input.adverse
+    ? {
+        on: addDays(input.testedOn, HEALING_WEEKS * 7),
+        weeks: HEALING_WEEKS,
+        because: 'waitsForHealing',
+      }
+    : { on: addDays(input.testedOn, 2), weeks: 0, because: 'testIsRead' };
 }
 
 export type IntervalState = 'first' | 'tooSoon' | 'onTime' | 'late';

@@ -4,3 +4,4 @@ export * from './zone-size';
 export * from './zone';
 export * from './ink';
 export * from './changes';
+export * from './places';

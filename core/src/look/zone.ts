@@ -1,3 +1,4 @@
+import type { Place } from './places';
 import type { Measured } from './zone-size';
 
 export const GROWTHS = ['down', 'up', 'inwards', 'outwards', 'whorl'] as const;
@@ -15,6 +16,14 @@ export interface ZoneFinding {
   readonly ingrown: boolean;
   /** How many of each are to be covered and never fired on. */
   readonly avoid: Readonly<Record<Avoided, number>>;
+  /** Where those are that were marked on the zone; each of them counts in `avoid`. */
+  readonly marked?: readonly AvoidedMark[] | undefined;
+}
+
+/** One thing to be avoided and where it lies. */
+export interface AvoidedMark {
+  readonly what: Avoided;
+  readonly place: Place;
 }
 
 export const PLAIN_ZONE: ZoneFinding = {
@@ -27,3 +36,17 @@ export const PLAIN_ZONE: ZoneFinding = {
 /** How many things in a zone are to be avoided. */
 export const avoidedIn = ({ avoid }: ZoneFinding): number =>
   AVOIDED.reduce((sum, what) => sum + avoid[what], 0);
+
+/** A zone with one more thing marked at a place, and counted. */
+export function markAvoided(zone: ZoneFinding, mark: AvoidedMark): ZoneFinding {
+  const avoid = { ...zone.avoid, [mark.what]: zone.avoid[mark.what] + 1 };
+  return { ...zone, avoid, marked: [...(zone.marked ?? []), mark] };
+}
+
+/** A zone with all that was marked at a place taken off again, and no longer counted. */
+export function clearPlace(zone: ZoneFinding, place: Place): ZoneFinding {
+  const gone = (zone.marked ?? []).filter((mark) => mark.place === place);
+  const avoid = { ...zone.avoid };
+  for (const { what } of gone) avoid[what] = Math.max(0, avoid[what] - 1);
+  return { ...zone, avoid, marked: (zone.marked ?? []).filter((mark) => mark.place !== place) };
+}

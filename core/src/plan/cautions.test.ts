@@ -7,7 +7,11 @@ const TODAY = '2026-11-24';
 
 describe('why a test spot comes first', () => {
   const reasons = (history: readonly PastSession[], skin: Partial<Subject['skin']> = {}) =>
-    testSpotReasons({ ...SUBJECT, skin: { ...SUBJECT.skin, ...skin }, history }, DIODE, TODAY);
+    testSpotReasons(
+      { ...SUBJECT, skin: { ...SUBJECT.skin, ...skin }, history },
+      { handpieceId: DIODE.id, wavelengthNm: 810 },
+      TODAY,
+    );
 
   it('is the zone itself on a first visit, and nothing on a plain return', () => {
     expect(reasons([])).toEqual(['newZone']);
@@ -24,6 +28,28 @@ describe('why a test spot comes first', () => {
     for (const tan of ['fading', 'fresh', 'selfTan'] as const) {
       expect(reasons([past()], { tan })).toEqual(['tan']);
     }
+  });
+
+  it('is a tan or skin that was not so when it was last treated', () => {
+    const then = (skin: Partial<Subject['skin']>) => [past({ skin: { ...SUBJECT.skin, ...skin } })];
+    expect(reasons(then({ tan: 'fading' }), { tan: 'fading' })).toEqual([]);
+    expect(reasons(then({ tan: 'fresh' }), { tan: 'fading' })).toEqual([]);
+    expect(reasons(then({ tan: 'fading' }), { tan: 'fresh' })).toEqual(['tan']);
+    expect(reasons(then({ type: 3 }), { type: 4 })).toEqual(['darkerSkin']);
+    expect(reasons(then({ type: 4 }), { type: 3 })).toEqual([]);
+  });
+
+  it('is a medicine that was not taken when it was last treated', () => {
+    const on = (medicines: readonly string[], before: readonly string[] | undefined) =>
+      testSpotReasons(
+        { ...SUBJECT, medicines, history: [past({ medicines: before })] },
+        { handpieceId: DIODE.id, wavelengthNm: 810 },
+        TODAY,
+      );
+    expect(on(['doxycycline'], [])).toEqual(['newMedicine']);
+    expect(on(['doxycycline'], ['doxycycline', 'aspirin'])).toEqual([]);
+    // Nobody wrote down then what was taken: nothing can be said.
+    expect(on(['doxycycline'], undefined)).toEqual([]);
   });
 
   it('is a gap of more than six months', () => {

@@ -1,8 +1,14 @@
 import { intervalState, SITES } from '../course';
+import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';
-import { centralWavelengthNm, type Handpiece } from './handpiece';
 import { stepRule } from './step-rule';
-import type { Subject, WorkingSkin } from './subject';
+import {
+  wholeSessions,
+  workingSkin,
+  type PastSession,
+  type Subject,
+  type WorkingSkin,
+} from './subject';
 
 /** What has to be kept in mind with a setting; the words are the page's. */
 export type CautionCode =
@@ -17,8 +23,18 @@ export type CautionCode =
   | 'late'
   | 'supervisorFirst';
 
-export type TestSpotReason =
-  'newZone' | 'newHandpiece' | 'newWavelength' | 'tan' | 'gapOfSixMonths' | 'afterReaction';
+export const TEST_SPOT_REASONS = [
+  'newZone',
+  'newWavelength',
+  'newHandpiece',
+  'tan',
+  'darkerSkin',
+  'newMedicine',
+  'gapOfSixMonths',
+  'afterReaction',
+] as const;
+
+export type TestSpotReason = (typeof TEST_SPOT_REASONS)[number];
 
 /** The cautions of a zone, skin and hair, whatever the handpiece. */
 export function cautionsFor(
@@ -27,13 +43,13 @@ export function cautionsFor(
   today: Day,
 ): readonly CautionCode[] {
   const site = SITES[subject.site];
-  const last = subject.history.at(-1) ?? null;
-  const interval = intervalState(subject.site, last?.on ?? null, today);
+  const treated = wholeSessions(subject.history).at(-1);
+  const interval = intervalState(subject.site, treated?.on ?? null, today);
   const { colour, density } = subject.hair;
   const dark = colour === 'black' || colour === 'darkBrown';
   const poor = colour === 'red' || colour === 'darkBlond' || colour === 'lightBrown';
   const list: [CautionCode, boolean][] = [
-    ['supervisorFirst', last !== null && stepRule(last.answer).supervisor],
+    ['supervisorFirst', asksForWord(subject.history)],
     ['planDarker', working.type > subject.skin.type],
     ['typesIVtoVI', working.type >= 4],
     ['bonyOrThin', site.bonyOrThin],
@@ -47,23 +63,49 @@ export function cautionsFor(
   return list.filter(([, holds]) => holds).map(([code]) => code);
 }
 
-/** Why a test spot has to come before a full session with this handpiece; empty when none is needed. */
+/** Whether the supervisor's word has to come first: after a reaction to a session, or to the newest test spot. */
+export const asksForWord = (history: readonly PastSession[]): boolean =>
+  [history.at(-1), wholeSessions(history).at(-1)].some(
+    (last) => last !== undefined && stepRule(last.answer).supervisor,
+  );
+
+/** How long a session or a test spot speaks for a zone, months. */
+export const TEST_SPOT_MONTHS = 6;
+
+const DEPTH: Readonly<Record<Tan, number>> = { none: 0, fading: 1, selfTan: 2, fresh: 2 };
+
+/**
+ * Why a test spot has to come before a full session with this light; empty when none is needed. The newest session or
+ * test spot on the zone is what skin and medicines are compared with.
+ */
 export function testSpotReasons(
   subject: Subject,
-  handpiece: Handpiece,
+  light: { readonly handpieceId: string; readonly wavelengthNm: number },
   today: Day,
 ): readonly TestSpotReason[] {
   const last = subject.history.at(-1);
   if (last === undefined) return ['newZone'];
-  const wavelengthNm = centralWavelengthNm(handpiece.light);
-  const used = subject.history.some((session) => session.setting.handpieceId === handpiece.id);
-  const sameLight = subject.history.some((session) => session.wavelengthNm === wavelengthNm);
-  const list: [TestSpotReason, boolean][] = [
-    ['newWavelength', !sameLight],
-    ['newHandpiece', sameLight && !used],
-    ['tan', subject.skin.tan !== 'none'],
-    ['gapOfSixMonths', addMonths(last.on, 6) < today],
-    ['afterReaction', stepRule(last.answer).newTestSpot],
-  ];
-  return list.filter(([, holds]) => holds).map(([reason]) => reason);
+  const used = subject.history.some(({ setting }) => setting.handpieceId === light.handpieceId);
+  const sameLight = subject.history.some(({ wavelengthNm }) => wavelengthNm === light.wavelengthNm);
+  const tanned = DEPTH[subject.skin.tan] > DEPTH[last.skin?.tan ?? 'none'];
+  const list: Readonly<Record<TestSpotReason, boolean>> = {
+    newZone: false,
+    newWavelength: !sameLight,
+    newHandpiece: sameLight && !used,
+    tan: tanned,
+    darkerSkin: !tanned && isDarker(subject, last),
+    newMedicine: hasNewMedicine(subject),
+    gapOfSixMonths: addMonths(last.on, TEST_SPOT_MONTHS) < today,
+    afterReaction: stepRule(last.answer).newTestSpot,
+  };
+  return TEST_SPOT_REASONS.filter((reason) => list[reason]);
 }
+
+/** Whether a medicine is named now that was not when this zone was last treated or tested. */
+export function hasNewMedicine({ history, medicines = [] }: Subject): boolean {
+  const before = history.at(-1)?.medicines;
+  return before !== undefined && medicines.some((name) => !before.includes(name));
+}
+
+const isDarker = (subject: Subject, { skin }: PastSession) =>
+  skin !== undefined && workingSkin(subject).type > workingSkin({ site: subject.site, skin }).type;

@@ -24,7 +24,7 @@ import {
   type ModelWindow,
 } from './model';
 import { coolingFits } from './cooling-dial';
-import { shotMs, type Handpiece, type Technique } from './handpiece';
+import { centralWavelengthNm, shotMs, type Handpiece, type Technique } from './handpiece';
 import {
   deviceLimitJcm2,
   limitsFor,
@@ -184,7 +184,14 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
     hairRelaxationMs: thermalRelaxationMs('cylinder', hairDiameterUm(plan.subject.hair)),
     work: workFor(plan, setting, handpiece?.gel ?? false),
     cautions: cautionsFor(plan.subject, working, plan.today),
-    testSpot: handpiece === undefined ? [] : testSpotReasons(plan.subject, handpiece, plan.today),
+    testSpot:
+      handpiece === undefined
+        ? []
+        : testSpotReasons(
+            plan.subject,
+            { handpieceId: handpiece.id, wavelengthNm: centralWavelengthNm(handpiece.light) },
+            plan.today,
+          ),
   };
 }
 

@@ -48,9 +48,15 @@ export interface HairFinding {
   readonly hairsPerCm2?: number | undefined;
 }
 
-/** An earlier session on the same zone, and what skin and client answered. */
+/** An earlier session on the same zone, or a test spot, and what skin and client answered. */
 export interface PastSession {
   readonly on: Day;
+  /** A test spot, not a whole session. */
+  readonly test?: boolean | undefined;
+  /** The skin as it was found then; absent in records of before it was kept with them. */
+  readonly skin?: SkinFinding | undefined;
+  /** What the client was taking then, as `medicineKey` names it. */
+  readonly medicines?: readonly string[] | undefined;
   readonly setting: Setting;
   readonly wavelengthNm: number;
   readonly answer: SkinAnswer;
@@ -64,9 +70,21 @@ export interface Subject {
   readonly areaCm2: number;
   readonly skin: SkinFinding;
   readonly hair: HairFinding;
-  /** Earlier sessions on this zone, oldest first. */
+  /** Earlier sessions and test spots on this zone, oldest first. */
   readonly history: readonly PastSession[];
+  /** What the client takes now, as `medicineKey` names it. */
+  readonly medicines?: readonly string[] | undefined;
 }
+
+/** Whole sessions alone: test spots neither begin a course nor an interval. */
+export const wholeSessions = (history: readonly PastSession[]): readonly PastSession[] =>
+  history.filter(({ test }) => test !== true);
+
+/** One name for a medicine however it was typed: the substance's own, else the name in small letters. */
+export const medicineKey = (of: {
+  readonly name: string;
+  readonly substanceId: string | null;
+}): string => of.substanceId ?? of.name.trim().toLowerCase();
 
 export type SkinAddition =
   'unexposedDarker' | 'tanFading' | 'tanFresh' | 'selfTan' | 'freckled' | 'darkerSite' | 'measured';

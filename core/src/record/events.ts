@@ -1,6 +1,6 @@
 import type { Advice } from '../course';
-import type { InkFinding, ZoneFinding } from '../look';
-import type { HairFinding, Setting, SkinFinding, Subject } from '../plan';
+import type { InkFinding, Place, ZoneFinding } from '../look';
+import type { HairFinding, Setting, SkinFinding, Subject, TestSpotReason } from '../plan';
 import type { Grade, HairMark } from '../reaction';
 import type { Answers, Assessment, Medicine } from '../suitability';
 import type { Day } from '../units';
@@ -49,8 +49,10 @@ export type EventBody =
       readonly on: Day;
       /** The answers from home that these confirm; null where they were asked here. */
       readonly aheadId: string | null;
-      /** What they mean by the rules then in force; null until it was worked out. */
+      /** What they mean for the zone booked, by the rules then in force; null until it was worked out. */
       readonly assessment: Assessment | null;
+      /** What they mean for the other zones of the visit, by area. */
+      readonly elsewhere?: Readonly<Record<string, Assessment>> | undefined;
     }
   | {
       readonly kind: 'stopOverridden';
@@ -61,8 +63,40 @@ export type EventBody =
     }
   /** A supervisor's word that an area which reacted last time may be treated again. */
   | { readonly kind: 'reactionAgreed'; readonly reason: string; readonly supervisorId: string }
+  /** Another area is treated in this visit as well. */
+  | {
+      readonly kind: 'zoneAdded';
+      readonly areaId: string;
+      /** What was already answered means this for it; null where nothing was, or nobody judged it yet. */
+      readonly assessment: Assessment | null;
+    }
+  /** An area is not treated today after all. */
+  | { readonly kind: 'zoneLeft'; readonly areaId: string; readonly reason: string }
   | { readonly kind: 'findingsRecorded'; readonly findings: Findings }
   | { readonly kind: 'planAccepted'; readonly plan: AcceptedPlan }
+  | {
+      readonly kind: 'spotFired';
+      readonly place: Place;
+      readonly setting: Setting;
+      readonly pulses: number;
+      readonly note: string;
+    }
+  | {
+      readonly kind: 'spotRead';
+      /** The event that fired the spot. */
+      readonly spotId: string;
+      readonly marks: readonly HairMark[];
+      readonly pain: number | null;
+      readonly photoIds: readonly string[];
+      readonly note: string;
+    }
+  /** A supervisor's word that a session may follow without the test spot that the rule asks for. */
+  | {
+      readonly kind: 'spotWaived';
+      readonly reasons: readonly TestSpotReason[];
+      readonly reason: string;
+      readonly supervisorId: string;
+    }
   | { readonly kind: 'treatmentStarted' }
   | { readonly kind: 'pulsesFired'; readonly count: number }
   | { readonly kind: 'passDone' }
@@ -96,6 +130,11 @@ export interface VisitEvent {
   /** When it happened, ISO 8601 with zone. */
   readonly at: string;
   readonly staffId: string;
+  /**
+   * The area that it speaks of; absent for what speaks of the whole visit. Where a record of before visits held several
+   * zones leaves it out, the area booked is meant.
+   */
+  readonly areaId?: string | undefined;
   readonly body: EventBody;
 }
 
@@ -112,4 +151,13 @@ export const RUN_KINDS: readonly EventKind[] = [
   'stopped',
   'treatmentEnded',
   'undone',
+];
+
+/** What is said of the whole visit; everything else is said of one zone. */
+export const WHOLE_VISIT_KINDS: readonly EventKind[] = [
+  'answersGiven',
+  'stopOverridden',
+  'zoneAdded',
+  'zoneLeft',
+  'sentHome',
 ];

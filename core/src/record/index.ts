@@ -4,3 +4,5 @@ export * from './stages';
 export * from './past-session';
 export * from './rules';
 export * from './readiness';
+export * from './zones';
+export * from './visit-rules';

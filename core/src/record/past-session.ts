@@ -1,14 +1,55 @@
-import type { PastSession } from '../plan';
+import { medicineKey, testSpotReasons, type PastSession, type TestSpotReason } from '../plan';
+import { laterReasons, spotsAsSessions } from '../spot';
 import { answerOf, treatedOn, type VisitRecord } from './visit-record';
 
 /**
- * What a visit tells the next plan: the last setting used and the answer to the whole session; null
- * where nothing was fired.
+ * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole
+ * session; empty where nothing was fired.
  */
-export function pastSession(record: VisitRecord): PastSession | null {
+export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const on = treatedOn(record);
   const { setting, pulses } = record.run;
-  if (on === null || setting === null || pulses === 0 || record.plan === null) return null;
-  const { wavelengthNm, subject } = record.plan;
-  return { on, setting, wavelengthNm, answer: answerOf(record), hair: subject.hair };
+  const { plan } = record;
+  if (on === null || setting === null || pulses === 0 || plan === null) return testsOf(record);
+  const session = {
+    ...seenIn(record, on),
+    setting,
+    wavelengthNm: plan.wavelengthNm,
+    answer: answerOf(record),
+    hair: plan.subject.hair,
+  };
+  return [...testsOf(record), session];
 }
+
+/** The test spots of a visit as what they tell a plan; empty before all was read. */
+export function testsOf(record: VisitRecord): readonly PastSession[] {
+  const { plan, spots } = record;
+  if (plan === null) return [];
+  const { subject, wavelengthNm, plannedOn } = plan;
+  const later = laterReasons(subject).length > 0;
+  const seen = { ...seenIn(record, plannedOn), wavelengthNm, hair: subject.hair };
+  return spotsAsSessions(spots, later, seen);
+}
+
+/**
+ * Why a test spot has to come before the session that is planned; empty where none is needed, where those of this
+ * visit have answered, or where a supervisor has said that it may be left out.
+ */
+export function spotReasons(record: VisitRecord): readonly TestSpotReason[] {
+  const { plan } = record;
+  if (plan === null || record.waived !== null) return [];
+  const { subject, setting, wavelengthNm, plannedOn } = plan;
+  const history = [...subject.history, ...testsOf(record)];
+  const { handpieceId } = setting;
+  return testSpotReasons({ ...subject, history }, { handpieceId, wavelengthNm }, plannedOn);
+}
+
+/** What the client takes, each by its key. */
+export const medicinesIn = ({ history }: VisitRecord): readonly string[] =>
+  (history?.medicines ?? []).map(medicineKey);
+
+const seenIn = (record: VisitRecord, on: string) => {
+  const skin = record.findings?.skin ?? record.plan?.subject.skin;
+  const medicines = medicinesIn(record);
+  return { on, skin, medicines };
+};

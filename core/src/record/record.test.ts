@@ -4,13 +4,13 @@ import { describe, expect, it } from 'vitest';
 import {
   answerOf,
   currentStage,
-  pastSession,
+  pastSessions,
   stageStates,
   visitRecord,
   type EventBody,
   type VisitEvent,
 } from './index';
-import { SETTING, SUBJECT } from '../plan/plan.test-data';
+import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
 
 let count = 0;
 const event = (body: EventBody): VisitEvent => {
@@ -30,7 +30,7 @@ const findings = {
 } as const;
 
 const plan = {
-  subject: SUBJECT,
+  subject: { ...SUBJECT, history: [past()] },
   setting: SETTING,
   wavelengthNm: 810,
   upperJcm2: 24,
@@ -92,14 +92,16 @@ describe('a visit rebuilt from its events', () => {
   });
 
   it('tells the next plan the last setting used and the answer', () => {
-    expect(pastSession(visitRecord(ALL))).toEqual({
+    expect(pastSessions(visitRecord(ALL)).at(-1)).toEqual({
       on: '2026-11-24',
+      skin: findings.skin,
+      medicines: [],
       setting: { ...SETTING, fluenceJcm2: 17 },
       wavelengthNm: 810,
       answer: { endpoint: 'strong', adverse: [], painMax: 5 },
       hair: SUBJECT.hair,
     });
-    expect(pastSession(visitRecord([ASKED, LOOKED, PLANNED, STARTED]))).toBeNull();
+    expect(pastSessions(visitRecord([ASKED, LOOKED, PLANNED, STARTED]))).toEqual([]);
   });
 });
 
@@ -151,6 +153,11 @@ describe('the stages', () => {
     });
     const record = visitRecord([ASKED, LOOKED, PLANNED, changed]);
     expect(record.planIsStale).toBe(true);
+    expect(record.stale).toEqual([
+      { kind: 'findings', changes: [{ field: 'skin.tan', before: 'none', now: 'fading' }] },
+    ]);
+    // The same said again changes nothing.
+    expect(visitRecord([ASKED, LOOKED, PLANNED, event({ ...LOOKED.body })]).stale).toEqual([]);
     expect(currentStage(record, true)).toBe('plan');
     expect(stageStates(record, true).treat).toBe('toCome');
   });

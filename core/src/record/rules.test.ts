@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { SETTING, SUBJECT } from '../plan/plan.test-data';
+import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
 import { answersGiven } from './record.test-data';
 import { refuseEvent, visitRecord, type EventBody, type VisitEvent } from './index';
 
 const plan = {
-  subject: SUBJECT,
+  subject: { ...SUBJECT, history: [past()] },
   setting: SETTING,
   wavelengthNm: 810,
   upperJcm2: 24,
@@ -28,6 +28,10 @@ const BODIES = {
   override: { kind: 'stopOverridden', rules: ['sun'], reason: 'r', supervisorId: 's' },
   look: { kind: 'findingsRecorded', findings },
   plan: { kind: 'planAccepted', plan },
+  tan: {
+    kind: 'findingsRecorded',
+    findings: { ...findings, skin: { ...findings.skin, tan: 'fading' } },
+  },
   start: { kind: 'treatmentStarted' },
   pulses: { kind: 'pulsesFired', count: 10 },
   end: { kind: 'treatmentEnded' },
@@ -58,7 +62,8 @@ describe('what may be added to a visit', () => {
     [['clear'], 'override', 'notStopped'],
     [['pregnant'], 'override', 'neverOverridden'],
     [['clear', 'look'], 'start', 'planFirst'],
-    [['clear', 'look', 'plan', 'look'], 'start', 'planIsStale'],
+    [['clear', 'look', 'plan', 'tan'], 'start', 'planIsStale'],
+    [['clear', 'look', 'plan', 'look'], 'start', null],
     [['clear', 'look', 'plan', 'sun'], 'start', 'stoppedByAnswers'],
     [['clear', 'look', 'plan'], 'pulses', 'notStarted'],
     [['clear', 'look', 'plan', 'start'], 'pulses', null],

@@ -1,5 +1,7 @@
-import { RUN_KINDS, type EventBody } from './events';
-import { stageStates } from './stages';
+import { laterReasons, spotVerdict } from '../spot';
+import { RUN_KINDS, type EventBody, type EventKind } from './events';
+import { spotReasons } from './past-session';
+import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
 import { isStopped, type VisitRecord } from './visit-record';
 
@@ -13,11 +15,20 @@ export type EventRefusal =
   | 'inkIsNotPlanned'
   | 'planFirst'
   | 'planIsStale'
+  | 'testSpotFirst'
+  | 'noSuchSpot'
+  | 'spotsSaidStop'
+  | 'noSpotNeeded'
   | 'notStarted'
   | 'alreadyEnded'
   | 'endTreatmentFirst'
   | 'watchFirst'
-  | 'alreadySentHome';
+  | 'alreadySentHome'
+  | 'noSuchZone'
+  | 'zoneBegun'
+  | 'lastZone'
+  | 'zoneStillOpen'
+  | 'otherZoneRuns';
 
 /**
  * Whether an event fits the visit as it stands; null when it does. Presses made in the room are never
@@ -29,7 +40,8 @@ export function refuseEvent(
   consented: boolean,
 ): EventRefusal | null {
   if (RUN_KINDS.includes(body.kind)) return refusePress(record, body, consented);
-  if (record.sentHome !== null && body.kind !== 'watched') return 'alreadySentHome';
+  // What shows later is still noted after the client went home.
+  if (record.sentHome !== null && !LATE_KINDS.includes(body.kind)) return 'alreadySentHome';
   switch (body.kind) {
     case 'stopOverridden':
       return refuseOverride(record);
@@ -38,10 +50,16 @@ export function refuseEvent(
       if (!('hair' in record.findings)) return 'inkIsNotPlanned';
       if (isStopped(record)) return 'stoppedByAnswers';
       return record.run.state === 'ended' ? 'alreadyEnded' : null;
+    case 'spotFired':
+      return refuseFiring(record, consented);
+    case 'spotRead':
+      return record.spots.some(({ id }) => id === body.spotId) ? null : 'noSuchSpot';
+    case 'spotWaived':
+      return refuseWaiving(record);
     case 'watched':
       return stageStates(record, consented).watch === 'toCome' ? 'endTreatmentFirst' : null;
     case 'sentHome':
-      return record.watched === null ? 'watchFirst' : null;
+      return record.watched === null && !isTestVisit(record) ? 'watchFirst' : null;
     default:
       return null;
   }
@@ -53,13 +71,35 @@ function refusePress(
   consented: boolean,
 ): EventRefusal | null {
   const begun = record.run.startedAt !== null;
+  if (body.kind === 'undone' && !begun) {
+    const spot = record.spots.find(({ id }) => id === body.eventId);
+    return spot === undefined || spot.readings.length > 0 ? 'notStarted' : null;
+  }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
   if (record.run.state === 'ended') return 'alreadyEnded';
+  const refusal = refuseFiring(record, consented);
+  if (refusal !== null) return refusal;
+  if (record.planIsStale) return 'planIsStale';
+  return spotReasons(record).length > 0 ? 'testSpotFirst' : null;
+}
+
+/** Whether anything may be fired at all: answers, consent and a plan that fits. */
+function refuseFiring(record: VisitRecord, consented: boolean): EventRefusal | null {
   if (isStopped(record)) return 'stoppedByAnswers';
   if (!consented) return 'noConsent';
   if (record.plan === null) return 'planFirst';
-  return record.planIsStale ? 'planIsStale' : null;
+  // Spots that bore less than the plan make it stale; more of them below it may still be fired.
+  return record.stale.some(({ kind }) => kind !== 'spots') ? 'planIsStale' : null;
 }
+
+function refuseWaiving(record: VisitRecord): EventRefusal | null {
+  if (record.plan === null) return 'planFirst';
+  if (spotReasons(record).length === 0) return 'noSpotNeeded';
+  const { state } = spotVerdict(record.spots, laterReasons(record.plan.subject).length > 0);
+  return state === 'stop' ? 'spotsSaidStop' : null;
+}
+
+const LATE_KINDS: readonly EventKind[] = ['watched', 'spotRead'];
 
 function refuseOverride(record: VisitRecord): EventRefusal | null {
   if (!isStopped(record)) return 'notStopped';

@@ -1,14 +1,17 @@
+import { READINGS, readingKind } from '../spot';
+import { spotReasons } from './past-session';
 import { isStopped, type VisitRecord } from './visit-record';
 
-export const STAGES = ['ask', 'look', 'plan', 'treat', 'watch', 'sendHome'] as const;
+export const STAGES = ['ask', 'look', 'plan', 'spot', 'treat', 'watch', 'sendHome'] as const;
 
 export type Stage = (typeof STAGES)[number];
 
 export type StageState = 'done' | 'open' | 'toCome' | 'stopped';
 
 /**
- * How far each stage is. Without consent nothing is treated: `treat` stops there, and `ask` stays open. `open` may be worked on now; `toCome` waits for an earlier one; `stopped`
- * is held by the answers until a supervisor says otherwise.
+ * How far each stage is. Without consent nothing is fired: `spot` and `treat` stop there, and `ask` stays open. Where
+ * a test spot is needed, `treat` stops until it was read and bears the plan. `open` may be worked on now; `toCome`
+ * waits for an earlier one; `stopped` is held by the answers until a supervisor says otherwise.
  */
 export function stageStates(
   record: VisitRecord,
@@ -21,6 +24,8 @@ export function stageStates(
   const looked = record.findings !== null;
   const planned = record.plan !== null && !record.planIsStale;
   const treated = state === 'ended';
+  const untested = !begun && planned && spotReasons(record).length > 0;
+  const unconsented = !consented && !begun && planned;
   const step = (done: boolean, ready: boolean): StageState =>
     done ? 'done' : ready ? 'open' : 'toCome';
   const held = (own: StageState): StageState => (stopped && !begun ? 'stopped' : own);
@@ -28,9 +33,10 @@ export function stageStates(
     ask: stopped ? 'stopped' : asked && (consented || begun) ? 'done' : 'open',
     look: step(looked, true),
     plan: held(step(planned || begun, asked && looked)),
-    treat: held(!consented && !begun && planned ? 'stopped' : step(treated, begun || planned)),
+    spot: held(unconsented ? 'stopped' : step(begun || (planned && !untested), planned)),
+    treat: held(unconsented || untested ? 'stopped' : step(treated, begun || planned)),
     watch: step(record.watched !== null, treated),
-    sendHome: step(record.sentHome !== null, record.watched !== null),
+    sendHome: step(record.sentHome !== null, record.watched !== null || isTestVisit(record)),
   };
 }
 
@@ -43,4 +49,15 @@ export function currentStage(record: VisitRecord, consented: boolean): Stage {
 /** Whether every stage is behind the visit. */
 export function isFinished(record: VisitRecord): boolean {
   return record.sentHome !== null;
+}
+
+/**
+ * Whether a zone was tested today and nothing more: every spot was looked at in the minutes, and no session begun. The
+ * client may go home with that.
+ */
+export function isTestVisit({ spots, run }: VisitRecord): boolean {
+  if (spots.length === 0 || run.startedAt !== null) return false;
+  return spots.every(({ at, readings }) =>
+    readings.some((read) => READINGS.indexOf(readingKind(at, read.at)) >= 1),
+  );
 }

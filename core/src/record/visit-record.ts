@@ -1,5 +1,7 @@
+import { changesBetween, type Change } from '../look';
 import type { Setting } from '../plan';
 import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
+import { laterReasons, spotVerdict, type TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
 import type { AcceptedPlan, EventBody, Findings, VisitEvent } from './events';
@@ -28,7 +30,13 @@ export interface Run {
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
-/** A visit rebuilt from its events alone. */
+/** One cause for which an accepted plan no longer fits. */
+export type StaleReason =
+  | { readonly kind: 'findings' | 'answers'; readonly changes: readonly Change[] }
+  /** The test spots bear less than the plan gives: what the step rule makes of them, J/cm². */
+  | { readonly kind: 'spots'; readonly wantedJcm2: number };
+
+/** A visit, or one zone of it, rebuilt from its events alone. */
 export interface VisitRecord {
   /** What the client said; null until asked. */
   readonly history: History | null;
@@ -39,11 +47,25 @@ export interface VisitRecord {
   readonly agreed: Of<'reactionAgreed'> | null;
   readonly findings: Findings | null;
   readonly plan: AcceptedPlan | null;
-  /** Answers or findings changed after the plan was accepted. */
+  /** What answers, findings or test spots have changed since the plan was accepted; empty where it still fits. */
+  readonly stale: readonly StaleReason[];
+  /** Whether anything has. */
   readonly planIsStale: boolean;
+  /** What the plan was accepted on. */
+  readonly planBasis: PlanBasis | null;
+  /** Test spots of this visit, in order of time. */
+  readonly spots: readonly TestSpot[];
+  readonly waived: Of<'spotWaived'> | null;
   readonly run: Run;
   readonly watched: Of<'watched'> | null;
   readonly sentHome: Of<'sentHome'> | null;
+}
+
+interface PlanBasis {
+  readonly findings: Findings | null;
+  readonly history: History | null;
+  /** How many readings of test spots there were. */
+  readonly readings: number;
 }
 
 const EMPTY_RUN: Run = {
@@ -66,7 +88,11 @@ const EMPTY: VisitRecord = {
   agreed: null,
   findings: null,
   plan: null,
+  stale: [],
   planIsStale: false,
+  planBasis: null,
+  spots: [],
+  waived: null,
   run: EMPTY_RUN,
   watched: null,
   sentHome: null,
@@ -81,8 +107,38 @@ export function visitRecord(events: readonly VisitEvent[]): VisitRecord {
   const undone = new Set(
     ordered.flatMap(({ body }) => (body.kind === 'undone' ? [body.eventId] : [])),
   );
-  return ordered.filter((event) => !undone.has(event.id)).reduce(withEvent, EMPTY);
+  const record = ordered.filter((event) => !undone.has(event.id)).reduce(withEvent, EMPTY);
+  const stale = staleReasons(record);
+  return { ...record, stale, planIsStale: stale.length > 0 };
 }
+
+/** Why a record's plan no longer fits it. */
+function staleReasons(record: VisitRecord): readonly StaleReason[] {
+  const { plan, planBasis: basis } = record;
+  if (plan === null || basis === null) return [];
+  const findings = changesBetween(basis.findings, record.findings);
+  const answers = changesBetween(basis.history, record.history);
+  const spots = spotsAgainst(record, basis);
+  return [
+    ...(findings.length === 0 ? [] : [{ kind: 'findings', changes: findings } as const]),
+    ...(answers.length === 0 ? [] : [{ kind: 'answers', changes: answers } as const]),
+    ...(spots === null ? [] : [spots]),
+  ];
+}
+
+/** Test spots read since the plan was accepted that bear less than it gives. */
+function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
+  if (readingsIn(record.spots) <= basis.readings) return null;
+  const { subject, setting } = record.plan!;
+  const verdict = spotVerdict(record.spots, laterReasons(subject).length > 0);
+  if (verdict.state !== 'use' && verdict.state !== 'stop') return null;
+  if (setting.handpieceId !== verdict.spot.setting.handpieceId) return null;
+  const { wantedJcm2 } = verdict;
+  return setting.fluenceJcm2 > wantedJcm2 + 1e-9 ? { kind: 'spots', wantedJcm2 } : null;
+}
+
+const readingsIn = (spots: readonly TestSpot[]) =>
+  spots.reduce((sum, { readings }) => sum + readings.length, 0);
 
 /** What skin and client answered over the whole visit, the second look included. */
 export function answerOf(record: VisitRecord): SkinAnswer {
@@ -110,19 +166,33 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
         history: { answers: body.answers, medicines: body.medicines ?? [] },
         assessment: body.assessment ?? null,
         override: null,
-        planIsStale: record.plan !== null,
       };
+    case 'zoneAdded':
+      return withZone(record, body.assessment);
     case 'stopOverridden':
       return { ...record, override: body };
     case 'reactionAgreed':
       return { ...record, agreed: body };
     case 'findingsRecorded':
-      return { ...record, findings: body.findings, planIsStale: record.plan !== null };
+      return { ...record, findings: body.findings };
+    case 'spotFired': {
+      const { kind: _kind, ...fired } = body;
+      const spot = { id: event.id, at: event.at, ...fired, readings: [] };
+      return { ...record, spots: [...record.spots, spot] };
+    }
+    case 'spotRead':
+      return { ...record, spots: record.spots.map((spot) => withReading(spot, event, body)) };
+    case 'spotWaived':
+      return { ...record, waived: body };
     case 'planAccepted':
       return {
         ...record,
         plan: body.plan,
-        planIsStale: false,
+        planBasis: {
+          findings: record.findings,
+          history: record.history,
+          readings: readingsIn(record.spots),
+        },
         run: { ...record.run, setting: body.plan.setting },
       };
     case 'watched':
@@ -170,4 +240,17 @@ function withPress(run: Run, event: VisitEvent): Run {
 /** The day of a record's answers and plan: what a later visit counts from. */
 export function treatedOn(record: VisitRecord): Day | null {
   return record.run.startedAt === null ? null : (record.plan?.plannedOn ?? null);
+}
+
+/** Answers given before a zone was added count for it as judged then; where it asks for more, they do not. */
+function withZone(record: VisitRecord, assessment: Assessment | null): VisitRecord {
+  if (record.history === null) return record;
+  const lacking = assessment !== null && assessment.unanswered.length > 0;
+  return lacking ? { ...record, history: null, assessment: null } : { ...record, assessment };
+}
+
+function withReading(spot: TestSpot, { id, at }: VisitEvent, body: Of<'spotRead'>): TestSpot {
+  if (spot.id !== body.spotId) return spot;
+  const { kind: _kind, spotId: _spot, ...read } = body;
+  return { ...spot, readings: [...spot.readings, { id, at, ...read }] };
 }

@@ -1,5 +1,6 @@
 import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
 import type { ConsentContent } from '@tidy-quill/contract/consent';
+import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
 import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
 import type { History } from '@tidy-quill/core/suitability';
@@ -156,6 +157,8 @@ export const visitEvents = pgTable(
     id: uuid('id').notNull(),
     visitId: uuid('visit_id').notNull(),
     staffId: uuid('staff_id').notNull(),
+    /** The zone that it speaks of; null for the whole visit, or for the area booked. */
+    areaId: uuid('area_id'),
     kind: text('kind').notNull(),
     at: moment('at').notNull(),
     recordedAt: moment('recorded_at').notNull().defaultNow(),
@@ -165,7 +168,38 @@ export const visitEvents = pgTable(
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
     foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+    foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
     index('visit_events_by_visit').on(t.clinicId, t.visitId, t.at),
+    index('visit_events_by_kind').on(t.clinicId, t.kind, t.at),
+  ],
+);
+
+/** Photographs of skin, as taken but for what says where, with a small one to look through. Append-only. */
+export const photos = pgTable(
+  'photos',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    visitId: uuid('visit_id').notNull(),
+    areaId: uuid('area_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    takenAt: moment('taken_at').notNull(),
+    recordedAt: moment('recorded_at').notNull().defaultNow(),
+    type: text('type', { enum: PHOTO_TYPES }).notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** Of `original`, hex. */
+    sha256: text('sha256').notNull(),
+    original: bytes('original').notNull(),
+    /** JPEG, 320 px on its longer side. */
+    thumbnail: bytes('thumbnail').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+    index('photos_by_visit').on(t.clinicId, t.visitId),
   ],
 );
 

@@ -23,6 +23,7 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
   'server-fault': 500,
 };
 
+const TOO_LARGE = 413;
 const FOREIGN_KEY_VIOLATION = '23503';
 
 interface ProblemMore {
@@ -90,6 +91,9 @@ function asProblem(error: unknown): HttpProblem {
   const { status, cause } = error as { status?: number; cause?: { code?: string } };
   if (cause?.code === FOREIGN_KEY_VIOLATION) {
     return new HttpProblem('invalid-input', 'This names something that does not exist');
+  }
+  if (status === TOO_LARGE) {
+    return new HttpProblem('invalid-input', 'This is larger than can be taken');
   }
   if (status !== undefined && status >= 400 && status < 500) {
     return new HttpProblem('invalid-input', 'The request cannot be read');

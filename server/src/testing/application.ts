@@ -36,6 +36,9 @@ export interface Person {
   readonly get: (path: string) => Promise<Answered>;
   readonly post: (path: string, body?: unknown, headers?: object) => Promise<Answered>;
   readonly put: (path: string, body: unknown) => Promise<Answered>;
+  /** Sends bytes as they are. */
+  readonly send: (path: string, bytes: Buffer, type: string) => Promise<Answered>;
+  readonly bytes: (path: string) => Promise<Buffer>;
 }
 
 export interface Application {
@@ -79,10 +82,11 @@ export async function startApplication(): Promise<Application> {
 function personAt(url: string): Person {
   let cookie = '';
   const ask = async (method: string, path: string, body?: unknown, headers: object = {}) => {
+    const sent = Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body);
     const response = await fetch(`${url}${path}`, {
       method,
       headers: { 'content-type': 'application/json', cookie, origin: url, ...headers },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: sent }),
     });
     const set = response.headers.getSetCookie()[0];
     if (set !== undefined) cookie = set.split(';')[0]!;
@@ -98,5 +102,10 @@ function personAt(url: string): Person {
     get: (path) => ask('GET', path),
     post: (path, body, headers) => ask('POST', path, body, headers),
     put: (path, body) => ask('PUT', path, body),
+    send: (path, bytes, type) => ask('POST', path, bytes, { 'content-type': type }),
+    bytes: async (path) => {
+      const response = await fetch(`${url}${path}`, { headers: { cookie } });
+      return Buffer.from(await response.arrayBuffer());
+    },
   };
 }

@@ -19,7 +19,8 @@ import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/c
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { Problem } from '@tidy-quill/contract/problem';
-import type { ComingVisit, Day } from '@tidy-quill/contract/today';
+import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
+import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import type {
   AcceptSetting,
   NewEvent,
@@ -78,6 +79,10 @@ export const api = createApi({
     }),
     today: build.query<Day, string | undefined>({
       query: (day) => ({ url: '/today', params: day === undefined ? {} : { day } }),
+      providesTags: ['today'],
+    }),
+    followUps: build.query<FollowUp[], void>({
+      query: () => '/today/follow-ups',
       providesTags: ['today'],
     }),
     notReady: build.query<ComingVisit[], void>({
@@ -148,7 +153,10 @@ export const api = createApi({
         method: 'POST',
         body,
       }),
-      invalidatesTags: (_result, _error, { clientId }) => [{ type: 'client', id: clientId }],
+      invalidatesTags: (_result, _error, { clientId }) => [
+        'visit',
+        { type: 'client', id: clientId },
+      ],
     }),
     bookVisit: build.mutation<{ id: string }, NewVisit & { clientId: string }>({
       query: ({ clientId, ...body }) => ({
@@ -222,6 +230,23 @@ export const api = createApi({
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
+    waiveSpot: build.mutation<VisitEvent[], Override & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({
+        url: `/visits/${visitId}/waive-spot`,
+        method: 'POST',
+        body,
+      }),
+      onQueryStarted: keepEvents,
+    }),
+    sendPhoto: build.mutation<Photo, NewPhoto & { visitId: string; picture: Blob }>({
+      query: ({ visitId, picture, ...params }) => ({
+        url: `/visits/${visitId}/photos`,
+        method: 'POST',
+        params,
+        body: picture,
+        headers: { 'content-type': picture.type },
+      }),
+    }),
     sendHome: build.mutation<VisitEvent[], SendHome & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/send-home`,
@@ -286,6 +311,7 @@ export const {
   useTodayQuery,
   useClientsQuery,
   useNotReadyQuery,
+  useFollowUpsQuery,
   useInviteMutation,
   useAheadQuery,
   useAnswerAheadMutation,
@@ -310,5 +336,6 @@ export const {
   useAcceptPlanMutation,
   useOverrideMutation,
   useAgreeMutation,
+  useWaiveSpotMutation,
   useSendHomeMutation,
 } = api;

@@ -1,6 +1,8 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
+import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/record';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
+import { sendPhotos } from './photo-outbox';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
 import type { AppDispatch, RootState } from './store';
 
@@ -13,21 +15,22 @@ let sending = false;
 let pauseMs = FIRST_PAUSE_MS;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
-/** A new event of now, with an id of its own, so that sending it twice is harmless. */
-export function newEvent(body: NewEvent['body']): NewEvent {
-  return { id: v7(), at: new Date().toISOString(), body };
+/** A new event of now about a zone, with an id of its own, so that sending it twice is harmless. */
+export function newEvent(body: NewEvent['body'], areaId?: string): NewEvent {
+  const zone = areaId === undefined || WHOLE_VISIT_KINDS.includes(body.kind) ? {} : { areaId };
+  return { id: v7(), at: new Date().toISOString(), ...zone, body };
 }
 
-/** Records events: first in this browser, then on the server as soon as it can be reached. */
+/** Records events about a zone: first in this browser, then on the server as soon as it can be reached. */
 export const record =
-  (visitId: string, bodies: readonly NewEvent['body'][]) =>
+  (visitId: string, areaId: string, bodies: readonly NewEvent['body'][]) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
     const staffId = signedInId(getState());
     if (staffId === null) throw new Error('Nobody is signed in here');
     const list = bodies.map((body): Waiting => ({
       visitId,
       staffId,
-      event: newEvent(body),
+      event: newEvent(body, areaId),
       refused: null,
     }));
     await shelve(list);
@@ -59,6 +62,8 @@ async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void>
     for (let batch = nextBatch(getState()); batch.length > 0; batch = nextBatch(getState())) {
       if (!(await send(dispatch, batch))) return;
     }
+    // The link is up: pictures that wait for it go too.
+    void dispatch(sendPhotos());
   } finally {
     sending = false;
     if (nextBatch(getState()).length > 0 && getState().outbox.link === 'down') {

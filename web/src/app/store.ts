@@ -3,9 +3,14 @@ import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
 import { outbox } from './outbox';
+import { photoOutbox } from './photo-outbox';
 
 export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, outbox: outbox.reducer },
+  reducer: {
+    [api.reducerPath]: api.reducer,
+    outbox: outbox.reducer,
+    photoOutbox: photoOutbox.reducer,
+  },
   middleware: (standard) => standard().concat(api.middleware),
 });
 

@@ -5,3 +5,4 @@ export * from './plan';
 export * from './columns';
 export * from './suitability';
 export * from './look';
+export * from './spot';

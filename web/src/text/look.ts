@@ -156,7 +156,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 };
 
 // Worked out from other fields, or no news by themselves.
-const SILENT: readonly string[] = ['skin.typing', 'zone.measured', 'zone'];
+const SILENT: readonly string[] = ['skin.typing', 'zone.measured', 'zone.marked', 'zone'];
 
 const FRACTIONS: readonly string[] = ['skin.measuredFraction', 'skin.unexposedFraction'];
 // A tenth more or less is the meter's own scatter.

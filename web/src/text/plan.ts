@@ -97,7 +97,9 @@ export const TEST_SPOT_WORDS: Readonly<Record<TestSpotReason, string>> = {
   newZone: 'first time on this area',
   newHandpiece: 'new handpiece here',
   newWavelength: 'new wavelength here',
-  tan: 'a tan',
+  tan: 'a tan that was not there last time',
+  darkerSkin: 'skin darker than last time',
+  newMedicine: 'a new medicine',
   gapOfSixMonths: 'over six months since last time',
   afterReaction: 'the reaction last time',
 };

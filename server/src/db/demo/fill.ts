@@ -1,11 +1,10 @@
+import type { PastSession } from '@tidy-quill/core/plan';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import { consentToRead, signConsent } from '../../features/consent/store';
 import { hashPassword } from '../../features/auth/store';
 import { searchText } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
-import type { Actor } from '../../http/session';
 import type { Db } from '../connect';
 import {
   aheadAnswers,
@@ -17,6 +16,7 @@ import {
   consentWithdrawals,
   invitations,
   messages,
+  photos,
   rooms,
   staff,
   visitEvents,
@@ -24,19 +24,9 @@ import {
 } from '../schema';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
-import { answers, demoPast, demoVisit, type CatalogueIds } from './visits';
-
-const TIME_ZONE = 'Europe/London';
-
-type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
-
-interface Setting {
-  readonly clinicId: string;
-  readonly today: Day;
-  readonly roomIds: readonly string[];
-  readonly staffIds: readonly string[];
-  readonly catalogue: CatalogueIds;
-}
+import { fillTested } from './tested';
+import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
+import { answers, demoPast, demoVisit } from './visits';
 
 /** Whether the database holds any clinic at all. */
 export async function hasClinic(db: Db): Promise<boolean> {
@@ -50,13 +40,14 @@ export async function fillDemo(db: Db): Promise<void> {
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
     }
+    await fillTested(tx, setting, DEMO_CLIENTS.length + 1);
   });
 }
 
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, messages],
-  ...[visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
+  ...[photos, visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
 ];
 
 /** What a trigger keeps from being changed. */
@@ -66,6 +57,7 @@ const KEPT = [
   [consents, 'consents_append_only'],
   [consentWithdrawals, 'consent_withdrawals_append_only'],
   [aheadAnswers, 'ahead_answers_append_only'],
+  [photos, 'photos_append_only'],
 ] as const;
 
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */
@@ -88,7 +80,7 @@ export async function removeDemo(db: Db): Promise<void> {
   });
 }
 
-async function fillClinic(tx: Tx): Promise<Setting> {
+async function fillClinic(tx: Tx): Promise<DemoClinic> {
   const clinicId = v7();
   await tx.insert(clinics).values({
     id: clinicId,
@@ -133,7 +125,7 @@ async function fillClinic(tx: Tx): Promise<Setting> {
 
 async function fillClient(
   tx: Tx,
-  setting: Setting,
+  setting: DemoClinic,
   client: DemoClient,
   number: number,
 ): Promise<void> {
@@ -155,7 +147,7 @@ async function fillClient(
     searchText: searchText(givenName, familyName, reference),
   });
   await tx.insert(areas).values({ clinicId, id: areaId, clientId, ...client.area });
-  let history: ReturnType<typeof demoPast> = [];
+  let history: readonly PastSession[] = [];
   const book = async (input: {
     day: Day;
     clock: string;
@@ -189,17 +181,7 @@ async function fillClient(
       catalogue: setting.catalogue,
     });
     if (events.length > 0) {
-      await tx.insert(visitEvents).values(
-        events.map(({ id, at, body }) => ({
-          clinicId,
-          id,
-          visitId,
-          staffId,
-          kind: body.kind,
-          at: new Date(at),
-          body,
-        })),
-      );
+      await insertEvents(tx, clinicId, visitId, events);
     }
     history = [...history, ...demoPast(events)];
   };
@@ -243,34 +225,10 @@ async function fillClient(
 // Renewed within the year.
 const CONSENT_WEEKS = 40;
 
-/** A consent to treatment, its signatures typed. */
-async function sign(
-  tx: Tx,
-  { clinicId, staffIds }: Setting,
-  of: { clientId: string; areaId: string; signedOn: Day; name: string },
-): Promise<void> {
-  const actor: Actor = { clinicId, staffId: staffIds[0]!, role: 'technician' };
-  const { areaId, clientId, signedOn, name } = of;
-  const { digest } = await consentToRead(tx, actor, clientId, { areaId, kind: 'hair' });
-  const at = momentAt(signedOn, '00:01', TIME_ZONE);
-  await signConsent(tx, actor, clientId, {
-    id: v7({ msecs: at.getTime() }),
-    at: at.toISOString(),
-    areaId,
-    kind: 'hair',
-    digest,
-    uses: [],
-    asked: 'How many visits it takes: six to eight, no promise.',
-    client: { kind: 'typed', name },
-    guardian: null,
-    technician: { kind: 'typed', name: DEMO_STAFF[0].name },
-  });
-}
-
 /** A visit booked for later, with what was answered at home where there is something. */
 async function bookComing(
   tx: Tx,
-  { clinicId, today, roomIds, staffIds }: Setting,
+  { clinicId, today, roomIds, staffIds }: DemoClinic,
   of: { clientId: string; areaId: string; coming: NonNullable<DemoClient['coming']> },
 ): Promise<void> {
   const { clientId, areaId, coming } = of;

@@ -8,7 +8,7 @@ import {
 } from '@tidy-quill/core/plan';
 import {
   answerOf,
-  pastSession,
+  pastSessions,
   visitRecord,
   type EventBody,
   type VisitEvent,
@@ -20,33 +20,14 @@ import {
   type Answers,
 } from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { v7 } from 'uuid';
 import { CORE_VERSION } from '../../features/visit/accept-plan';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import type { DemoClient, DemoProgress, DemoSession } from './people';
+import { VisitScript } from './script';
 
 export interface CatalogueIds {
   readonly devicesVersionId: string;
   readonly protocolVersionId: string;
-}
-
-/** Writes one visit's events, each a little after the one before. */
-class VisitScript {
-  readonly events: VisitEvent[] = [];
-  private at: number;
-
-  constructor(
-    startsAt: Date,
-    private readonly staffId: string,
-  ) {
-    this.at = startsAt.getTime();
-  }
-
-  add(body: EventBody, secondsLater = 20): void {
-    this.at += secondsLater * 1000;
-    const id = v7({ msecs: this.at });
-    this.events.push({ id, at: new Date(this.at).toISOString(), staffId: this.staffId, body });
-  }
 }
 
 /** The events of a demo visit as far as it has come, worked out with the core's own planner. */
@@ -104,13 +85,12 @@ function begun(startsAt: Date, progress: DemoProgress): Date {
 }
 
 /** What a demo visit leaves for the next one. */
-export function demoPast(events: readonly VisitEvent[]): PastSession[] {
-  const past = pastSession(visitRecord(events));
-  return past === null ? [] : [past];
+export function demoPast(events: readonly VisitEvent[]): readonly PastSession[] {
+  return pastSessions(visitRecord(events));
 }
 
 /** What the client said, judged by the rules that ship. */
-function asked(day: Day, { client, yes, medicines = [] }: Said): EventBody {
+export function asked(day: Day, { client, yes, medicines = [] }: Said): EventBody {
   const history = {
     answers: answers(day, [
       ...(yes ?? []),
@@ -136,7 +116,12 @@ function asked(day: Day, { client, yes, medicines = [] }: Said): EventBody {
   };
 }
 
-type Said = Pick<Parameters<typeof demoVisit>[0], 'client' | 'yes' | 'medicines'>;
+interface Said extends Pick<Parameters<typeof demoVisit>[0], 'yes' | 'medicines'> {
+  readonly client: {
+    readonly area: Pick<DemoClient['area'], 'site'>;
+    readonly age: number;
+  };
+}
 
 /** No to everything but these. */
 export function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
@@ -167,7 +152,7 @@ function subjectOf(
   };
 }
 
-function proposalFor(
+export function proposalFor(
   subject: Subject,
   session: Pick<DemoSession, 'handpieceId' | 'technique'>,
   today: Day,
@@ -188,7 +173,7 @@ function proposalFor(
   return found;
 }
 
-function accepted(
+export function accepted(
   proposal: Proposal,
   subject: Subject,
   day: Day,

@@ -7,7 +7,7 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
-import { answerOf, currentStage, isFinished, visitRecord } from '@tidy-quill/core/record';
+import { answerOf, currentStage, isFinished, zoneRecords } from '@tidy-quill/core/record';
 import { and, desc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
@@ -68,7 +68,7 @@ export function clientRoutes(db: Db): Router {
   return router;
 }
 
-/** A client's visits with what each came to, newest first. */
+/** A client's visits with what each came to for each of its zones, newest first. */
 async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<ClientVisit[]> {
   const rows = await db
     .select()
@@ -84,20 +84,21 @@ async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<Cli
   const given = (await consentsOf(db, clinicId, [clientId])).get(clientId)!;
   const areas = new Map((await areasOf(db, clinicId, clientId)).map((area) => [area.id, area]));
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
-  return rows.map((row) => {
-    const record = visitRecord(events.get(row.id)!);
-    const area = areas.get(row.areaId)!;
-    const on = row.startsAt.toISOString().slice(0, 10);
-    const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
-    return {
-      id: row.id,
-      areaId: row.areaId,
-      startsAt: row.startsAt.toISOString(),
-      stage: currentStage(record, consent.state === 'valid'),
-      finished: isFinished(record),
-      setting: record.run.pulses > 0 ? record.run.setting : null,
-      pulses: record.run.pulses,
-      answer: answerOf(record),
-    };
-  });
+  return rows.flatMap((row) =>
+    [...zoneRecords(events.get(row.id)!, row.areaId)].map(([areaId, record]): ClientVisit => {
+      const area = areas.get(areaId)!;
+      const on = row.startsAt.toISOString().slice(0, 10);
+      const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
+      return {
+        id: row.id,
+        areaId,
+        startsAt: row.startsAt.toISOString(),
+        stage: currentStage(record, consent.state === 'valid'),
+        finished: isFinished(record),
+        setting: record.run.pulses > 0 ? record.run.setting : null,
+        pulses: record.run.pulses,
+        answer: answerOf(record),
+      };
+    }),
+  );
 }

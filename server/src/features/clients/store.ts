@@ -146,7 +146,7 @@ export const asArea = (row: AreaRow): Area => ({
 });
 
 /** The areas of a client, oldest first. */
-export async function areasOf(db: Db, clinicId: string, clientId: string): Promise<Area[]> {
+export async function areasOf(db: Queryable, clinicId: string, clientId: string): Promise<Area[]> {
   const rows = await db
     .select()
     .from(areas)

@@ -1,6 +1,6 @@
 import { isPaleHair, type RiskCase } from '@tidy-quill/core/consent';
 import type { SiteId } from '@tidy-quill/core/course';
-import { visitRecord, type Findings } from '@tidy-quill/core/record';
+import { zoneRecords, type Findings } from '@tidy-quill/core/record';
 import type { Finding, Job } from '@tidy-quill/core/suitability';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
@@ -27,9 +27,9 @@ export async function knownRisks(
   let looked: Findings | null = null;
   let said: readonly Finding[] | null = null;
   for (const { id, areaId } of rows) {
-    const { findings, assessment } = visitRecord(events.get(id)!);
-    if (areaId === area.id) looked ??= findings;
-    said ??= assessment?.findings ?? null;
+    const zones = zoneRecords(events.get(id)!, areaId);
+    looked ??= zones.get(area.id)?.findings ?? null;
+    for (const { assessment } of zones.values()) said ??= assessment?.findings ?? null;
   }
   return {
     job: area.job,

@@ -1,10 +1,13 @@
 import type { Ahead } from '@tidy-quill/contract/ahead';
 import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
-import { assess } from '@tidy-quill/core/suitability';
-import type { VisitEvent } from '@tidy-quill/core/record';
+import { assess, type History } from '@tidy-quill/core/suitability';
+import { zonesOf, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import type { Day } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
 import { HttpProblem } from '../../http/problem';
+import { areasOf } from '../clients/store';
 import { circumstancesOf } from '../visit/circumstances';
+import { eventsOf } from '../visit/events';
 import { suitabilityCase } from './store';
 
 /**
@@ -17,25 +20,55 @@ export async function judgeAnswers(
   visit: VisitHeader,
   events: readonly NewEvent[],
 ): Promise<readonly NewEvent[]> {
-  if (events.every(({ body }) => body.kind !== 'answersGiven')) return events;
-  const { client, area, suitability } = await circumstancesOf(db, clinicId, visit);
-  return events.map((event) => {
-    const { body } = event;
-    if (body.kind !== 'answersGiven') return event;
-    const { answers, medicines, on } = body;
-    const of = suitabilityCase(area, client.birthDate, on);
-    const assessment = assess({ answers, medicines }, of, suitability.content);
-    if (assessment.unanswered.length > 0) {
+  if (events.every(({ body }) => !JUDGED.includes(body.kind))) return events;
+  const around = await circumstancesOf(db, clinicId, visit);
+  const { client, suitability } = around;
+  const kept = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const areas = new Map(
+    (await areasOf(db, clinicId, visit.clientId)).map((area) => [area.id, area] as const),
+  );
+  const judge = (said: History, on: Day, areaId: string) => {
+    const area = areas.get(areaId);
+    if (area === undefined) {
       throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
-        fields: assessment.unanswered.map((id) => ({
-          field: `answers.${id}`,
-          problem: 'is missing',
-        })),
+        fields: [{ field: 'areaId', problem: 'is not an area of this client' }],
       });
     }
-    return { ...event, body: { ...body, assessment } };
+    return assess(said, suitabilityCase(area, client.birthDate, on), suitability.content);
+  };
+  const all: VisitEvent[] = [...kept];
+  return events.map((event) => {
+    const body = judged(event.body as EventBody);
+    const next = { ...event, body } as NewEvent;
+    all.push({ ...event, staffId: '', body } as VisitEvent);
+    return next;
   });
+
+  function judged(body: EventBody): EventBody {
+    if (body.kind === 'zoneAdded') {
+      const said = all.findLast((each) => each.body.kind === 'answersGiven')?.body;
+      if (said?.kind !== 'answersGiven') {
+        // Only whether the area is this client's.
+        judge({ answers: {}, medicines: [] }, around.today, body.areaId);
+        return { ...body, assessment: null };
+      }
+      return { ...body, assessment: judge(said, said.on, body.areaId) };
+    }
+    if (body.kind !== 'answersGiven') return body;
+    const zones = zonesOf(all, visit.areaId);
+    const byZone = new Map(zones.map((id) => [id, judge(body, body.on, id)]));
+    const unanswered = [...new Set([...byZone.values()].flatMap((each) => each.unanswered))];
+    if (unanswered.length > 0) {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: unanswered.map((id) => ({ field: `answers.${id}`, problem: 'is missing' })),
+      });
+    }
+    const { [visit.areaId]: booked, ...elsewhere } = Object.fromEntries(byZone);
+    return { ...body, assessment: booked ?? judge(body, body.on, visit.areaId), elsewhere };
+  }
 }
+
+const JUDGED: readonly string[] = ['answersGiven', 'zoneAdded'];
 
 /** Answers from home that no set of answers has confirmed yet; those given before the last set are past. */
 export function unconfirmed(ahead: Ahead | undefined, events: readonly VisitEvent[]): Ahead | null {

@@ -1,5 +1,5 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
-import { isFinished, notReadyFor, visitRecord } from '@tidy-quill/core/record';
+import { isFinished, notReadyFor, zoneRecord } from '@tidy-quill/core/record';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
@@ -38,7 +38,7 @@ export async function notReadyFrom(
   const { content: rules } = await suitabilityInForce(db, clinicId);
   return rows.flatMap(({ visit, client, area }): ComingVisit[] => {
     const own = events.get(visit.id)!;
-    const record = visitRecord(own);
+    const record = zoneRecord(own, area.id, area.id);
     if (isFinished(record) || record.run.startedAt !== null) return [];
     const on = clinicDay(visit.startsAt, timeZone);
     const notReady = notReadyFor({

@@ -7,6 +7,7 @@ import { clinics } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
 import { parse } from '../../http/problem';
 import { actorOf } from '../../http/session';
+import { followUps } from './follow-ups';
 import { notReadyFrom } from './not-ready';
 import { visitsOfDay } from './store';
 
@@ -26,6 +27,10 @@ export function todayRoutes(db: Db): Router {
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
     const { timeZone } = clinic!;
     response.json(await notReadyFrom(db, clinicId, timeZone, clinicToday(timeZone)));
+  });
+  router.get('/today/follow-ups', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await followUps(db, clinicId, new Date()));
   });
   return router;
 }

@@ -1,12 +1,15 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
 import { intervalState, type SiteId } from '@tidy-quill/core/course';
-import { stepRule, type PastSession } from '@tidy-quill/core/plan';
+import { stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
 import {
   currentStage,
   isFinished,
   isStopped,
-  pastSession,
-  visitRecord,
+  pastSessions,
+  spotReasons,
+  STAGES,
+  zoneRecords,
+  type Stage,
   type VisitRecord,
 } from '@tidy-quill/core/record';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
@@ -34,27 +37,30 @@ export async function visitsOfDay(
     .innerJoin(staff, and(eq(staff.clinicId, visits.clinicId), eq(staff.id, visits.staffId)))
     .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
     .orderBy(asc(visits.startsAt), asc(rooms.name));
-  const records = await recordsOfAreas(
-    db,
-    clinicId,
-    rows.map(({ area }) => area.id),
-  );
-  const consents = await consentsOf(
-    db,
-    clinicId,
-    rows.map(({ client }) => client.id),
-  );
+  const clientIds = [...new Set(rows.map(({ client }) => client.id))];
+  const records = await recordsOfClients(db, clinicId, clientIds);
+  const placeOf = await areasOfClients(db, clinicId, clientIds);
+  const consents = await consentsOf(db, clinicId, clientIds);
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
-      const record = records.get(visit.id)!.record;
       const given = consents.get(client.id)!;
-      const consented =
-        treatmentConsent(given, area, client.birthDate, day, ages.alone).state === 'valid';
-      const history = [...records.values()]
-        .filter(({ row }) => row.areaId === area.id && row.startsAt < visit.startsAt)
-        .flatMap((earlier) => pastSession(earlier.record) ?? []);
+      const earlier = [...records.values()].filter(
+        ({ row }) => row.clientId === client.id && row.startsAt < visit.startsAt,
+      );
+      const zones = [...records.get(visit.id)!.zones].map(([areaId, record]) => {
+        const own = placeOf.get(areaId)!;
+        const { state } = treatmentConsent(given, own, client.birthDate, day, ages.alone);
+        const history = earlier.flatMap((each) => {
+          const before = each.zones.get(areaId);
+          return before === undefined ? [] : pastSessions(before);
+        });
+        const consented = state === 'valid';
+        const attention = attentionFor(record, consented, history, own.site as SiteId, day);
+        return { area: own, record, stage: currentStage(record, consented), attention };
+      });
+      const [first] = zones;
       return {
         id: visit.id,
         startsAt: visit.startsAt.toISOString(),
@@ -65,38 +71,58 @@ export async function visitsOfDay(
           name: `${client.givenName} ${client.familyName}`,
           reference: client.reference,
         },
-        site: area.site,
-        side: area.side,
-        job: area.job,
-        stage: currentStage(record, consented),
-        finished: isFinished(record),
-        running: record.run.state === 'running' || record.run.state === 'paused',
-        attention: attentionFor(record, consented, history, area.site as SiteId, day),
+        site: first?.area.site ?? area.site,
+        side: first?.area.side ?? area.side,
+        job: first?.area.job ?? area.job,
+        otherZones: zones.slice(1).map((zone) => ({ site: zone.area.site, side: zone.area.side })),
+        stage: earliest(zones.map(({ stage }) => stage)),
+        finished: zones.some(({ record }) => isFinished(record)),
+        running: zones.some(({ record }) => ['running', 'paused'].includes(record.run.state)),
+        attention: [...new Set(zones.flatMap(({ attention }) => attention))],
       };
     }),
   };
 }
 
+const earliest = (stages: readonly Stage[]): Stage =>
+  STAGES.find((stage) => stages.includes(stage)) ?? 'ask';
+
 type VisitRow = typeof visits.$inferSelect;
 
-/** Every visit to some areas, rebuilt, oldest first. */
-async function recordsOfAreas(
+interface Rebuilt {
+  readonly row: VisitRow;
+  readonly zones: ReadonlyMap<string, VisitRecord>;
+}
+
+/** Every visit of some clients, each zone rebuilt, oldest first. */
+async function recordsOfClients(
   db: Db,
   clinicId: string,
-  areaIds: readonly string[],
-): Promise<Map<string, { row: VisitRow; record: VisitRecord }>> {
-  if (areaIds.length === 0) return new Map();
+  clientIds: readonly string[],
+): Promise<ReadonlyMap<string, Rebuilt>> {
+  if (clientIds.length === 0) return new Map();
   const rows = await db
     .select()
     .from(visits)
-    .where(and(eq(visits.clinicId, clinicId), inArray(visits.areaId, [...areaIds])))
+    .where(and(eq(visits.clinicId, clinicId), inArray(visits.clientId, [...clientIds])))
     .orderBy(asc(visits.startsAt));
   const events = await eventsOf(
     db,
     clinicId,
     rows.map(({ id }) => id),
   );
-  return new Map(rows.map((row) => [row.id, { row, record: visitRecord(events.get(row.id)!) }]));
+  return new Map(
+    rows.map((row) => [row.id, { row, zones: zoneRecords(events.get(row.id)!, row.areaId) }]),
+  );
+}
+
+async function areasOfClients(db: Db, clinicId: string, clientIds: readonly string[]) {
+  if (clientIds.length === 0) return new Map<string, typeof areas.$inferSelect>();
+  const rows = await db
+    .select()
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), inArray(areas.clientId, [...clientIds])));
+  return new Map(rows.map((row) => [row.id, row] as const));
 }
 
 function attentionFor(
@@ -106,7 +132,7 @@ function attentionFor(
   site: SiteId,
   day: string,
 ): readonly Attention[] {
-  const last = history.at(-1) ?? null;
+  const last = wholeSessions(history).at(-1) ?? null;
   const interval = intervalState(site, last?.on ?? null, day);
   const tan = record.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
@@ -114,6 +140,7 @@ function attentionFor(
     ['noConsent', !consented],
     ['planStale', record.planIsStale],
     ['reactionLastTime', last !== null && stepRule(last.answer).newTestSpot],
+    ['testSpot', record.run.startedAt === null && spotReasons(record).length > 0],
     ['tan', tan !== 'none'],
     ['firstVisit', interval === 'first'],
     ['tooSoon', interval === 'tooSoon'],

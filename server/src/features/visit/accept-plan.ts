@@ -7,7 +7,14 @@ import {
   type Setting,
   type Subject,
 } from '@tidy-quill/core/plan';
-import { visitRecord, type AcceptedPlan, type HairFindings } from '@tidy-quill/core/record';
+import {
+  medicinesIn,
+  testsOf,
+  zoneRecord,
+  type AcceptedPlan,
+  type HairFindings,
+  type VisitRecord,
+} from '@tidy-quill/core/record';
 import type { SiteId } from '@tidy-quill/core/course';
 import type { Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
@@ -15,36 +22,45 @@ import type { Db } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
+import { beforeOf, beforeVisit } from './before';
 import { eventsOf } from './events';
-import { historyBefore } from './store';
 
 export const CORE_VERSION = '0.1.0';
+
+/** A zone of a visit on a day. */
+export interface ZoneAsked {
+  readonly visit: VisitHeader;
+  readonly areaId: string;
+  readonly today: Day;
+  readonly timeZone: string;
+}
 
 /** Judges a setting on the server with the core's own rules. @throws HttpProblem 422 with the refusals. */
 async function judge(
   db: Db,
   clinicId: string,
-  visit: VisitHeader,
+  zone: ZoneAsked,
   setting: Setting,
-  today: Day,
 ): Promise<{ subject: Subject; evaluation: Evaluation; catalogue: Catalogue }> {
-  const { findings, agreed } = await lookedAt(db, clinicId, visit);
+  const { findings, record } = await lookedAt(db, clinicId, zone);
   const catalogue = await catalogueInForce(db, clinicId);
+  const before = await beforeVisit(db, clinicId, zone.visit, zone.timeZone);
   const subject: Subject = {
-    site: await siteOf(db, clinicId, visit.areaId),
+    site: await siteOf(db, clinicId, zone.areaId),
     skin: findings.skin,
     hair: findings.hair,
     areaCm2: findings.areaCm2,
-    history: await historyBefore(db, clinicId, visit),
+    history: [...beforeOf(before, zone.areaId).history, ...testsOf(record)],
+    medicines: medicinesIn(record),
   };
   const { handpieces, protocol } = catalogue;
-  const evaluation = evaluate({ subject, handpieces, protocol, today }, setting);
+  const evaluation = evaluate({ subject, handpieces, protocol, today: zone.today }, setting);
   if (evaluation.refusals.length > 0) {
     throw new HttpProblem('refused-by-rule', 'This setting is outside the limits', {
       detail: evaluation.refusals.map(({ code }) => code).join(', '),
     });
   }
-  if (evaluation.cautions.includes('supervisorFirst') && !agreed) {
+  if (evaluation.cautions.includes('supervisorFirst') && record.agreed === null) {
     throw new HttpProblem('refused-by-rule', 'It reacted last time', {
       detail: 'The supervisor’s word comes first.',
     });
@@ -56,11 +72,10 @@ async function judge(
 export async function acceptedPlan(
   db: Db,
   clinicId: string,
-  visit: VisitHeader,
+  zone: ZoneAsked,
   setting: Setting,
-  today: Day,
 ): Promise<AcceptedPlan> {
-  const { subject, evaluation, catalogue } = await judge(db, clinicId, visit, setting, today);
+  const { subject, evaluation, catalogue } = await judge(db, clinicId, zone, setting);
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId)!;
   return {
     subject,
@@ -71,21 +86,20 @@ export async function acceptedPlan(
     devicesVersionId: catalogue.devicesVersionId,
     protocolVersionId: catalogue.protocolVersionId,
     coreVersion: CORE_VERSION,
-    plannedOn: today,
+    plannedOn: zone.today,
   };
 }
 
-/** Judges every change of setting among events. */
-export async function judgeChanges(
+/** Judges every setting among events that is dialled in or fired as a test spot. */
+export async function judgeSettings(
   db: Db,
   clinicId: string,
-  visit: VisitHeader,
+  of: Omit<ZoneAsked, 'areaId'>,
   events: readonly NewEvent[],
-  today: Day,
 ): Promise<void> {
-  for (const { body } of events) {
-    if (body.kind === 'settingChanged') {
-      await judge(db, clinicId, visit, body.setting as Setting, today);
+  for (const { body, areaId = of.visit.areaId } of events) {
+    if (body.kind === 'settingChanged' || body.kind === 'spotFired') {
+      await judge(db, clinicId, { ...of, areaId }, body.setting as Setting);
     }
   }
 }
@@ -93,16 +107,17 @@ export async function judgeChanges(
 async function lookedAt(
   db: Db,
   clinicId: string,
-  visit: VisitHeader,
-): Promise<{ findings: HairFindings; agreed: boolean }> {
+  { visit, areaId }: ZoneAsked,
+): Promise<{ findings: HairFindings; record: VisitRecord }> {
   const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
-  const { findings, agreed } = visitRecord(events);
+  const record = zoneRecord(events, areaId, visit.areaId);
+  const { findings } = record;
   if (findings === null || !('hair' in findings)) {
     throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
       detail: 'askAndLookFirst',
     });
   }
-  return { findings, agreed: agreed !== null };
+  return { findings, record };
 }
 
 async function siteOf(db: Db, clinicId: string, areaId: string): Promise<SiteId> {

@@ -22,17 +22,19 @@ export interface Circumstances {
   readonly consent: ConsentStanding;
 }
 
+/** @param areaId the zone that is asked about; the area booked where none is named */
 export async function circumstancesOf(
   db: Queryable,
   clinicId: string,
   visit: VisitHeader,
+  areaId: string = visit.areaId,
 ): Promise<Circumstances> {
   const [found] = await db
     .select({ client: clients, area: areas, clinic: clinics })
     .from(areas)
     .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
     .innerJoin(clinics, eq(clinics.id, areas.clinicId))
-    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
   const { client, area, clinic } = found!;
   const today = clinicToday(clinic.timeZone);
   const suitability = await suitabilityInForce(db, clinicId);

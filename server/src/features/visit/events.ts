@@ -21,6 +21,7 @@ export async function eventsOf(
       id: row.id,
       at: row.at.toISOString(),
       staffId: row.staffId,
+      ...(row.areaId === null ? {} : { areaId: row.areaId }),
       body: row.body,
     });
   }

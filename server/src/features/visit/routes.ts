@@ -1,7 +1,12 @@
 import { AcceptSetting, NewEvents, Override, SendHome } from '@tidy-quill/contract/visit';
 import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
 import { isStop } from '@tidy-quill/core/suitability';
-import { visitRecord } from '@tidy-quill/core/record';
+import {
+  spotReasons,
+  zoneRecords,
+  type EventBody,
+  type VisitRecord,
+} from '@tidy-quill/core/record';
 import { daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
@@ -14,18 +19,18 @@ import { checkSignIn } from '../auth/store';
 import { aheadOf } from '../ahead/store';
 import type { Tries } from '../auth/tries';
 import { catalogueInForce } from '../catalogue/store';
-import { asArea, asClient } from '../clients/store';
+import { areasOf, asArea, asClient } from '../clients/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
-import { acceptedPlan, judgeChanges } from './accept-plan';
+import { acceptedPlan, judgeSettings } from './accept-plan';
+import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf } from './events';
-import { foundLastBefore } from './found-last';
-import { appendEvents, bookVisit, findVisit, historyBefore } from './store';
+import { appendEvents, bookVisit, findVisit } from './store';
 
 // Written by their own routes, which judge or sign them.
 const OWN_ROUTE: readonly string[] = [
-  ...['planAccepted', 'stopOverridden', 'reactionAgreed', 'sentHome'],
+  ...['planAccepted', 'stopOverridden', 'reactionAgreed', 'spotWaived', 'sentHome'],
 ];
 
 export function visitRoutes(db: Db, tries: Tries): Router {
@@ -39,23 +44,22 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   };
 
   router.get('/visits/:id', async (request, response) => {
-    const actor = actorOf(request);
+    const { actor, visit, timeZone } = await opened(request);
     const { clinicId } = actor;
-    const visit = await findVisit(db, clinicId, pathId(request));
     const around = await circumstancesOf(db, clinicId, visit);
     const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
     const body: VisitOpened = {
       visit,
       client: asClient(around.client),
       area: asArea(around.area),
+      areas: await areasOf(db, clinicId, visit.clientId),
       events,
-      history: await historyBefore(db, clinicId, visit),
+      before: Object.fromEntries(await beforeVisit(db, clinicId, visit, timeZone)),
       catalogue: await catalogueInForce(db, clinicId),
       suitability: around.suitability,
       consents: around.consents,
       ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), events),
       saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
-      foundLast: await foundLastBefore(db, clinicId, visit, around.clinic.timeZone),
       clinicName: around.clinic.name,
       today: around.today,
     };
@@ -67,46 +71,58 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const events = parse(NewEvents, request.body);
     refuseOwnRoutes(events);
     refuseOtherDays(events, timeZone);
-    await judgeChanges(db, actor.clinicId, visit, events, today);
+    await judgeSettings(db, actor.clinicId, { visit, today, timeZone }, events);
     const judged = await judgeAnswers(db, actor.clinicId, visit, events);
     response.json(await appendEvents(db, actor, visit.id, judged));
   });
 
   router.post('/visits/:id/plan', async (request, response) => {
-    const { actor, visit, today } = await opened(request);
-    const { id, at, setting } = parse(AcceptSetting, request.body);
-    const plan = await acceptedPlan(db, actor.clinicId, visit, setting, today);
+    const { actor, visit, today, timeZone } = await opened(request);
+    const { id, at, areaId = visit.areaId, setting } = parse(AcceptSetting, request.body);
+    const zone = { visit, areaId, today, timeZone };
+    const plan = await acceptedPlan(db, actor.clinicId, zone, setting);
     const body = { kind: 'planAccepted', plan } as NewEvent['body'];
-    response.json(await appendEvents(db, actor, visit.id, [{ id, at, body }]));
+    response.json(await appendEvents(db, actor, visit.id, [{ id, at, areaId, body }]));
   });
 
-  router.post('/visits/:id/override', async (request, response) => {
-    const { actor, visit } = await opened(request);
-    const wanted = parse(Override, request.body);
-    const supervisor = await supervisorBy(db, tries, actor, wanted);
-    const events = (await eventsOf(db, actor.clinicId, [visit.id])).get(visit.id)!;
-    const findings = visitRecord(events).assessment?.findings ?? [];
-    const body = {
-      kind: 'stopOverridden',
-      rules: findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id),
-      reason: wanted.reason,
-      supervisorId: supervisor.staffId,
-    } as NewEvent['body'];
-    const event = { id: wanted.id, at: new Date().toISOString(), body };
-    response.json(await appendEvents(db, actor, visit.id, [event]));
+  /** A route by which a supervisor gives a word that becomes an event of a visit, or of one of its zones. */
+  const wordRoute = (
+    path: string,
+    bodyFor: (word: {
+      readonly records: ReadonlyMap<string, VisitRecord>;
+      readonly areaId: string;
+      readonly reason: string;
+      readonly supervisorId: string;
+    }) => EventBody,
+  ) =>
+    router.post(path, async (request, response) => {
+      const { actor, visit } = await opened(request);
+      const { areaId = visit.areaId, ...wanted } = parse(Override, request.body);
+      const { staffId } = await supervisorBy(db, tries, actor, wanted);
+      const events = (await eventsOf(db, actor.clinicId, [visit.id])).get(visit.id)!;
+      const records = zoneRecords(events, visit.areaId);
+      const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
+      const at = new Date().toISOString();
+      const event = { id: wanted.id, at, areaId, body } as NewEvent;
+      response.json(await appendEvents(db, actor, visit.id, [event]));
+    });
+
+  wordRoute('/visits/:id/override', ({ records, reason, supervisorId }) => {
+    const findings = [...records.values()].flatMap(({ assessment }) => assessment?.findings ?? []);
+    const stops = findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id);
+    return { kind: 'stopOverridden', rules: [...new Set(stops)], reason, supervisorId };
   });
 
-  router.post('/visits/:id/agree', async (request, response) => {
-    const { actor, visit } = await opened(request);
-    const wanted = parse(Override, request.body);
-    const { staffId } = await supervisorBy(db, tries, actor, wanted);
-    const body = {
-      kind: 'reactionAgreed',
-      reason: wanted.reason,
-      supervisorId: staffId,
-    } as NewEvent['body'];
-    const event = { id: wanted.id, at: new Date().toISOString(), body };
-    response.json(await appendEvents(db, actor, visit.id, [event]));
+  wordRoute('/visits/:id/agree', ({ reason, supervisorId }) => ({
+    kind: 'reactionAgreed',
+    reason,
+    supervisorId,
+  }));
+
+  wordRoute('/visits/:id/waive-spot', ({ records, areaId, reason, supervisorId }) => {
+    const record = records.get(areaId);
+    const reasons = record === undefined ? [] : spotReasons(record);
+    return { kind: 'spotWaived', reasons, reason, supervisorId };
   });
 
   router.post('/visits/:id/send-home', async (request, response) => {

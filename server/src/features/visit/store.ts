@@ -1,15 +1,14 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
 import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
-import type { PastSession } from '@tidy-quill/core/plan';
 import {
-  pastSession,
-  refuseEvent,
-  visitRecord,
+  refuseVisitEvent,
+  zoneOfEvent,
+  zoneRecords,
   type EventBody,
+  type EventKind,
   type VisitEvent,
-  type VisitRecord,
 } from '@tidy-quill/core/record';
-import { and, asc, eq, lt } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -36,31 +35,6 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, id)));
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   return asHeader(row);
-}
-
-/** What earlier visits to an area tell a plan, oldest first. */
-export async function historyBefore(
-  db: Queryable,
-  clinicId: string,
-  visit: VisitHeader,
-): Promise<PastSession[]> {
-  const earlier = await db
-    .select({ id: visits.id })
-    .from(visits)
-    .where(
-      and(
-        eq(visits.clinicId, clinicId),
-        eq(visits.areaId, visit.areaId),
-        lt(visits.startsAt, new Date(visit.startsAt)),
-      ),
-    )
-    .orderBy(asc(visits.startsAt), asc(visits.id));
-  const events = await eventsOf(
-    db,
-    clinicId,
-    earlier.map(({ id }) => id),
-  );
-  return earlier.flatMap(({ id }) => pastSession(visitRecord(events.get(id)!)) ?? []);
 }
 
 /** Books a visit. Sent twice, it is booked once. */
@@ -108,17 +82,27 @@ export async function appendEvents(
     const all = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
     const known = new Set(all.map(({ id }) => id));
     const fresh = events.filter(({ id }) => !known.has(id));
-    // Consent matters when treatment begins; no other press waits for looking it up.
-    const begins = fresh.some(({ body }) => body.kind === 'treatmentStarted');
-    const consented =
-      !begins || (await circumstancesOf(tx, clinicId, visit)).consent.state === 'valid';
     for (const event of fresh) {
+      const { id, at, areaId } = event;
       const body = event.body as EventBody;
-      refuseByRecord(visitRecord(all), body, consented);
-      all.push({ id: event.id, at: event.at, staffId, body });
-      // Folding it now shows whether it makes sense; what does not is never kept.
-      visitRecord(all);
+      const one: VisitEvent = {
+        id,
+        at,
+        staffId,
+        ...(areaId === undefined ? {} : { areaId }),
+        body,
+      };
+      const consented = await isConsented(tx, clinicId, visit, one);
+      const refusal = refuseVisitEvent(all, one, visit.areaId, consented);
+      if (refusal !== null) {
+        throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
+          detail: refusal,
+        });
+      }
+      all.push(one);
     }
+    // Folding them now shows whether they make sense; what does not is never kept.
+    zoneRecords(all, visit.areaId);
     if (fresh.length > 0) {
       await tx.insert(visitEvents).values(
         fresh.map((event) => ({
@@ -126,6 +110,7 @@ export async function appendEvents(
           id: event.id,
           visitId,
           staffId,
+          areaId: event.areaId ?? null,
           kind: event.body.kind,
           at: new Date(event.at),
           body: event.body as EventBody,
@@ -137,11 +122,16 @@ export async function appendEvents(
   });
 }
 
-function refuseByRecord(record: VisitRecord, body: EventBody, consented: boolean): void {
-  const refusal = refuseEvent(record, body, consented);
-  if (refusal !== null) {
-    throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
-      detail: refusal,
-    });
-  }
+/** Consent matters when something is fired; no other press waits for looking it up. */
+async function isConsented(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+  event: VisitEvent,
+): Promise<boolean> {
+  if (!FIRING.includes(event.body.kind)) return true;
+  const areaId = zoneOfEvent(event, visit.areaId)!;
+  return (await circumstancesOf(db, clinicId, visit, areaId)).consent.state === 'valid';
 }
+
+const FIRING: readonly EventKind[] = ['treatmentStarted', 'spotFired'];

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { signTreatment } from '../../testing/consent';
+import { spotEvents } from '../../testing/spots';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -148,6 +149,9 @@ describe('a plan', () => {
     const start = await append(id, event({ kind: 'treatmentStarted' }));
     expect(start.body).toMatchObject({ detail: 'noConsent' });
     await signTreatment(person, await opened(id));
+    const untested = await append(id, event({ kind: 'treatmentStarted' }));
+    expect(untested.body).toMatchObject({ detail: 'testSpotFirst' });
+    await append(id, ...spotEvents(setting(18), ['perifollicularOedema']));
     expect((await append(id, event({ kind: 'treatmentStarted' }))).status).toBe(200);
     const change = (fluence: number) =>
       append(
@@ -294,7 +298,8 @@ describe('after a reaction', () => {
 
 describe('history', () => {
   it('tells the next plan what was used and what the skin answered', async () => {
-    const { history } = await opened(await visitOf('Candlewick'));
+    const { before, area } = await opened(await visitOf('Candlewick'));
+    const { history } = before[area.id]!;
     expect(history).toHaveLength(2);
     expect(history.at(-1)!.answer.adverse).toEqual(['blister']);
     const { visits } = (await person.get('/api/today')).body as Day;

@@ -4,6 +4,7 @@ import {
   isStop,
   mayBeSetAside,
   NOTHING_SAID,
+  QUESTIONS,
   questionsFor,
   type Assessment,
   type History,
@@ -46,7 +47,11 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
   const carried = saidLast === null ? null : carriedOver(saidLast, job, place);
   const stillNone =
     short && carried !== null ? carried.stillNone.filter((id) => !history.answers[id]) : [];
-  const asked = questionsFor(job, place);
+  // A visit of several zones asks what any of them needs to know.
+  const needed = new Set(
+    visit.suitabilityCases.flatMap((of) => questionsFor(of.job, of.place)).map(({ id }) => id),
+  );
+  const asked = QUESTIONS.filter(({ id }) => needed.has(id));
   const left = asked.filter(({ id }) => history.answers[id] === undefined);
   const shown = short && carried !== null ? carried.again : asked;
   const kept = record.history !== null && !changed;
@@ -58,12 +63,22 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
       ...history,
       answers: { ...history.answers, ...Object.fromEntries(ids.map((id) => [id, { yes: false }])) },
     });
-  const onward = () => (consented ? void navigate(`/visits/${header.id}/look`) : onConsent());
+  const onward = () => (consented ? void navigate(visit.pathOf('look')) : onConsent());
   const keep = async () => {
     const medicines = history.answers.medicines?.yes ? history.medicines : [];
     const { answers } = history;
     const aheadId = ahead?.id ?? null;
-    await add({ kind: 'answersGiven', answers, medicines, on: today, aheadId, assessment });
+    const { content } = suitability;
+    const elsewhere = Object.fromEntries(
+      visit.zones.flatMap(({ area }, index) =>
+        area.id === visit.booked.id
+          ? []
+          : [[area.id, judged(history, visit.suitabilityCases[index]!, content).assessment!]],
+      ),
+    );
+    const ofBooked = judged(history, visit.bookedCase, content).assessment;
+    const said = { answers, medicines, on: today, aheadId };
+    await add({ kind: 'answersGiven', ...said, assessment: ofBooked, elsewhere });
     clearDraft();
     setShort(false);
     if (!stopped) onward();

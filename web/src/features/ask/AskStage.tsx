@@ -10,7 +10,12 @@ export function AskStage() {
   const { consented } = useOpenVisit();
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') === 'consent' ? 'consent' : 'history';
-  const go = (next: keyof typeof PARTS) => setSearch(next === 'history' ? {} : { part: next });
+  const go = (next: keyof typeof PARTS) =>
+    setSearch((before) => {
+      if (next === 'history') before.delete('part');
+      else before.set('part', next);
+      return before;
+    });
   return (
     <>
       <div className="stage-parts" role="tablist" aria-label="Parts of Ask">

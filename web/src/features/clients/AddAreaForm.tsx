@@ -7,11 +7,20 @@ import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useAddAreaMutation } from '../../app/api';
 import { SIDE_WORDS, SITE_WORDS } from '../../text';
+import { BodyMap } from '../zones/BodyMap';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 
 /** Adds an area of skin to a client, with the site's typical size to begin from. */
-export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: () => void }) {
+export function AddAreaForm({
+  clientId,
+  onClose,
+  onAdded = () => {},
+}: {
+  clientId: string;
+  onClose: () => void;
+  onAdded?: (area: Area) => void;
+}) {
   const [id] = useState(() => v7());
   const [site, setSite] = useState<SiteId>('lowerLeg');
   const [side, setSide] = useState<Area['side']>('left');
@@ -33,7 +42,10 @@ export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: 
       setWrong(checked.fields.map(({ problem }) => problem).join('; '));
       return;
     }
-    if ((await add({ clientId, ...checked.value })).error === undefined) onClose();
+    const { data: added } = await add({ clientId, ...checked.value });
+    if (added === undefined) return;
+    onAdded(added);
+    onClose();
   };
   const sides = SIDES.filter((each) => (SITES[site].paired ? each !== 'whole' : each === 'whole'));
   return (
@@ -44,42 +56,55 @@ export function AddAreaForm({ clientId, onClose }: { clientId: string; onClose: 
       okText="Add area"
       confirmLoading={isLoading}
       onOk={() => void save()}
+      width={900}
     >
-      <Choice
-        label="For"
-        words={{ hair: 'hair removal', ink: 'tattoo removal' }}
-        value={job}
-        onChange={setJob}
-      />
-      <Field label="Site">
-        {({ id: fieldId }) => (
-          <Select
-            id={fieldId}
-            showSearch={{ optionFilterProp: 'label' }}
-            className="wide"
-            value={site}
-            options={SITE_IDS.map((each) => ({ value: each, label: SITE_WORDS[each] }))}
-            onChange={(next) => choose(next, side)}
+      <div className="add-area">
+        <BodyMap chosen={{ site, side }} onChoose={(part) => choose(part.site, part.side)} />
+        <div>
+          <Choice
+            label="For"
+            words={{ hair: 'hair removal', ink: 'tattoo removal' }}
+            value={job}
+            onChange={setJob}
           />
-        )}
-      </Field>
-      <Choice
-        label="Side"
-        words={
-          Object.fromEntries(sides.map((each) => [each, SIDE_WORDS[each]])) as Record<
-            Area['side'],
-            string
-          >
-        }
-        value={side}
-        onChange={(next) => choose(site, next)}
-      />
-      <Field label="Size" problem={wrong}>
-        {(field) => (
-          <InputNumber {...field} suffix="cm²" min={1} max={5000} value={size} onChange={setSize} />
-        )}
-      </Field>
-      <p className="small">Typical for a middle build. Measure length × width where you can.</p>
+          <Field label="Site">
+            {({ id: fieldId }) => (
+              <Select
+                id={fieldId}
+                showSearch={{ optionFilterProp: 'label' }}
+                className="wide"
+                value={site}
+                options={SITE_IDS.map((each) => ({ value: each, label: SITE_WORDS[each] }))}
+                onChange={(next) => choose(next, side)}
+              />
+            )}
+          </Field>
+          <Choice
+            label="Side"
+            words={
+              Object.fromEntries(sides.map((each) => [each, SIDE_WORDS[each]])) as Record<
+                Area['side'],
+                string
+              >
+            }
+            value={side}
+            onChange={(next) => choose(site, next)}
+          />
+          <Field label="Size" problem={wrong}>
+            {(field) => (
+              <InputNumber
+                {...field}
+                suffix="cm²"
+                min={1}
+                max={5000}
+                value={size}
+                onChange={setSize}
+              />
+            )}
+          </Field>
+          <p className="small">Typical for a middle build. Measure length × width under Look.</p>
+        </div>
+      </div>
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>

@@ -153,9 +153,9 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
       </thead>
       <tbody>
         {visits.map((visit) => (
-          <tr key={visit.id} onClick={() => void navigate(`/visits/${visit.id}`)}>
+          <tr key={visit.id} onClick={() => void navigate(visitPath(visit))}>
             <th scope="row">
-              <Link to={`/visits/${visit.id}`} onClick={(event) => event.stopPropagation()}>
+              <Link to={visitPath(visit)} onClick={(event) => event.stopPropagation()}>
                 {dayText(dayOf(visit.startsAt, timeZone))}
               </Link>
             </th>
@@ -178,6 +178,8 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
     </table>
   );
 }
+
+const visitPath = ({ id, areaId }: ClientVisit) => `/visits/${id}?zone=${areaId}`;
 
 const ENDPOINT_WORDS = {
   notRead: '–',

@@ -12,7 +12,7 @@ import { SignedConsents } from './SignedConsents';
 
 /** The consents of a visit: to treatment, without which nothing is fired, and to photographs, apart. */
 export function ConsentPart() {
-  const { area, visit, client, consents, consent, consented } = useOpenVisit();
+  const { area, client, consents, consent, consented, pathOf } = useOpenVisit();
   const navigate = useNavigate();
   const [signing, setSigning] = useState<ConsentKind | null>(null);
   if (signing !== null) {
@@ -47,9 +47,7 @@ export function ConsentPart() {
       </div>
       <StageFoot
         action={consented ? 'Go to Look' : 'Read and sign'}
-        onAction={() =>
-          consented ? void navigate(`/visits/${visit.id}/look`) : setSigning(area.job)
-        }
+        onAction={() => (consented ? void navigate(pathOf('look')) : setSigning(area.job))}
       >
         Photographs are asked for by themselves; treatment does not depend on them.
       </StageFoot>

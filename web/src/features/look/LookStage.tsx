@@ -27,10 +27,10 @@ interface Draft extends Looked {
 
 /** What is seen on the area: skin and its melanin, hair or ink, the zone itself; and what has changed. */
 export function LookStage() {
-  const { record, visit, area, add, foundLast } = useOpenVisit();
+  const { record, visit, area, add, foundLast, pathOf } = useOpenVisit();
   const navigate = useNavigate();
   const found = record.findings;
-  const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id}`, {
+  const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id} ${area.id}`, {
     skin: found?.skin ?? {},
     hair: found !== null && 'hair' in found ? found.hair : {},
     ink: found !== null && 'ink' in found ? found.ink : {},
@@ -49,7 +49,7 @@ export function LookStage() {
   const kept = found !== null && !changed;
   const complete = ink ? completeInkFindings(looked) : completeFindings(looked);
   const findings = typeof complete === 'string' ? null : complete;
-  const planning = `/visits/${visit.id}/plan`;
+  const planning = pathOf('plan');
   const onSkin = (skin: Partial<Draft['skin']>) =>
     setLooked({ ...looked, skin: { ...looked.skin, ...skin } });
   const keep = async () => {

@@ -14,6 +14,7 @@ import { useState } from 'react';
 import { AVOIDED_WORDS, BUILD_WORDS, figure, GROWTH_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { AvoidMap } from './AvoidMap';
 import { OutlineTrace } from './OutlineTrace';
 
 type Way = 'typical' | Measured['shape'];
@@ -148,6 +149,7 @@ export function ZoneForm({
           />
         </>
       )}
+      <AvoidMap zone={zone} onZone={onZone} />
       <fieldset className="avoid">
         <legend>Cover with white, never fire on</legend>
         {AVOIDED.map((what) => (
@@ -155,7 +157,7 @@ export function ZoneForm({
             {(field) => (
               <InputNumber
                 {...field}
-                min={0}
+                min={(zone.marked ?? []).filter((mark) => mark.what === what).length}
                 max={200}
                 precision={0}
                 value={zone.avoid[what]}

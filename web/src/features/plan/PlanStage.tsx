@@ -1,10 +1,18 @@
-import { stepRule, type PlanCase, type Proposals, type Setting } from '@tidy-quill/core/plan';
+import {
+  asksForWord,
+  centralWavelengthNm,
+  testSpotReasons,
+  type PlanCase,
+  type Proposals,
+  type Setting,
+} from '@tidy-quill/core/plan';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { figure } from '../../text';
+import { figure, staleLines } from '../../text';
+import { Notice } from '../../widgets/Notice';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
@@ -21,50 +29,74 @@ export function PlanStage() {
 }
 
 function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
-  const { record, visit, history } = useOpenVisit();
-  const last = history.at(-1);
+  const { record, visit, area, history, pathOf } = useOpenVisit();
   // After a reaction nothing is accepted before the supervisor has spoken.
-  const wordNeeded =
-    last !== undefined && stepRule(last.answer).supervisor && record.agreed === null;
+  const wordNeeded = asksForWord(history) && record.agreed === null;
   const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
   const first = record.plan?.setting ?? proposals.proposals[0]!.setting;
-  const [setting, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id}`, first);
+  const [setting, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id} ${area.id}`, first);
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const onAccept = async () => {
     const result = await accept({
       visitId: visit.id,
+      areaId: area.id,
       id: v7(),
       at: new Date().toISOString(),
       setting: setting as Parameters<typeof accept>[0]['setting'],
     });
     if (result.error !== undefined) return;
     clearDraft();
-    void navigate(`/visits/${visit.id}/treat`);
+    const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId)!;
+    const light = {
+      handpieceId: handpiece.id,
+      wavelengthNm: centralWavelengthNm(handpiece.light),
+    };
+    const untested = testSpotReasons(plan.subject, light, plan.today).length > 0;
+    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'treat'));
   };
   return (
-    <Planner
-      plan={plan}
-      proposals={proposals}
-      setting={setting}
-      onChange={setSetting}
-      foot={(usable) => (
-        <StageFoot
-          action={
-            wordNeeded ? 'Supervisor’s word…' : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
-          }
-          disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
-          busy={isLoading}
-          onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
-          above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
-        >
-          {wordNeeded
-            ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
-            : CAUTION_SHORT}
-          {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
-          {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
-        </StageFoot>
-      )}
-    />
+    <>
+      <Stale />
+      <Planner
+        plan={plan}
+        proposals={proposals}
+        setting={setting}
+        onChange={setSetting}
+        foot={(usable) => (
+          <StageFoot
+            action={
+              wordNeeded ? 'Supervisor’s word…' : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
+            }
+            disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
+            busy={isLoading}
+            onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
+            above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
+          >
+            {wordNeeded
+              ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+              : CAUTION_SHORT}
+            {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
+            {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
+          </StageFoot>
+        )}
+      />
+    </>
+  );
+}
+
+/** What has changed since the plan was accepted, where something has. */
+function Stale() {
+  const { record } = useOpenVisit();
+  const lines = staleLines(record.stale);
+  if (lines.length === 0) return null;
+  return (
+    <Notice kind="care" title="The accepted plan no longer fits: accept one anew">
+      <ul>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Notice>
   );
 }

@@ -1,5 +1,14 @@
-import { hairAftercare, nextVisit, type NextVisit } from '@tidy-quill/core/course';
-import { answerOf } from '@tidy-quill/core/record';
+import {
+  hairAftercare,
+  mergedAdvice,
+  nextVisit,
+  visitAfterTest,
+  type Advice,
+  type NextVisit,
+} from '@tidy-quill/core/course';
+import { wholeSessions } from '@tidy-quill/core/plan';
+import { answerOf, isTestVisit } from '@tidy-quill/core/record';
+import { spotAnswer } from '@tidy-quill/core/spot';
 import { PrinterOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -22,29 +31,63 @@ import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useOpenVisit, type OpenVisit, type OpenZone } from '../visit/use-visit';
 
 const BECAUSE: Readonly<Record<NextVisit['because'], string>> = {
   siteInterval: 'the usual interval here, when new hair has just shown',
   regrowthSlowing: 'the usual interval and two weeks more, as regrowth slows',
   waitsForHealing: 'the skin has to heal first',
+  testIsRead: 'when the test spots have been read',
 };
+
+/** One zone that something was fired on, and what follows from it. */
+interface Treated {
+  readonly zone: OpenZone;
+  readonly advice: readonly Advice[];
+  readonly next: NextVisit;
+}
+
+/** The zones that were treated or tested today, each with its aftercare and its next visit. */
+function treatedZones({ zones, before, today }: OpenVisit): readonly Treated[] {
+  return zones.flatMap((zone): Treated[] => {
+    const { record, area } = zone;
+    const tested = isTestVisit(record);
+    if (record.run.startedAt === null && !tested) return [];
+    const { site } = area;
+    const treatedOn = record.plan?.plannedOn ?? today;
+    const spotsHarmed = record.spots.some((spot) => spotAnswer(spot).adverse.length > 0);
+    const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
+    const visitNumber = wholeSessions(before[area.id]?.history ?? []).length + 1;
+    return [
+      {
+        zone,
+        advice: hairAftercare({ site, treatedOn, adverse }),
+        next: tested
+          ? visitAfterTest({ testedOn: treatedOn, adverse })
+          : nextVisit({ site, treatedOn, visitNumber, adverse }),
+      },
+    ];
+  });
+}
 
 /** What the client takes home, with dates worked out, and the next visit. */
 export function SendHomeStage() {
   const opened = useOpenVisit();
-  const { record, visit, area, history, today } = opened;
+  const { record, visit, zones, today } = opened;
   const { clinic } = useSignedIn();
   const [ids] = useState(() => ({ event: v7(), visit: v7() }));
   const [sendHome, { isLoading, error }] = useSendHomeMutation();
-  const { site } = area;
-  const treatedOn = record.plan?.plannedOn ?? today;
-  const adverse = answerOf(record).adverse.length > 0;
-  const next = nextVisit({ site, treatedOn, visitNumber: history.length + 1, adverse });
-  const advice = record.sentHome?.advice ?? hairAftercare({ site, treatedOn, adverse });
-  const [chosen, setChosen] = useState(record.sentHome?.nextVisitOn ?? next.on);
+  const treated = treatedZones(opened);
+  const latest = treated
+    .map(({ next }) => next)
+    .reduce((best, each) => (each.on > best.on ? each : best), treated[0]!.next);
+  const advice = record.sentHome?.advice ?? mergedAdvice(treated.map((each) => each.advice));
+  const [chosen, setChosen] = useState(record.sentHome?.nextVisitOn ?? latest.on);
   const sent = record.sentHome !== null;
   const clock = clockText(visit.startsAt, clinic.timeZone);
+  const open = zones.filter(
+    (zone) => zone.record.watched === null && !isTestVisit(zone.record) && !sent,
+  );
 
   const send = async () => {
     const body = { kind: 'sentHome', advice, nextVisitOn: chosen, note: '' } as const;
@@ -62,7 +105,7 @@ export function SendHomeStage() {
   return (
     <>
       <div className="stage send-home">
-        <Leaflet advice={advice} nextOn={chosen} />
+        <Leaflet treated={treated} advice={advice} nextOn={chosen} />
         <section className="no-print">
           <h2>Next visit</h2>
           <Field label="Day" problem={chosen === '' ? 'is missing' : undefined}>
@@ -77,10 +120,18 @@ export function SendHomeStage() {
             )}
           </Field>
           <p>{chosen === '' ? '' : `${dayText(chosen)}, ${fromToday(chosen, today)}, ${clock}.`}</p>
-          <p className="small">
-            {next.weeks} weeks: {BECAUSE[next.because]}.
-            {chosen !== '' && chosen < next.on ? ' Sooner than that treats little new hair.' : ''}
-          </p>
+          <ul className="next-by-zone small">
+            {treated.map(({ zone, next }) => (
+              <li key={zone.area.id}>
+                {zones.length > 1 ? `${areaText(zone.area)}: ` : ''}
+                {next.weeks === 0 ? dayText(next.on) : `${next.weeks} weeks`},{' '}
+                {BECAUSE[next.because]}.
+              </li>
+            ))}
+          </ul>
+          {chosen !== '' && chosen < latest.on ? (
+            <p className="small">Sooner than that treats little new hair, or skin not yet read.</p>
+          ) : null}
           <Button icon={<PrinterOutlined />} onClick={() => globalThis.print()}>
             Print for the client
           </Button>
@@ -103,31 +154,42 @@ export function SendHomeStage() {
         <StageFoot
           action="Send home, book next visit"
           busy={isLoading}
-          disabled={chosen === ''}
+          disabled={chosen === '' || open.length > 0}
           onAction={() => void send()}
         >
-          Go through it with the client; give it printed.
+          {open.length === 0
+            ? 'Go through it with the client; give it printed.'
+            : `Still open: ${open.map((zone) => areaText(zone.area)).join(', ')}. Watch it, or leave it out.`}
         </StageFoot>
       )}
     </>
   );
 }
 
-function Leaflet({ advice, nextOn }: { advice: ReturnType<typeof hairAftercare>; nextOn: string }) {
-  const { client, area, record, today } = useOpenVisit();
+function Leaflet({
+  treated,
+  advice,
+  nextOn,
+}: {
+  treated: readonly Treated[];
+  advice: readonly Advice[];
+  nextOn: string;
+}) {
+  const { client, today } = useOpenVisit();
   const { clinic } = useSignedIn();
-  const { setting, pulses } = record.run;
+  const onlyTested = treated.every(({ zone }) => isTestVisit(zone.record));
   return (
     <article className="leaflet">
-      <h2>After your laser hair removal</h2>
+      <h2>{onlyTested ? 'After your test spots' : 'After your laser hair removal'}</h2>
       <p>
-        {client.givenName} {client.familyName}, {areaText(area)},{' '}
-        {dayText(record.plan?.plannedOn ?? today)}
-        {setting === null
-          ? ''
-          : `: ${figure(pulses, 0)} pulses at ${figure(setting.fluenceJcm2)} J/cm², ${spotText(setting.spot)}`}
-        .
+        {client.givenName} {client.familyName},{' '}
+        {dayText(treated[0]?.zone.record.plan?.plannedOn ?? today)}.
       </p>
+      {treated.map(({ zone }) => (
+        <p key={zone.area.id}>
+          {areaText(zone.area)}: {firedText(zone)}.
+        </p>
+      ))}
       <ul>
         {advice.map(({ code, until }) => (
           <li key={code} className={code === 'emergency' ? 'is-emergency' : undefined}>
@@ -144,4 +206,11 @@ function Leaflet({ advice, nextOn }: { advice: ReturnType<typeof hairAftercare>;
       {nextOn === '' ? null : <p>Next visit: {dayText(nextOn)}.</p>}
     </article>
   );
+}
+
+function firedText({ record: { run, spots } }: OpenZone): string {
+  const tests = spots.length === 1 ? '1 test spot' : `${spots.length} test spots`;
+  if (run.setting === null || run.startedAt === null) return tests;
+  const session = `${figure(run.pulses, 0)} pulses at ${figure(run.setting.fluenceJcm2)} J/cm², ${spotText(run.setting.spot)}`;
+  return spots.length === 0 ? session : `${tests}, then ${session}`;
 }

@@ -7,6 +7,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
+import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { PageProblem } from '../../widgets/PageProblem';
 
@@ -48,6 +49,7 @@ export function TodayPage() {
         </div>
       </header>
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
+      {day === undefined ? <FollowUpList /> : null}
       {day === undefined ? <NotReadyList today={data.day} /> : null}
     </div>
   );
@@ -95,7 +97,7 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
               <span className="quiet">{visit.client.reference}</span>
             </th>
             <td>
-              {areaText(visit)}
+              {[visit, ...visit.otherZones].map(areaText).join(', ')}
               <span className="quiet">{visit.job === 'ink' ? 'tattoo' : 'hair'}</span>
             </td>
             <td>

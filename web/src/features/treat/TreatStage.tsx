@@ -14,7 +14,7 @@ import { RunStateCard } from './RunStateCard';
 
 /** In the room: one press logs one thing, at once. */
 export function TreatStage() {
-  const { record, visit, add, unsent, all } = useOpenVisit();
+  const { record, add, unsent, all, pathOf } = useOpenVisit();
   const { clinic } = useSignedIn();
   const navigate = useNavigate();
   const [listing, setListing] = useState(false);
@@ -123,10 +123,9 @@ export function TreatStage() {
         action={footAction(run.state)}
         disabled={running && run.pulses === 0}
         onAction={() => {
-          if (ended) void navigate(`/visits/${visit.id}/watch`);
+          if (ended) void navigate(pathOf('watch'));
           else if (!begun) void add({ kind: 'treatmentStarted' });
-          else
-            void add({ kind: 'treatmentEnded' }).then(() => navigate(`/visits/${visit.id}/watch`));
+          else void add({ kind: 'treatmentEnded' }).then(() => navigate(pathOf('watch')));
         }}
       >
         <span data-testid="kept">

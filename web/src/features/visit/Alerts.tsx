@@ -1,11 +1,11 @@
 import { intervalState } from '@tidy-quill/core/course';
-import { stepRule } from '@tidy-quill/core/plan';
+import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CONSENT_STATE_WORDS, dayText, findingText, fromToday, MARK_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit, type OpenVisit } from './use-visit';
+import { consentPath, useOpenVisit, type OpenVisit } from './use-visit';
 
 interface Alert {
   readonly key: string;
@@ -62,7 +62,7 @@ function findingLine({ outcome, lastOn, clearOn, advice }: Finding, today: strin
     : `${last}${advice}`;
 }
 
-function consent({ consent: { state }, record, visit }: OpenVisit): Alert[] {
+function consent({ consent: { state }, record, pathOf }: OpenVisit): Alert[] {
   if (state === 'valid' || record.run.startedAt !== null) return [];
   return [
     {
@@ -71,7 +71,7 @@ function consent({ consent: { state }, record, visit }: OpenVisit): Alert[] {
       title: `No treatment: consent ${CONSENT_STATE_WORDS[state]}`,
       text: (
         <>
-          <Link to={`/visits/${visit.id}/ask?part=consent`}>Read and sign</Link> under Ask.
+          <Link to={consentPath(pathOf)}>Read and sign</Link> under Ask.
         </>
       ),
     },
@@ -79,7 +79,8 @@ function consent({ consent: { state }, record, visit }: OpenVisit): Alert[] {
 }
 
 function lastTime({ history, record }: OpenVisit): Alert[] {
-  const last = history.at(-1);
+  // A session that harmed is told of even after a test spot that went well.
+  const last = wholeSessions(history).at(-1);
   if (last === undefined) return [];
   const { newTestSpot, supervisor } = stepRule(last.answer);
   if (!newTestSpot) return [];
@@ -94,7 +95,7 @@ function lastTime({ history, record }: OpenVisit): Alert[] {
 }
 
 function interval({ area, history, today }: OpenVisit): Alert[] {
-  const last = history.at(-1)?.on ?? null;
+  const last = wholeSessions(history).at(-1)?.on ?? null;
   if (last === null || intervalState(area.site, last, today) !== 'tooSoon') return [];
   const text = `Little new hair has come back since ${dayText(last)}.`;
   return [{ key: 'tooSoon', kind: 'care', title: 'Sooner than the interval', text }];

@@ -2,11 +2,13 @@ import { AVOIDED, avoidedIn, type InkFinding } from '@tidy-quill/core/look';
 import {
   hairDiameterUm,
   stepRule,
+  TEST_SPOT_MONTHS,
+  wholeSessions,
   workingSkin,
   type HairFinding,
   type PastSession,
 } from '@tidy-quill/core/plan';
-import { fullYears } from '@tidy-quill/core/units';
+import { addMonths, fullYears } from '@tidy-quill/core/units';
 import { Link } from 'react-router';
 import {
   ADDITION_WORDS,
@@ -24,6 +26,7 @@ import {
   MARK_WORDS,
   skinTypeText,
   spotText,
+  staleLines,
   STEP_WORDS,
   TAN_WORDS,
 } from '../../text';
@@ -55,12 +58,13 @@ export function LeftPage() {
       ) : (
         <Found />
       )}
-      <LastVisit last={history.at(-1) ?? null} />
+      <LastVisit last={wholeSessions(history).at(-1) ?? null} />
+      <Tested />
       {record.plan === null ? null : <Planned />}
       <p className="left-foot">
-        {history.length === 0
-          ? 'First visit for this area'
-          : `Visit ${history.length + 1} for this area`}
+        {wholeSessions(history).length === 0
+          ? 'First session on this area'
+          : `Session ${wholeSessions(history).length + 1} on this area`}
       </p>
     </aside>
   );
@@ -164,6 +168,23 @@ function LastVisit({ last }: { last: PastSession | null }) {
   );
 }
 
+/** The newest test spot that decides, and what it says. */
+function Tested() {
+  const { history, today } = useOpenVisit();
+  const last = history.at(-1);
+  if (last?.test !== true) return null;
+  const { setting, answer } = last;
+  return (
+    <Facts title={`Test spot, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
+      <Fact word="Decides">
+        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms
+      </Fact>
+      <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+      <Fact word="Holds until">{dayText(addMonths(last.on, TEST_SPOT_MONTHS))}</Fact>
+    </Facts>
+  );
+}
+
 function Planned() {
   const { record, catalogue } = useOpenVisit();
   const { setting, upperJcm2, expectedPulses } = record.plan!;
@@ -177,6 +198,9 @@ function Planned() {
       <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
       <Fact word="Not above">{figure(upperJcm2)} J/cm²</Fact>
       <Fact word="Pulses">{figure(expectedPulses, 0)}</Fact>
+      {record.planIsStale ? (
+        <Fact word="Changed">{staleLines(record.stale).join('; ')}</Fact>
+      ) : null}
     </Facts>
   );
 }

@@ -2,18 +2,18 @@ import { currentStage, isStopped, STAGES, type Stage } from '@tidy-quill/core/re
 import { Link } from 'react-router';
 import { CONSENT_STATE_WORDS, STAGE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from './use-visit';
+import { consentPath, useOpenVisit } from './use-visit';
 
 /** In place of a stage that cannot be opened yet: what it waits for. */
 export function NotYet({ stage }: { stage: Stage }) {
-  const { record, visit, consented, consent } = useOpenVisit();
+  const { record, consented, consent, pathOf } = useOpenVisit();
   const next = currentStage(record, consented);
   if (!isStopped(record) && record.history !== null && next === 'ask') {
     return (
       <Notice kind="stop" title={`No consent, no treatment: ${CONSENT_STATE_WORDS[consent.state]}`}>
         <p>
           It is read, asked about and signed under Ask.{' '}
-          <Link to={`/visits/${visit.id}/ask?part=consent`}>Go to Consent</Link>
+          <Link to={consentPath(pathOf)}>Go to Consent</Link>
         </p>
       </Notice>
     );
@@ -28,7 +28,7 @@ export function NotYet({ stage }: { stage: Stage }) {
         {stopped
           ? 'Ask shows which answers, until when, and what a supervisor may set aside.'
           : `The stages follow one another: ${STAGES.map((each) => STAGE_WORDS[each]).join(', ')}.`}{' '}
-        <Link to={`/visits/${visit.id}/${next}`}>Go to {STAGE_WORDS[next]}</Link>
+        <Link to={pathOf(next)}>Go to {STAGE_WORDS[next]}</Link>
       </p>
     </Notice>
   );

@@ -14,7 +14,7 @@ const MARKS: Readonly<Record<StageState | 'here', string>> = {
 
 /** The stages of the visit in working order; any may be opened, and each says how far it is. */
 export function Ribbon({ stage: here }: { stage: Stage }) {
-  const { record, visit, consented } = useOpenVisit();
+  const { record, pathOf, consented } = useOpenVisit();
   const states = stageStates(record, consented);
   return (
     <nav className="ribbon" aria-label="Stages of the visit">
@@ -22,7 +22,7 @@ export function Ribbon({ stage: here }: { stage: Stage }) {
         {STAGES.map((stage) => (
           <li key={stage}>
             <Link
-              to={`/visits/${visit.id}/${stage}`}
+              to={pathOf(stage)}
               className={`is-${states[stage]}`}
               aria-current={stage === here ? 'step' : undefined}
             >

@@ -3,7 +3,12 @@ import { read } from '@tidy-quill/contract/problem';
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { problemText, useAgreeMutation, useOverrideMutation } from '../../app/api';
+import {
+  problemText,
+  useAgreeMutation,
+  useOverrideMutation,
+  useWaiveSpotMutation,
+} from '../../app/api';
 import { Field } from '../../widgets/Field';
 import { useOpenVisit } from './use-visit';
 
@@ -16,9 +21,10 @@ const LABELS = {
 const WORDS = {
   stop: { title: 'Set the stop aside', ok: 'Set aside, on the record' },
   reaction: { title: 'It reacted last time', ok: 'Agree, on the record' },
+  spot: { title: 'Leave the test spot out', ok: 'Leave out, on the record' },
 } as const;
 
-/** A supervisor's word at this very screen: a stop set aside, or treating again after a reaction. */
+/** A supervisor's word at this very screen: a stop set aside, treating again after a reaction, or no test spot. */
 export function SupervisorWord({
   about,
   onClose,
@@ -26,7 +32,7 @@ export function SupervisorWord({
   about: keyof typeof WORDS;
   onClose: () => void;
 }) {
-  const { visit } = useOpenVisit();
+  const { visit, area } = useOpenVisit();
   const [fields, setFields] = useState({
     id: v7(),
     supervisorName: '',
@@ -36,7 +42,13 @@ export function SupervisorWord({
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
   const [override, overriding] = useOverrideMutation();
   const [agree, agreeing] = useAgreeMutation();
-  const { isLoading, error } = about === 'stop' ? overriding : agreeing;
+  const [waive, waiving] = useWaiveSpotMutation();
+  const ways = {
+    stop: { give: override, state: overriding },
+    reaction: { give: agree, state: agreeing },
+    spot: { give: waive, state: waiving },
+  } as const;
+  const { isLoading, error } = ways[about].state;
   const save = async () => {
     const checked = read(Override, fields);
     setWrong(
@@ -45,8 +57,8 @@ export function SupervisorWord({
         : Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])),
     );
     if (!checked.ok) return;
-    const give = about === 'stop' ? override : agree;
-    const result = await give({ visitId: visit.id, ...checked.value });
+    const word = { visitId: visit.id, areaId: area.id, ...checked.value };
+    const result = await ways[about].give(word);
     if (result.error === undefined) onClose();
   };
   return (

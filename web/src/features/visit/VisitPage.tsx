@@ -1,19 +1,21 @@
 import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/record';
 import { Skeleton } from 'antd';
 import { lazy, Suspense } from 'react';
-import { Navigate, useParams } from 'react-router';
+import { Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { PageProblem } from '../../widgets/PageProblem';
 import { LeftPage } from './LeftPage';
 import { LinkState } from './LinkState';
 import { NotYet } from './NotYet';
 import { Ribbon } from './Ribbon';
+import { ZoneBar } from '../zones/ZoneBar';
 import { useLoadedVisit, VisitContext } from './use-visit';
 
 const STAGE_PAGES = {
   ask: lazy(async () => ({ default: (await import('../ask/AskStage')).AskStage })),
   look: lazy(async () => ({ default: (await import('../look/LookStage')).LookStage })),
   plan: lazy(async () => ({ default: (await import('../plan/PlanStage')).PlanStage })),
+  spot: lazy(async () => ({ default: (await import('../spot/SpotStage')).SpotStage })),
   treat: lazy(async () => ({ default: (await import('../treat/TreatStage')).TreatStage })),
   watch: lazy(async () => ({ default: (await import('../watch/WatchStage')).WatchStage })),
   sendHome: lazy(async () => ({
@@ -26,7 +28,8 @@ const isStage = (word: string | undefined): word is Stage => STAGES.some((stage)
 /** The open notebook: what we know on the left, the stage at hand on the right. */
 export function VisitPage() {
   const { visitId = '', stage } = useParams();
-  const { visit, error, refetch } = useLoadedVisit(visitId);
+  const [search] = useSearchParams();
+  const { visit, error, refetch } = useLoadedVisit(visitId, search.get('zone'));
   if (visit === null && error !== undefined) {
     return (
       <PageProblem title="This visit cannot be shown" text={problemText(error)} onRetry={refetch} />
@@ -34,9 +37,7 @@ export function VisitPage() {
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
   if (!isStage(stage))
-    return (
-      <Navigate to={`/visits/${visitId}/${currentStage(visit.record, visit.consented)}`} replace />
-    );
+    return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
   const states = stageStates(visit.record, visit.consented);
   const Page = STAGE_PAGES[stage];
   const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');
@@ -45,10 +46,15 @@ export function VisitPage() {
       <div className="spread">
         <LeftPage />
         <section className="right-page" aria-label="What we do now">
+          <ZoneBar />
           <Ribbon stage={stage} />
           <LinkState />
           <Suspense fallback={<Skeleton active />}>
-            {closed ? <NotYet stage={stage} /> : <Page key={`${visitId} ${stage}`} />}
+            {closed ? (
+              <NotYet stage={stage} />
+            ) : (
+              <Page key={`${visitId} ${visit.area.id} ${stage}`} />
+            )}
           </Suspense>
         </section>
       </div>

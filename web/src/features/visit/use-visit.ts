@@ -1,10 +1,15 @@
-import type { VisitOpened } from '@tidy-quill/contract/visit';
-import { consentStanding, type ConsentStanding } from '@tidy-quill/core/consent';
+import type { Area } from '@tidy-quill/contract/clients';
+import type { FoundLast, VisitOpened } from '@tidy-quill/contract/visit';
+import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-quill/core/consent';
 import { SITES } from '@tidy-quill/core/course';
-import type { PlanCase } from '@tidy-quill/core/plan';
+import type { PastSession, PlanCase } from '@tidy-quill/core/plan';
 import {
-  visitRecord,
+  currentStage,
+  medicinesIn,
+  testsOf,
+  zoneRecords,
   type EventBody,
+  type Stage,
   type VisitEvent,
   type VisitRecord,
 } from '@tidy-quill/core/record';
@@ -15,24 +20,57 @@ import { useVisitQuery } from '../../app/api';
 import { record as recordEvents } from '../../app/courier';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 
-/** An open visit: what the server knows, what this browser has added since, and how to add more. */
-export interface OpenVisit extends VisitOpened {
+/** One zone of an open visit. */
+export interface OpenZone {
+  readonly area: Area;
   readonly record: VisitRecord;
-  /** Whom the answers are about, today. */
+  readonly consented: boolean;
+  /** Where it stands in the order of work. */
+  readonly stage: Stage;
+}
+
+/**
+ * An open visit as one of its zones sees it: what the server knows, what this browser has added since, and how to add
+ * more.
+ */
+export interface OpenVisit extends VisitOpened {
+  /** The area booked, whichever zone is open. */
+  readonly booked: Area;
+  /** The zone that is open. */
+  readonly area: Area;
+  /** The visit as this zone sees it. */
+  readonly record: VisitRecord;
+  /** Every zone of the visit, this one included. */
+  readonly zones: readonly OpenZone[];
+  /** Earlier sessions and test spots on this zone, oldest first; those of today that were read at the end. */
+  readonly history: readonly PastSession[];
+  readonly foundLast: FoundLast | null;
+  /** Whom the answers are about, today, for this zone. */
   readonly suitabilityCase: SuitabilityCase;
+  /** The same for every zone of the visit. */
+  readonly suitabilityCases: readonly SuitabilityCase[];
+  /** And for the area booked, whether it is treated or not. */
+  readonly bookedCase: SuitabilityCase;
   /** How consent to this treatment stands. */
   readonly consent: ConsentStanding;
   readonly consented: boolean;
+  /** Whether photographs of this zone may be kept for the record. */
+  readonly mayPhotograph: boolean;
   /** All events, those still to be sent included. */
   readonly all: readonly VisitEvent[];
   /** How many entries the server has not confirmed yet. */
   readonly unsent: number;
-  /** Records events at once; they show before the server has them. */
+  /** Records events about this zone, or the whole visit, at once; they show before the server has them. */
   readonly add: (...bodies: EventBody[]) => Promise<void>;
+  /** The address of a stage, with this zone open; or with another. */
+  readonly pathOf: (stage: Stage, areaId?: string) => string;
 }
 
-/** Loads a visit and keeps it current; null until it is there. */
-export function useLoadedVisit(visitId: string): {
+/** Loads a visit and keeps it current; null until it is there. `zoneId` is the zone to open, where the visit has it. */
+export function useLoadedVisit(
+  visitId: string,
+  zoneId: string | null,
+): {
   readonly visit: OpenVisit | null;
   readonly error: unknown;
   readonly refetch: () => void;
@@ -47,39 +85,69 @@ export function useLoadedVisit(visitId: string): {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
     const lately = sent.filter((each) => each.visitId === visitId);
-    const local = [...lately, ...own].map(({ event, staffId }): VisitEvent => ({
-      ...event,
-      staffId,
-      body: event.body as EventBody,
-    }));
+    const local = [...lately, ...own].map(({ event, staffId }): VisitEvent => {
+      const { areaId, ...rest } = event;
+      const zone = areaId === undefined ? {} : { areaId };
+      return { ...rest, ...zone, staffId, body: event.body as EventBody };
+    });
     const known = new Set(data.events.map(({ id }) => id));
     const all = [...data.events, ...local.filter(({ id }) => !known.has(id))];
-    const { area, client, today, consents, suitability } = data;
-    const age = fullYears(client.birthDate, today);
-    const consent = consentStanding(consents, {
-      kind: area.job,
-      areaId: area.id,
-      on: today,
-      minor: age < suitability.content.ages.alone,
-    });
-    return {
-      ...data,
-      suitabilityCase: {
-        job: area.job,
-        place: SITES[area.site].part === 'face' ? 'face' : 'body',
-        age,
-        on: today,
-      },
-      consent,
-      consented: consent.state === 'valid',
-      all,
-      record: visitRecord(all),
-      unsent: own.length,
-      add: (...bodies) =>
-        dispatch(recordEvents(visitId, bodies as Parameters<typeof recordEvents>[1])),
-    };
-  }, [data, waiting, sent, visitId, dispatch]);
+    return openedAt(data, all, own.length, zoneId, (areaId, bodies) =>
+      dispatch(recordEvents(visitId, areaId, bodies as Parameters<typeof recordEvents>[2])),
+    );
+  }, [data, waiting, sent, visitId, zoneId, dispatch]);
   return { visit, error, refetch: () => void refetch() };
+}
+
+function openedAt(
+  data: VisitOpened,
+  all: readonly VisitEvent[],
+  unsent: number,
+  zoneId: string | null,
+  record: (areaId: string, bodies: readonly EventBody[]) => Promise<void>,
+): OpenVisit {
+  const { area: booked, client, today, consents, suitability } = data;
+  const age = fullYears(client.birthDate, today);
+  const minor = age < suitability.content.ages.alone;
+  const standing = (kind: ConsentKind, areaId: string) =>
+    consentStanding(consents, { kind, areaId, on: today, minor });
+  const zones = [...zoneRecords(all, booked.id)].flatMap(([id, own]): OpenZone[] => {
+    const area = data.areas.find((each) => each.id === id);
+    // An area added a moment ago is not read yet.
+    if (area === undefined) return [];
+    const consented = standing(area.job, id).state === 'valid';
+    return [{ area, record: own, consented, stage: currentStage(own, consented) }];
+  });
+  const zone = zones.find(({ area }) => area.id === zoneId) ?? zones[0]!;
+  const { area } = zone;
+  const before = data.before[area.id];
+  const photographs = standing('photographs', area.id);
+  const caseOf = (of: Area): SuitabilityCase => ({
+    job: of.job,
+    place: SITES[of.site].part === 'face' ? 'face' : 'body',
+    age,
+    on: today,
+  });
+  return {
+    ...data,
+    booked,
+    area,
+    record: zone.record,
+    zones,
+    history: [...(before?.history ?? []), ...testsOf(zone.record)],
+    foundLast: before?.foundLast ?? null,
+    suitabilityCase: caseOf(area),
+    suitabilityCases: zones.map((each) => caseOf(each.area)),
+    bookedCase: caseOf(booked),
+    consent: standing(area.job, area.id),
+    consented: zone.consented,
+    mayPhotograph: photographs.state === 'valid' && photographs.consent.uses.includes('record'),
+    all,
+    unsent,
+    add: (...bodies) => record(area.id, bodies),
+    pathOf: (stage, areaId = area.id) =>
+      `/visits/${data.visit.id}/${stage}${areaId === booked.id ? '' : `?zone=${areaId}`}`,
+  };
 }
 
 export const VisitContext = createContext<OpenVisit | null>(null);
@@ -99,10 +167,16 @@ export function usePlanCase(): PlanCase | null {
     const { skin, hair, areaCm2 } = record.findings;
     const { handpieces, protocol } = catalogue;
     return {
-      subject: { site: area.site, skin, hair, areaCm2, history },
+      subject: { site: area.site, skin, hair, areaCm2, history, medicines: medicinesIn(record) },
       handpieces,
       protocol,
       today,
     };
-  }, [record.findings, area.site, history, catalogue, today]);
+  }, [record, area.site, history, catalogue, today]);
+}
+
+/** Where the consents of the open zone are read and signed. */
+export function consentPath(pathOf: OpenVisit['pathOf']): string {
+  const path = pathOf('ask');
+  return `${path}${path.includes('?') ? '&' : '?'}part=consent`;
 }

@@ -25,15 +25,18 @@ interface Watching {
 
 /** The second look, 5 to 15 minutes after the last pulse. */
 export function WatchStage() {
-  const { record, visit, add } = useOpenVisit();
+  const { record, visit, area, add, pathOf } = useOpenVisit();
   const navigate = useNavigate();
   const { run, watched } = record;
-  const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(`watch ${visit.id}`, {
-    minutesAfter: watched?.minutesAfter ?? minutesSince(run.endedAt),
-    marks: watched?.marks ?? [...new Set(run.marks.map(({ mark }) => mark))],
-    grade: watched?.grade ?? null,
-    note: watched?.note ?? '',
-  });
+  const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(
+    `watch ${visit.id} ${area.id}`,
+    {
+      minutesAfter: watched?.minutesAfter ?? minutesSince(run.endedAt),
+      marks: watched?.marks ?? [...new Set(run.marks.map(({ mark }) => mark))],
+      grade: watched?.grade ?? null,
+      note: watched?.note ?? '',
+    },
+  );
   const change = (more: Partial<Watching>) => setWatching({ ...watching, ...more });
   const kept = watched !== null && !changed;
   const answer = skinAnswer(
@@ -49,7 +52,7 @@ export function WatchStage() {
     const { minutesAfter, marks, grade, note } = watching;
     await add({ kind: 'watched', minutesAfter: minutesAfter!, marks, grade: grade!, note });
     clearDraft();
-    void navigate(`/visits/${visit.id}/sendHome`);
+    void navigate(pathOf('sendHome'));
   };
   return (
     <>
@@ -134,7 +137,7 @@ export function WatchStage() {
       <StageFoot
         action={kept ? 'Go to Send home' : 'Keep what was seen'}
         disabled={!kept && !ready}
-        onAction={() => (kept ? void navigate(`/visits/${visit.id}/sendHome`) : void keep())}
+        onAction={() => (kept ? void navigate(pathOf('sendHome')) : void keep())}
       >
         {ready ? '' : 'Minutes, something seen (or “nothing yet”) and a grade are needed.'}
       </StageFoot>

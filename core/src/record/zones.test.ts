@@ -1,0 +1,213 @@
+import { describe, expect, it } from 'vitest';
+import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
+import type { HairMark } from '../reaction';
+import { answersGiven } from './record.test-data';
+import {
+  currentStage,
+  pastSessions,
+  refuseVisitEvent,
+  spotReasons,
+  stageStates,
+  zoneRecord,
+  zonesOf,
+  type EventBody,
+  type VisitEvent,
+} from './index';
+
+const LEG = 'leg';
+const LIP = 'lip';
+const FIRST_MS = Date.UTC(2026, 10, 24, 10);
+
+/** Writes events a minute apart, each with its own number as its id. */
+function script(...lines: readonly (readonly [EventBody, areaId?: string, atMinute?: number])[]) {
+  return lines.map(([body, areaId, atMinute], index): VisitEvent => ({
+    id: `e${String(index).padStart(3, '0')}`,
+    at: new Date(FIRST_MS + (atMinute ?? index) * 60_000).toISOString(),
+    staffId: 's',
+    areaId,
+    body,
+  }));
+}
+
+const ASKED = answersGiven({ sun: { yes: false } });
+const FINDINGS = {
+  skin: SUBJECT.skin,
+  hair: SUBJECT.hair,
+  areaCm2: 400,
+};
+const LOOKED: EventBody = { kind: 'findingsRecorded', findings: FINDINGS };
+const plan = (history = [past()], type: 3 | 5 = 3): EventBody => ({
+  kind: 'planAccepted',
+  plan: {
+    subject: { ...SUBJECT, skin: { ...SUBJECT.skin, type }, history },
+    setting: SETTING,
+    wavelengthNm: 810,
+    upperJcm2: 24,
+    expectedPulses: 278,
+    devicesVersionId: 'd',
+    protocolVersionId: 'p',
+    coreVersion: '0.1.0',
+    plannedOn: '2026-11-24',
+  },
+});
+const ADDED: EventBody = { kind: 'zoneAdded', areaId: LIP, assessment: ASKED.assessment };
+const START: EventBody = { kind: 'treatmentStarted' };
+const fired = (fluenceJcm2: number): EventBody => ({
+  kind: 'spotFired',
+  place: 'middle',
+  setting: { ...SETTING, fluenceJcm2 },
+  pulses: 3,
+  note: '',
+});
+const read = (spotId: string, marks: readonly HairMark[], pain = 3): EventBody => ({
+  kind: 'spotRead',
+  spotId,
+  marks,
+  pain,
+  photoIds: [],
+  note: '',
+});
+const HOME: EventBody = { kind: 'sentHome', advice: [], nextVisitOn: '2027-01-19', note: '' };
+
+const refuse = (events: readonly VisitEvent[], body: EventBody, areaId?: string) =>
+  refuseVisitEvent(events, { id: 'new', at: '2026-11-24T20:00:00.000Z', areaId, body }, LEG, true);
+
+describe('zones of a visit', () => {
+  it('are the one booked and those added, without those left out', () => {
+    const events = script([ASKED], [ADDED]);
+    expect(zonesOf(events, LEG)).toEqual([LEG, LIP]);
+    const left = script([ASKED], [ADDED], [{ kind: 'zoneLeft', areaId: LEG, reason: 'sore' }]);
+    expect(zonesOf(left, LEG)).toEqual([LIP]);
+  });
+
+  it('share what was asked and keep the rest apart', () => {
+    const events = script([ASKED], [ADDED], [LOOKED], [plan()], [LOOKED, LIP]);
+    expect(currentStage(zoneRecord(events, LEG, LEG), true)).toBe('treat');
+    expect(currentStage(zoneRecord(events, LIP, LEG), true)).toBe('plan');
+    expect(zoneRecord(events, LIP, LEG).plan).toBeNull();
+  });
+
+  it('are judged each by its own rules: an added one stops until somebody judged it', () => {
+    const unjudged = script([ASKED], [{ ...ADDED, assessment: null } as EventBody]);
+    expect(stageStates(zoneRecord(unjudged, LIP, LEG), true).ask).toBe('stopped');
+    const again = script([ADDED], [{ ...ASKED, elsewhere: { [LIP]: ASKED.assessment! } }]);
+    expect(stageStates(zoneRecord(again, LIP, LEG), true).ask).toBe('done');
+  });
+
+  it('are treated one at a time', () => {
+    const events = script(
+      [ASKED],
+      [ADDED],
+      [LOOKED],
+      [plan()],
+      [START],
+      [LOOKED, LIP],
+      [plan(), LIP],
+    );
+    expect(refuse(events, START, LIP)).toBe('otherZoneRuns');
+    const paused = [
+      ...events,
+      ...script([{ kind: 'paused' }]).map((e) => ({ ...e, id: 'p', at: '2026-11-24T19:00:00Z' })),
+    ];
+    expect(refuse(paused, START, LIP)).toBeNull();
+  });
+
+  it('may be left out before anything was fired, and never the last', () => {
+    const events = script([ASKED], [ADDED], [LOOKED], [plan()], [START]);
+    const leave = (areaId: string): EventBody => ({ kind: 'zoneLeft', areaId, reason: 'sore' });
+    expect(refuse(events, leave(LEG))).toBe('zoneBegun');
+    expect(refuse(events, leave(LIP))).toBeNull();
+    expect(refuse(script([ASKED]), leave(LEG))).toBe('lastZone');
+    expect(refuse(script([ASKED]), leave(LIP))).toBe('noSuchZone');
+    expect(refuse(script([ASKED]), LOOKED, LIP)).toBe('noSuchZone');
+  });
+
+  it('are each watched or left out before anybody goes home', () => {
+    const watched: EventBody = { kind: 'watched', minutesAfter: 9, marks: [], grade: 0, note: '' };
+    const events = script(
+      [ASKED],
+      [ADDED],
+      [LOOKED],
+      [plan()],
+      [START],
+      [{ kind: 'treatmentEnded' }],
+    );
+    expect(refuse(events, HOME)).toBe('watchFirst');
+    const seen = [...events, { id: 'w', at: '2026-11-24T18:00:00Z', staffId: 's', body: watched }];
+    expect(refuse(seen, HOME)).toBe('zoneStillOpen');
+    const left: EventBody = { kind: 'zoneLeft', areaId: LIP, reason: 'no time' };
+    expect(
+      refuse([...seen, { id: 'x', at: '2026-11-24T19:00:00Z', staffId: 's', body: left }], HOME),
+    ).toBeNull();
+  });
+});
+
+describe('a test spot in a visit', () => {
+  const first = (...more: Parameters<typeof script>) =>
+    script([ASKED], [LOOKED], [plan([])], ...more);
+
+  it('comes before a session on a new zone, and opens it once read', () => {
+    const planned = first();
+    expect(spotReasons(zoneRecord(planned, LEG, LEG))).toEqual(['newZone']);
+    expect(currentStage(zoneRecord(planned, LEG, LEG), true)).toBe('spot');
+    expect(stageStates(zoneRecord(planned, LEG, LEG), true).treat).toBe('stopped');
+    expect(refuse(planned, START)).toBe('testSpotFirst');
+    const once = first([fired(16)], [read('e003', [])]);
+    expect(refuse(once, START)).toBe('testSpotFirst');
+    const both = first(
+      [fired(16)],
+      [read('e003', [])],
+      [read('e003', ['perifollicularOedema']), undefined, 12],
+    );
+    expect(refuse(both, START)).toBeNull();
+    expect(currentStage(zoneRecord(both, LEG, LEG), true)).toBe('treat');
+    expect(pastSessions(zoneRecord(both, LEG, LEG))).toMatchObject([
+      { test: true, setting: { fluenceJcm2: 16 }, answer: { endpoint: 'right', painMax: 3 } },
+    ]);
+  });
+
+  it('that bears less than the plan makes it stale, and says what it bears', () => {
+    const events = first([fired(16)], [read('e003', ['strongRedness']), undefined, 12]);
+    const record = zoneRecord(events, LEG, LEG);
+    expect(record.stale).toEqual([{ kind: 'spots', wantedJcm2: 14.4 }]);
+    expect(refuse(events, START)).toBe('planIsStale');
+  });
+
+  it('that harms keeps the session shut, whatever a supervisor says', () => {
+    const events = first([fired(16)], [read('e003', ['blister'])]);
+    expect(spotReasons(zoneRecord(events, LEG, LEG))).toEqual(['afterReaction']);
+    const waive: EventBody = {
+      kind: 'spotWaived',
+      reasons: ['newZone'],
+      reason: 'r',
+      supervisorId: 's',
+    };
+    expect(refuse(events, waive)).toBe('spotsSaidStop');
+    expect(refuse(first(), waive)).toBeNull();
+    expect(refuse(first([waive]), START)).toBeNull();
+  });
+
+  it('on types IV–VI lets nobody be treated that day, but lets them go home', () => {
+    const dark = script(
+      [ASKED],
+      [LOOKED],
+      [plan([], 5)],
+      [fired(10)],
+      [read('e003', ['perifollicularOedema']), undefined, 13],
+    );
+    expect(refuse(dark, START)).toBe('testSpotFirst');
+    expect(refuse(dark, HOME)).toBeNull();
+    const home = [...dark, { id: 'h', at: '2026-11-24T11:00:00Z', staffId: 's', body: HOME }];
+    // The later look belongs to this visit still.
+    expect(refuse(home, read('e003', ['perifollicularOedema']))).toBeNull();
+    expect(refuse(home, fired(12))).toBe('alreadySentHome');
+  });
+
+  it('is taken back until it was read', () => {
+    const undo: EventBody = { kind: 'undone', eventId: 'e003' };
+    expect(refuse(first([fired(16)]), undo)).toBeNull();
+    expect(zoneRecord(first([fired(16)], [undo]), LEG, LEG).spots).toEqual([]);
+    expect(refuse(first([fired(16)], [read('e003', [])]), undo)).toBe('notStarted');
+    expect(refuse(first(), read('e009', []))).toBe('noSuchSpot');
+  });
+});

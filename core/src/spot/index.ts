@@ -1,0 +1,3 @@
+export * from './test-spot';
+export * from './reading-times';
+export * from './verdict';

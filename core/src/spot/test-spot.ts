@@ -1,0 +1,35 @@
+import type { Setting } from '../plan';
+import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
+import type { Place } from '../look';
+
+/** One look at a test spot. */
+export interface SpotReading {
+  readonly id: string;
+  /** ISO 8601 with zone. */
+  readonly at: string;
+  readonly marks: readonly HairMark[];
+  /** 0–10; null where it was not asked again. */
+  readonly pain: number | null;
+  readonly photoIds: readonly string[];
+  readonly note: string;
+}
+
+/** A few pulses of one setting at one place of a zone, and what was read there. */
+export interface TestSpot {
+  readonly id: string;
+  /** When it was fired, ISO 8601 with zone. */
+  readonly at: string;
+  readonly place: Place;
+  readonly setting: Setting;
+  readonly pulses: number;
+  readonly note: string;
+  /** In order of time. */
+  readonly readings: readonly SpotReading[];
+}
+
+/** What a spot came to, all its readings together: the strongest thing seen decides. */
+export const spotAnswer = ({ readings }: Pick<TestSpot, 'readings'>): SkinAnswer =>
+  skinAnswer(
+    readings.flatMap(({ marks }) => marks),
+    readings.flatMap(({ pain }) => (pain === null ? [] : [pain])),
+  );

@@ -1,0 +1,74 @@
+import type { VisitEvent } from '@tidy-quill/core/record';
+import type { Day } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
+import { consentToRead, signConsent } from '../../features/consent/store';
+import { momentAt } from '../../http/clinic-day';
+import type { Actor } from '../../http/session';
+import type { Db } from '../connect';
+import { visitEvents } from '../schema';
+import { DEMO_STAFF } from './people';
+import type { CatalogueIds } from './visits';
+
+export const TIME_ZONE = 'Europe/London';
+
+export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+/** The demo clinic while it is being filled in. */
+export interface DemoClinic {
+  readonly clinicId: string;
+  readonly today: Day;
+  readonly roomIds: readonly string[];
+  readonly staffIds: readonly string[];
+  readonly catalogue: CatalogueIds;
+}
+
+/** A consent to treatment, or to photographs for the record, its signatures typed. */
+export async function sign(
+  tx: Tx,
+  { clinicId, staffIds }: DemoClinic,
+  of: {
+    clientId: string;
+    areaId: string;
+    signedOn: Day;
+    name: string;
+    kind?: 'hair' | 'photographs';
+  },
+): Promise<void> {
+  const actor: Actor = { clinicId, staffId: staffIds[0]!, role: 'technician' };
+  const { areaId, clientId, signedOn, name, kind = 'hair' } = of;
+  const { digest } = await consentToRead(tx, actor, clientId, { areaId, kind });
+  const at = momentAt(signedOn, '00:01', TIME_ZONE);
+  await signConsent(tx, actor, clientId, {
+    id: v7({ msecs: at.getTime() }),
+    at: at.toISOString(),
+    areaId,
+    kind,
+    digest,
+    uses: kind === 'photographs' ? ['record'] : [],
+    asked: 'How many visits it takes: six to eight, no promise.',
+    client: { kind: 'typed', name },
+    guardian: null,
+    technician: { kind: 'typed', name: DEMO_STAFF[0].name },
+  });
+}
+
+/** Keeps the events of a visit. */
+export async function insertEvents(
+  tx: Tx,
+  clinicId: string,
+  visitId: string,
+  events: readonly VisitEvent[],
+): Promise<void> {
+  await tx.insert(visitEvents).values(
+    events.map(({ id, at, staffId, areaId, body }) => ({
+      clinicId,
+      id,
+      visitId,
+      staffId,
+      areaId: areaId ?? null,
+      kind: body.kind,
+      at: new Date(at),
+      body,
+    })),
+  );
+}

@@ -1,0 +1,134 @@
+import {
+  PHOTO_LIMITS,
+  type NewPhoto,
+  type Photo,
+  type PhotoType,
+} from '@tidy-quill/contract/photos';
+import { consentStanding } from '@tidy-quill/core/consent';
+import { zonesOf } from '@tidy-quill/core/record';
+import { fullYears } from '@tidy-quill/core/units';
+import { and, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import sharp from 'sharp';
+import type { Queryable } from '../../db/connect';
+import { photos } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+import { circumstancesOf } from '../visit/circumstances';
+import { eventsOf } from '../visit/events';
+import { findVisit } from '../visit/store';
+import { withoutMetadata } from './without-metadata';
+
+const THUMBNAIL_PX = 320;
+
+const TYPES: Readonly<Record<string, PhotoType>> = { jpeg: 'image/jpeg', png: 'image/png' };
+
+/**
+ * Keeps a photograph of a zone of a visit: the picture as it was taken but for what says where and with what, and a
+ * small one of it. Sent twice, it is kept once.
+ * @throws HttpProblem 400 for a picture that is none, 422 without consent to photographs for the record.
+ */
+export async function keepPhoto(
+  db: Queryable,
+  actor: Actor,
+  visitId: string,
+  about: NewPhoto,
+  sent: Buffer,
+): Promise<Photo> {
+  const { clinicId, staffId } = actor;
+  const already = await findPhoto(db, clinicId, about.id);
+  if (already !== null) return already;
+  const visit = await findVisit(db, clinicId, visitId);
+  const events = (await eventsOf(db, clinicId, [visitId])).get(visitId)!;
+  if (!zonesOf(events, visit.areaId).includes(about.areaId)) {
+    throw refused('areaId', 'is not a zone of this visit');
+  }
+  const { client, consents, suitability, today } = await circumstancesOf(db, clinicId, visit);
+  const { areaId } = about;
+  const standing = consentStanding(consents, {
+    kind: 'photographs',
+    areaId,
+    on: today,
+    minor: fullYears(client.birthDate, today) < suitability.content.ages.alone,
+  });
+  if (standing.state !== 'valid' || !standing.consent.uses.includes('record')) {
+    throw new HttpProblem('refused-by-rule', 'No consent to photographs here', {
+      detail: 'The client has not agreed to photographs for the record of this area.',
+    });
+  }
+  const picture = await read(sent);
+  await db
+    .insert(photos)
+    .values({
+      clinicId,
+      staffId,
+      visitId,
+      id: about.id,
+      areaId,
+      takenAt: new Date(about.takenAt),
+      ...picture,
+    })
+    .onConflictDoNothing();
+  return (await findPhoto(db, clinicId, about.id))!;
+}
+
+async function findPhoto(db: Queryable, clinicId: string, id: string): Promise<Photo | null> {
+  const [row] = await db
+    .select({
+      id: photos.id,
+      areaId: photos.areaId,
+      takenAt: photos.takenAt,
+      visitId: photos.visitId,
+      type: photos.type,
+      width: photos.width,
+      height: photos.height,
+      sha256: photos.sha256,
+    })
+    .from(photos)
+    .where(and(eq(photos.clinicId, clinicId), eq(photos.id, id)));
+  return row === undefined ? null : { ...row, takenAt: row.takenAt.toISOString() };
+}
+
+/** Checks that the bytes are a picture of a type and size that is taken, by what they hold, not what they are called. */
+async function read(sent: Buffer) {
+  if (sent.length === 0) throw refused('picture', 'is empty');
+  const found = await sharp(sent, { limitInputPixels: PHOTO_LIMITS.sidePx ** 2, failOn: 'error' })
+    .metadata()
+    .catch(() => null);
+  const type = found === null ? undefined : TYPES[found.format];
+  if (found === null || type === undefined) throw refused('picture', 'must be a JPEG or PNG');
+  if (Math.max(found.width, found.height) > PHOTO_LIMITS.sidePx) {
+    throw refused('picture', `must be ${PHOTO_LIMITS.sidePx} pixels a side at most`);
+  }
+  const original = withoutMetadata(type, sent);
+  const thumbnail = await sharp(original)
+    .autoOrient()
+    .resize(THUMBNAIL_PX, THUMBNAIL_PX, { fit: 'inside', withoutEnlargement: true })
+    .flatten({ background: '#ffffff' })
+    .jpeg({ quality: 82 })
+    .toBuffer()
+    .catch(() => {
+      throw refused('picture', 'is damaged');
+    });
+  const { width, height } = found.autoOrient;
+  const sha256 = createHash('sha256').update(original).digest('hex');
+  return { type, width, height, sha256, original, thumbnail };
+}
+
+/** A photograph's bytes, whole or small; 404 where there is none. */
+export async function photoFile(
+  db: Queryable,
+  clinicId: string,
+  id: string,
+  size: 'original' | 'thumbnail',
+): Promise<{ type: PhotoType; bytes: Buffer }> {
+  const [row] = await db
+    .select({ type: photos.type, bytes: photos[size] })
+    .from(photos)
+    .where(and(eq(photos.clinicId, clinicId), eq(photos.id, id)));
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such photograph');
+  return size === 'thumbnail' ? { ...row, type: 'image/jpeg' } : row;
+}
+
+const refused = (field: string, problem: string) =>
+  new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields: [{ field, problem }] });

@@ -1,0 +1,119 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { NewPhoto } from '@tidy-quill/contract/photos';
+import { createStore, del, entries, get, set } from 'idb-keyval';
+import { v7 } from 'uuid';
+import { api, problemText } from './api';
+import type { AppDispatch, RootState } from './store';
+
+interface WaitingPhoto extends NewPhoto {
+  readonly visitId: string;
+}
+
+interface PhotoOutboxState {
+  /** Pictures that this browser has kept and the server has not. */
+  readonly waiting: readonly WaitingPhoto[];
+  /** Why the server would not take one, by its id. */
+  readonly refused: Readonly<Record<string, string>>;
+}
+
+const initialState: PhotoOutboxState = { waiting: [], refused: {} };
+
+export const photoOutbox = createSlice({
+  name: 'photoOutbox',
+  initialState: initialState as PhotoOutboxState,
+  reducers: {
+    kept: (state, { payload }: PayloadAction<readonly WaitingPhoto[]>): PhotoOutboxState => ({
+      ...state,
+      waiting: [
+        ...state.waiting.filter(({ id }) => payload.every((each) => each.id !== id)),
+        ...payload,
+      ],
+    }),
+    gone: (state, { payload }: PayloadAction<string>): PhotoOutboxState => {
+      const { [payload]: _refused, ...refused } = state.refused;
+      return { refused, waiting: state.waiting.filter(({ id }) => id !== payload) };
+    },
+    refused: (
+      state,
+      { payload }: PayloadAction<{ id: string; why: string }>,
+    ): PhotoOutboxState => ({
+      ...state,
+      refused: { ...state.refused, [payload.id]: payload.why },
+    }),
+  },
+});
+
+interface Shelved extends WaitingPhoto {
+  readonly picture: Blob;
+}
+
+const shelf = createStore('tidy-quill-photos', 'waiting');
+
+/** The picture itself while it waits here; null once it is sent. */
+export async function waitingPicture(id: string): Promise<Blob | null> {
+  return (await get<Shelved>(id, shelf))?.picture ?? null;
+}
+
+/** Keeps a picture in the browser's own database, then sends it as soon as it can; gives its id. */
+export const keepPhoto =
+  (visitId: string, areaId: string, picture: Blob) =>
+  async (dispatch: AppDispatch): Promise<string> => {
+    const about = { id: v7(), visitId, areaId, takenAt: new Date().toISOString() };
+    await set(about.id, { ...about, picture } satisfies Shelved, shelf);
+    dispatch(photoOutbox.actions.kept([about]));
+    void dispatch(sendPhotos());
+    return about.id;
+  };
+
+/** Takes a picture off that was never wanted, or that the server refused. */
+export const dropPhoto = (id: string) => async (dispatch: AppDispatch) => {
+  await del(id, shelf);
+  dispatch(photoOutbox.actions.gone(id));
+};
+
+/** Takes up what an earlier page left behind. */
+export const takeUpPhotos = () => async (dispatch: AppDispatch) => {
+  const all = await entries<string, Shelved>(shelf);
+  const waiting = all.map(([, { picture: _picture, ...about }]) => about);
+  dispatch(photoOutbox.actions.kept(waiting));
+  await dispatch(sendPhotos());
+};
+
+let sending = false;
+
+/** Sends what waits, one by one; what the server refuses stays here with the reason. */
+export const sendPhotos =
+  () =>
+  async (dispatch: AppDispatch, getState: () => RootState): Promise<void> => {
+    if (sending || api.endpoints.me.select()(getState()).data === undefined) return;
+    sending = true;
+    try {
+      for (let next = nextOf(getState()); next !== undefined; next = nextOf(getState())) {
+        if (!(await send(dispatch, next))) return;
+      }
+    } finally {
+      sending = false;
+    }
+  };
+
+const nextOf = ({ photoOutbox: { waiting, refused } }: RootState) =>
+  waiting.find(({ id }) => refused[id] === undefined);
+
+/** Sends one picture; false where it has to wait for the link. */
+async function send(dispatch: AppDispatch, about: WaitingPhoto): Promise<boolean> {
+  const picture = await waitingPicture(about.id);
+  if (picture === null) {
+    dispatch(photoOutbox.actions.gone(about.id));
+    return true;
+  }
+  const result = await dispatch(api.endpoints.sendPhoto.initiate({ ...about, picture }));
+  if (result.error === undefined) {
+    await dispatch(dropPhoto(about.id));
+    return true;
+  }
+  const { status } = result.error as { status?: unknown };
+  if (status !== 400 && status !== 422) return false;
+  const why = problemText(result.error);
+  dispatch(photoOutbox.actions.refused({ id: about.id, why }));
+  return true;
+}

@@ -1,0 +1,125 @@
+import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
+import { energyJ } from '@tidy-quill/core/units';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { AVOIDED_WORDS, figure, PLACE_WORDS, spotText } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useOpenVisit } from '../visit/use-visit';
+import { PlaceGrid } from '../zones/PlaceGrid';
+import type { Spots } from './use-spots';
+
+const RUNG_KEYS = ['1', '2', '3', '4', '5'] as const;
+const PULSES = { least: 1, usual: 3, most: 5 } as const;
+
+/** Chooses a rung of the ladder and a place, and notes the spot once it was fired. */
+export function FireSpot({ spots }: { spots: Spots }) {
+  const { record, add } = useOpenVisit();
+  const { rungs, plan, handpiece, all } = spots;
+  const [chosen, setChosen] = useState<{ rung?: number; place?: Place }>({});
+  const [pulses, setPulses] = useState<number>(PULSES.usual);
+  const fired = new Set(all.map(({ setting }) => setting.fluenceJcm2));
+  const rung = chosen.rung ?? rungs.find((each) => !fired.has(each)) ?? rungs.at(-1);
+  const avoided = record.findings?.zone?.marked ?? [];
+  const isFree = (place: Place) =>
+    spots.at(place).length === 0 && avoided.every((mark) => mark.place !== place);
+  const place = chosen.place ?? PLACES.find(isFree) ?? 'middle';
+  const covered = avoided.filter((mark) => mark.place === place);
+  const last = all.at(-1);
+  const gone = record.sentHome !== null || record.run.startedAt !== null;
+  const shut = gone || spots.verdict.state === 'stop';
+  if (rung === undefined) return null;
+  const setting = { ...plan.setting, fluenceJcm2: rung };
+  const note = async () => {
+    await add({ kind: 'spotFired', place, setting, pulses, note: '' });
+    setChosen({});
+  };
+  return (
+    <section className="fire-spot">
+      {gone ? null : (
+        <>
+          <h2>Ladder, J/cm²</h2>
+          <div className="rungs" role="group" aria-label="Rungs of the ladder">
+            {rungs.map((each, index) => (
+              <KeyButton
+                key={each}
+                letter={RUNG_KEYS[index]!}
+                pressed={each === rung}
+                disabled={shut}
+                onPress={() => setChosen({ ...chosen, rung: each })}
+              >
+                {figure(each, 2)}
+                {fired.has(each) ? <span className="small"> fired</span> : null}
+              </KeyButton>
+            ))}
+          </div>
+          <p className="small">
+            From the plan: {handpiece?.name ?? 'handpiece'}, {figure(plan.setting.pulseMs, 2)} ms,{' '}
+            {spotText(plan.setting.spot)}; {figure(energyJ(rung, plan.setting.spot))} J a pulse at{' '}
+            {figure(rung, 2)} J/cm². Not above {figure(plan.upperJcm2)} J/cm².
+          </p>
+        </>
+      )}
+      <h2>Place on the zone, as it faces you</h2>
+      <PlaceGrid
+        label="Places on the zone"
+        chosen={gone ? null : place}
+        onPress={(next) => setChosen({ ...chosen, place: next })}
+      >
+        {(each) => (
+          <>
+            {spots.at(each).map((spot) => (
+              <span key={spot.id} className="spot-mark">
+                {spots.numberOf(spot.id)}
+              </span>
+            ))}
+            {AVOIDED.filter((what) =>
+              avoided.some((mark) => mark.place === each && mark.what === what),
+            ).map((what) => (
+              <span key={what} className="avoid-mark">
+                {AVOIDED_WORDS[what]}
+              </span>
+            ))}
+          </>
+        )}
+      </PlaceGrid>
+      {covered.length > 0 ? (
+        <p className="field-error">
+          {AVOIDED_WORDS[covered[0]!.what]} here: keep clear of it, under white cover.
+        </p>
+      ) : null}
+      {gone ? null : (
+        <>
+          <div className="spot-note">
+            <div className="stepper-row" role="group" aria-label="Pulses">
+              <KeyButton
+                letter="-"
+                small
+                disabled={shut || pulses <= PULSES.least}
+                onPress={() => setPulses(pulses - 1)}
+              >
+                −
+              </KeyButton>
+              <strong className="figures">{pulses === 1 ? '1 pulse' : `${pulses} pulses`}</strong>
+              <KeyButton
+                letter="+"
+                small
+                disabled={shut || pulses >= PULSES.most}
+                onPress={() => setPulses(pulses + 1)}
+              >
+                +
+              </KeyButton>
+            </div>
+            <KeyButton letter="f" disabled={shut} onPress={() => void note()}>
+              Fired {figure(rung, 2)} J/cm², {PLACE_WORDS[place]}
+            </KeyButton>
+          </div>
+        </>
+      )}
+      {last !== undefined && last.readings.length === 0 && !shut ? (
+        <Button size="small" onClick={() => void add({ kind: 'undone', eventId: last.id })}>
+          Take back spot {spots.numberOf(last.id)}
+        </Button>
+      ) : null}
+    </section>
+  );
+}

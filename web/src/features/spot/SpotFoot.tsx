@@ -1,0 +1,74 @@
+import { isTestVisit } from '@tidy-quill/core/record';
+import { useNavigate } from 'react-router';
+import { v7 } from 'uuid';
+import { problemText, useAcceptPlanMutation } from '../../app/api';
+import { figure } from '../../text';
+import { CAUTION_SHORT } from '../auth/caution';
+import { StageFoot } from '../visit/StageFoot';
+import { useOpenVisit } from '../visit/use-visit';
+import { useSpotStart } from './use-spot-start';
+import type { Spots } from './use-spots';
+
+/** What follows from the spots, by one press: the fluence they allow, treatment, or home. */
+export function SpotFoot({ spots }: { spots: Spots }) {
+  const { record, visit, area, pathOf } = useOpenVisit();
+  const navigate = useNavigate();
+  const [accept, { isLoading, error }] = useAcceptPlanMutation();
+  const start = useSpotStart(spots);
+  const { setting } = spots.plan;
+  const moves = spots.verdict.state === 'use' && start !== null && start !== setting.fluenceJcm2;
+  const use = async (fluenceJcm2: number) => {
+    const result = await accept({
+      visitId: visit.id,
+      areaId: area.id,
+      id: v7(),
+      at: new Date().toISOString(),
+      setting: { ...setting, fluenceJcm2 } as Parameters<typeof accept>[0]['setting'],
+    });
+    if (result.error === undefined) void navigate(pathOf('treat'));
+  };
+  const above = error === undefined ? null : <p className="refusal">{problemText(error)}</p>;
+  if (record.sentHome !== null) {
+    return (
+      <StageFoot action="Go to Today" onAction={() => void navigate('/')}>
+        The client is home; what is read now stays with this visit.
+      </StageFoot>
+    );
+  }
+  if (moves && record.run.startedAt === null) {
+    return (
+      <StageFoot
+        action={`Use ${figure(start, 2)} J/cm²`}
+        busy={isLoading}
+        onAction={() => void use(start)}
+        above={above}
+      >
+        The plan has {figure(setting.fluenceJcm2, 2)} J/cm². {CAUTION_SHORT}
+      </StageFoot>
+    );
+  }
+  const goesHome = isTestVisit(record) && spots.needed.length > 0;
+  if (goesHome) {
+    return (
+      <StageFoot
+        action="Go to Send home"
+        onAction={() => void navigate(pathOf('sendHome'))}
+        above={above}
+      >
+        {spots.verdict.state === 'stop'
+          ? 'Nothing more is fired here today.'
+          : 'Treatment waits for the later look.'}
+      </StageFoot>
+    );
+  }
+  return (
+    <StageFoot
+      action="Go to Treat"
+      disabled={spots.needed.length > 0 || record.planIsStale}
+      onAction={() => void navigate(pathOf('treat'))}
+      above={above}
+    >
+      {spots.needed.length > 0 ? 'Treatment waits for the test spots.' : CAUTION_SHORT}
+    </StageFoot>
+  );
+}

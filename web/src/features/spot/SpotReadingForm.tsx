@@ -1,0 +1,142 @@
+import {
+  HAIR_MARKS,
+  MARK_MEANING,
+  PAIN_SCORES,
+  painMeaning,
+  type HairMark,
+} from '@tidy-quill/core/reaction';
+import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
+import { Input } from 'antd';
+import { useDraft } from '../../app/draft';
+import { figure, MARK_WORDS, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
+import { Field } from '../../widgets/Field';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useNow } from '../../widgets/use-now';
+import { PhotoField } from '../photos/PhotoField';
+import { MARK_KEYS, PAIN_KEYS } from '../treat/keys';
+import { StageFoot } from '../visit/StageFoot';
+import { useOpenVisit } from '../visit/use-visit';
+import type { Spots } from './use-spots';
+
+interface Reading {
+  readonly marks: readonly HairMark[];
+  readonly pain: number | null;
+  readonly photoIds: readonly string[];
+  readonly note: string;
+}
+
+const NOTHING: Reading = { marks: [], pain: null, photoIds: [], note: '' };
+const MOST_PHOTOS = 3;
+
+/** One look at one spot: what the skin shows, how strong it was, a photograph. */
+export function SpotReadingForm({
+  spot,
+  spots,
+  onClose,
+}: {
+  spot: TestSpot;
+  spots: Spots;
+  onClose: () => void;
+}) {
+  const { add } = useOpenVisit();
+  const now = useNow();
+  const due = nextReading(spot, spots.later.length > 0);
+  const [reading, setReading, clearDraft] = useDraft<Reading>(
+    `spot ${spot.id} ${spot.readings.length}`,
+    NOTHING,
+  );
+  const change = (more: Partial<Reading>) => setReading({ ...reading, ...more });
+  const number = spots.numberOf(spot.id);
+  const first = spot.readings.length === 0;
+  const ready = reading.marks.length > 0 && (!first || reading.pain !== null);
+  const toggle = (mark: HairMark) => {
+    const without = reading.marks.filter((each) => each !== mark);
+    if (without.length < reading.marks.length) return change({ marks: without });
+    // “Nothing yet” and anything seen shut each other out.
+    const kept = without.filter((each) => (each === 'nothing') === (mark === 'nothing'));
+    change({ marks: mark === 'nothing' ? [mark] : [...kept, mark] });
+  };
+  const keep = async () => {
+    await add({ kind: 'spotRead', spotId: spot.id, ...reading });
+    clearDraft();
+    onClose();
+  };
+  return (
+    <>
+      <div className="stage spot-read">
+        <h2>
+          Spot {number}: {figure(spot.setting.fluenceJcm2, 2)} J/cm², {PLACE_WORDS[spot.place]}{' '}
+          <span className="quiet-inline">
+            {spanText(now - Date.parse(spot.at))} after
+            {due === null ? '' : `, the look ${READING_WORDS[due.kind]}`}
+          </span>
+        </h2>
+        <h3 id="spot-marks">What does the skin show?</h3>
+        <div className="mark-keys" role="group" aria-labelledby="spot-marks">
+          {HAIR_MARKS.map((mark) => (
+            <KeyButton
+              key={mark}
+              letter={MARK_KEYS[mark]}
+              kind={
+                { right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' }[
+                  MARK_MEANING[mark]
+                ] as 'plain'
+              }
+              pressed={reading.marks.includes(mark)}
+              onPress={() => toggle(mark)}
+            >
+              {MARK_WORDS[mark]}
+            </KeyButton>
+          ))}
+        </div>
+        <h3 id="spot-pain">
+          How strong was it, 0 to 10?{' '}
+          <span className="quiet-inline">{first ? '' : 'asked again only if it has changed'}</span>
+        </h3>
+        <div className="pain-keys" role="group" aria-labelledby="spot-pain">
+          {PAIN_SCORES.map((value) => (
+            <KeyButton
+              key={value}
+              letter={PAIN_KEYS[value]!}
+              kind={
+                { goOn: 'plain', slowDown: 'care', stop: 'stop' }[painMeaning(value)] as 'plain'
+              }
+              pressed={reading.pain === value}
+              onPress={() => change({ pain: value })}
+            >
+              {value}
+            </KeyButton>
+          ))}
+        </div>
+        <div className="spot-read-more">
+          <PhotoField
+            about={`spot ${number}`}
+            ids={reading.photoIds}
+            most={MOST_PHOTOS}
+            onIds={(photoIds) => change({ photoIds })}
+          />
+          <Field label="Note">
+            {(field) => (
+              <Input
+                {...field}
+                maxLength={500}
+                value={reading.note}
+                onChange={(event) => change({ note: event.target.value })}
+              />
+            )}
+          </Field>
+        </div>
+      </div>
+      <StageFoot
+        action={`Keep reading of spot ${number}`}
+        disabled={!ready}
+        onAction={() => void keep()}
+      >
+        <KeyButton letter="Escape" shown="Esc" small onPress={onClose}>
+          Back
+        </KeyButton>
+        {ready ? '' : `What was seen${first ? ' and a score are' : ' is'} needed.`}
+      </StageFoot>
+    </>
+  );
+}

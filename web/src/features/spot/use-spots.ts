@@ -1,0 +1,59 @@
+import type { Place } from '@tidy-quill/core/look';
+import {
+  ladder,
+  testSpotReasons,
+  type Handpiece,
+  type TestSpotReason,
+} from '@tidy-quill/core/plan';
+import { spotReasons, type AcceptedPlan } from '@tidy-quill/core/record';
+import {
+  laterReasons,
+  spotVerdict,
+  type LaterReason,
+  type SpotVerdict,
+  type TestSpot,
+} from '@tidy-quill/core/spot';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** The test spots of the open zone and what they come to. */
+export interface Spots {
+  readonly all: readonly TestSpot[];
+  /** The plan that the ladder rises from. */
+  readonly plan: AcceptedPlan;
+  readonly handpiece: Handpiece | undefined;
+  /** Fluences to try, J/cm², lowest first. */
+  readonly rungs: readonly number[];
+  /** Why a test spot is asked for; empty where it is not, or where it has answered. */
+  readonly needed: readonly TestSpotReason[];
+  /** Why one was asked for before any was fired. */
+  readonly neededAtFirst: readonly TestSpotReason[];
+  readonly later: readonly LaterReason[];
+  readonly verdict: SpotVerdict;
+  /** The number by which a spot is called, from 1. */
+  readonly numberOf: (id: string) => number;
+  readonly at: (place: Place) => readonly TestSpot[];
+}
+
+export function useSpots(): Spots {
+  const { record, catalogue } = useOpenVisit();
+  const plan = record.plan!;
+  const { subject, setting, wavelengthNm, upperJcm2, plannedOn } = plan;
+  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
+  const later = laterReasons(subject);
+  const { spots: all } = record;
+  const untested = subject.history.filter(({ test, on }) => !(test === true && on === plannedOn));
+  const light = { handpieceId: setting.handpieceId, wavelengthNm };
+  return {
+    all,
+    plan,
+    handpiece,
+    rungs:
+      handpiece === undefined ? [] : ladder(setting.fluenceJcm2, upperJcm2, handpiece.fluenceJcm2),
+    needed: spotReasons(record),
+    neededAtFirst: testSpotReasons({ ...subject, history: untested }, light, plannedOn),
+    later,
+    verdict: spotVerdict(all, later.length > 0),
+    numberOf: (id) => all.findIndex((spot) => spot.id === id) + 1,
+    at: (place) => all.filter((spot) => spot.place === place),
+  };
+}

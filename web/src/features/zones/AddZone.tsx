@@ -1,0 +1,54 @@
+import type { Area } from '@tidy-quill/contract/clients';
+import { SITES } from '@tidy-quill/core/course';
+import { assess } from '@tidy-quill/core/suitability';
+import { Button, Modal } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { areaText, figure } from '../../text';
+import { AddAreaForm } from '../clients/AddAreaForm';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** Takes another area of the client into this visit: one that is known, or a new one. */
+export function AddZone({ onClose }: { onClose: () => void }) {
+  const visit = useOpenVisit();
+  const { areas, zones, client, record, suitability, bookedCase, add, pathOf } = visit;
+  const navigate = useNavigate();
+  const [isNew, setIsNew] = useState(false);
+  const free = areas.filter(({ id }) => zones.every(({ area }) => area.id !== id));
+  const take = async (area: Area) => {
+    const place = SITES[area.site].part === 'face' ? 'face' : 'body';
+    // As the server will work it out again by the rules in force.
+    const assessment =
+      record.history === null
+        ? null
+        : assess(record.history, { ...bookedCase, job: area.job, place }, suitability.content);
+    await add({ kind: 'zoneAdded', areaId: area.id, assessment });
+    void navigate(pathOf('look', area.id));
+    onClose();
+  };
+  if (isNew || free.length === 0) {
+    return (
+      <AddAreaForm clientId={client.id} onClose={onClose} onAdded={(area) => void take(area)} />
+    );
+  }
+  return (
+    <Modal open title="Add a zone to this visit" footer={null} onCancel={onClose}>
+      <ul className="zone-choice">
+        {free.map((area) => (
+          <li key={area.id}>
+            <Button block onClick={() => void take(area)}>
+              {areaText(area)}, {figure(area.areaCm2, 0)} cm²,{' '}
+              {area.job === 'ink' ? 'tattoo' : 'hair'}
+            </Button>
+          </li>
+        ))}
+        <li>
+          <Button block type="dashed" onClick={() => setIsNew(true)}>
+            A new area…
+          </Button>
+        </li>
+      </ul>
+      <p className="small">Each zone is looked at, planned, tested and consented to by itself.</p>
+    </Modal>
+  );
+}

@@ -1,0 +1,40 @@
+import { Modal } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { areaText } from '../../text';
+import { Choice } from '../../widgets/Choice';
+import { useOpenVisit } from '../visit/use-visit';
+
+const REASONS = {
+  'Client prefers another day': 'client prefers another day',
+  'No time left': 'no time left',
+  'Skin is not ready': 'skin is not ready',
+  'Stopped by the answers': 'stopped by the answers',
+} as const;
+
+type Reason = keyof typeof REASONS;
+
+/** Leaves a zone out of this visit, with the reason. */
+export function LeaveZone({ onClose }: { onClose: () => void }) {
+  const { area, zones, add, pathOf } = useOpenVisit();
+  const navigate = useNavigate();
+  const [reason, setReason] = useState<Reason | null>(null);
+  const leave = async () => {
+    await add({ kind: 'zoneLeft', areaId: area.id, reason: reason! });
+    const other = zones.find((zone) => zone.area.id !== area.id)!;
+    void navigate(pathOf(other.stage, other.area.id));
+    onClose();
+  };
+  return (
+    <Modal
+      open
+      title={`Leave out ${areaText(area)} today`}
+      okText="Leave out"
+      okButtonProps={{ disabled: reason === null }}
+      onOk={() => void leave()}
+      onCancel={onClose}
+    >
+      <Choice label="Why" words={REASONS} value={reason} onChange={setReason} />
+    </Modal>
+  );
+}

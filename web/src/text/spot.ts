@@ -1,0 +1,75 @@
+import type { Place } from '@tidy-quill/core/look';
+import type { StaleReason } from '@tidy-quill/core/record';
+import type { Due, LaterReason, ReadingKind } from '@tidy-quill/core/spot';
+import { clockText, dayOf, dayText, figure } from './format';
+import { changeText } from './look';
+import { QUESTION_WORDS } from './questions';
+
+/** A place of a zone, as it faces whoever looks at it. */
+export const PLACE_WORDS: Readonly<Record<Place, string>> = {
+  upperLeft: 'upper left',
+  upperMiddle: 'upper middle',
+  upperRight: 'upper right',
+  left: 'middle left',
+  middle: 'middle',
+  right: 'middle right',
+  lowerLeft: 'lower left',
+  lowerMiddle: 'lower middle',
+  lowerRight: 'lower right',
+};
+
+export const READING_WORDS: Readonly<Record<ReadingKind, string>> = {
+  atOnce: 'at once',
+  minutes: '5–15 min',
+  later: '24–48 h',
+};
+
+export const LATER_WORDS: Readonly<Record<LaterReason, string>> = {
+  typesIVtoVI: 'skin worked as type IV–VI',
+  scarred: 'scar under the spots',
+  afterReaction: 'it reacted last time',
+  newMedicine: 'a new medicine',
+};
+
+/** How long until, or since, in minutes and seconds; hours and days beyond. */
+export function spanText(ms: number): string {
+  const seconds = Math.floor(Math.abs(ms) / 1000);
+  const [minutes, hours] = [Math.floor(seconds / 60), Math.floor(seconds / 3600)];
+  if (hours >= 48) return `${Math.floor(hours / 24)} days`;
+  if (hours >= 1) return `${hours} h ${minutes - hours * 60} min`;
+  return `${minutes} min ${String(seconds - minutes * 60).padStart(2, '0')} s`;
+}
+
+/** Whether a reading is still to come, due or late, and the figures to it. */
+export function dueText(due: Pick<Due, 'from' | 'until'>, nowMs: number): string {
+  const [from, until] = [Date.parse(due.from), Date.parse(due.until)];
+  if (nowMs < from) return `in ${spanText(from - nowMs)}`;
+  if (nowMs <= until) return `now, ${spanText(until - nowMs)} left`;
+  return `late by ${spanText(nowMs - until)}: read it all the same`;
+}
+
+/** “Thu 26 Nov 2026, 10:02”. */
+export const momentText = (at: string, timeZone: string) =>
+  `${dayText(dayOf(at, timeZone))}, ${clockText(at, timeZone)}`;
+
+/** Why an accepted plan no longer fits, each in a line. */
+export function staleLines(stale: readonly StaleReason[]): readonly string[] {
+  return stale.flatMap((reason): readonly string[] => {
+    switch (reason.kind) {
+      case 'findings':
+        return reason.changes.flatMap((change) => changeText(change) ?? []);
+      case 'answers':
+        return [
+          ...new Set(reason.changes.map(({ field }) => `answers changed: ${questionOf(field)}`)),
+        ];
+      case 'spots':
+        return [`the test spots bear ${figure(reason.wantedJcm2)} J/cm² before limits and steps`];
+    }
+  });
+}
+
+function questionOf(field: string): string {
+  const [first = field, second] = field.split('.');
+  const id = (second ?? first) as keyof typeof QUESTION_WORDS;
+  return QUESTION_WORDS[id]?.ask.toLowerCase() ?? id;
+}
