@@ -54,6 +54,7 @@ export const ZoneFinding = v.object({
       v.maxLength(200, 'must hold 200 marks at most'),
     ),
   ),
+  bony: v.optional(v.pipe(v.array(v.picklist(PLACES)), v.maxLength(PLACES.length))),
 }) satisfies v.GenericSchema<unknown, CoreZone>;
 
 export const InkFinding = v.object({

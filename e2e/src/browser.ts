@@ -15,6 +15,8 @@ export interface Browser {
   readonly gone: (text: string, within?: string) => Promise<void>;
   /** Presses the button, link, option or label that is called this. */
   readonly press: (name: string, within?: string) => Promise<void>;
+  /** Presses a part of the drawn body. */
+  readonly pressPart: (part: string) => Promise<void>;
   /** Gives a file to the upload with this label. */
   readonly upload: (label: string, file: string) => Promise<void>;
   readonly isEnabled: (name: string) => Promise<boolean>;
@@ -23,6 +25,8 @@ export interface Browser {
   /** Chooses a word in a row of choices. */
   readonly choose: (label: string, word: string) => Promise<void>;
   readonly keys: (...keys: string[]) => Promise<void>;
+  /** Loads the page anew, its clock set forward by so many minutes from now on. */
+  readonly later: (minutes: number) => Promise<void>;
   readonly size: (width: number, height: number) => Promise<void>;
   readonly text: (selector: string) => Promise<string>;
   readonly picture: () => Promise<string>;
@@ -80,6 +84,23 @@ export async function startBrowser(address: string): Promise<Browser> {
       `could not press ${path}`,
     );
   };
+  let minutesOn = 0;
+  const later = async (minutes: number) => {
+    minutesOn += minutes;
+    await (driver as chrome.Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+      source: `if (!globalThis.clockSet || globalThis.clockSet < ${minutesOn}) {
+        globalThis.clockSet = ${minutesOn};
+        const Real = globalThis.RealDate ?? Date;
+        globalThis.RealDate = Real;
+        const now = () => Real.now() + ${minutesOn} * 60000;
+        globalThis.Date = class extends Real {
+          constructor(...of) { if (of.length === 0) super(now()); else super(...of); }
+          static now() { return now(); }
+        };
+      }`,
+    });
+    await driver.navigate().refresh();
+  };
   const size = async (width: number, height: number) => {
     await (driver as chrome.Driver).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
       width,
@@ -93,6 +114,7 @@ export async function startBrowser(address: string): Promise<Browser> {
   return {
     driver,
     size,
+    later,
     open: (path) => driver.get(`${address}${path}`),
     see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
     seeWithin: (text, waitMs) =>
@@ -109,6 +131,7 @@ export async function startBrowser(address: string): Promise<Browser> {
       clickable(
         `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
       ),
+    pressPart: (part) => clickable(`(//*[@data-part=${quoted(part)}])[1]`),
     upload: async (label, file) =>
       (await find(`//input[@type="file"][@aria-label=${quoted(label)}]`)).sendKeys(file),
     isEnabled: async (name) => (await shown(`//button[${saying(name)}]`)).isEnabled(),

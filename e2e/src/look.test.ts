@@ -78,7 +78,11 @@ describe('looking at hair', () => {
     await browser.choose('Size', 'round a limb');
     await browser.fill('Length', '30');
     await browser.fill('Round, half way', '32');
-    await browser.fill('moles', '3');
+    await browser.fill('moles', '2');
+    // A third is marked where it lies, and so counted.
+    await browser.press('Mark where they lie');
+    await browser.press('lower left', '//*[@aria-label="Where things to avoid lie"]');
+    await browser.see('a mole', '//*[@aria-label="Where things to avoid lie"]');
     await browser.fill('Diameter, measured', '72');
     await browser.choose('Hair grows', 'downwards');
     await browser.press('Keep findings, go to Plan');
@@ -93,6 +97,7 @@ describe('looking at hair', () => {
         measured: { shape: 'round', lengthCm: 30, aroundCm: 32 },
         growth: 'down',
         avoid: { mole: 3, tattoo: 0 },
+        marked: [{ what: 'mole', place: 'lowerLeft' }],
       },
     });
   });

@@ -62,6 +62,11 @@ try {
   await browser.see('Temperature at');
   await browser.see('clinic protocol');
   await keep('plan');
+  await browser.open('/');
+  await browser.press('Rowena Fiddlewood', '//table');
+  await browser.press('both forearms', '//nav[@aria-label="Zones of this visit"]');
+  await browser.see('Read spot 3');
+  await keep('spot');
   await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
   await browser.press('Go on');
   await browser.see('TREATING');

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, signConsent, signIn } from './walk';
+import { answerNo, look, signConsent, signIn, testSpot } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -61,6 +61,13 @@ describe('a first visit and the next', () => {
     for (let steps = 0; steps < 16; steps++) await browser.keys('f');
     await browser.gone('Above the limit');
     await browser.press('Accept 19 J/cm²');
+  });
+
+  it('test a spot first, read at once and six minutes later', async () => {
+    await testSpot(browser, 'b', '3');
+    await browser.see('The spots allow 19 J/cm²');
+    await browser.see('19 × 1 = 19');
+    await browser.press('Go to Treat');
     await browser.see('Start treatment');
   });
 
@@ -104,6 +111,9 @@ describe('a first visit and the next', () => {
       'answersGiven',
       'findingsRecorded',
       'planAccepted',
+      'spotFired',
+      'spotRead',
+      'spotRead',
       'treatmentStarted',
       'pulsesFired',
       'painScored',
@@ -123,7 +133,7 @@ describe('a first visit and the next', () => {
     expect(events[2]!.body).toMatchObject({
       plan: { setting: { handpieceId: 'diode-810-plate', fluenceJcm2: 19, pulseMs: 60 } },
     });
-    expect(events[7]!.body).toMatchObject({
+    expect(events[10]!.body).toMatchObject({
       setting: { fluenceJcm2: 20 },
       reason: 'No endpoint seen',
     });
@@ -228,6 +238,7 @@ describe('an area that reacted last time', () => {
     await browser.press('Agree, on the record');
     await browser.see('Agreed by a supervisor: Healed dry, seen today');
     await browser.press('Accept', '//footer');
-    await browser.see('Start treatment');
+    await browser.see('A test spot comes first');
+    await browser.see('the reaction last time');
   });
 });

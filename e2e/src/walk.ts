@@ -1,3 +1,4 @@
+import { Key } from 'selenium-webdriver';
 import type { Browser } from './browser';
 
 export const RIBBON = '//nav[@aria-label="Stages of the visit"]';
@@ -55,4 +56,33 @@ export async function look(
   await browser.choose('Density', found.density);
   await browser.press('Keep findings, go to Plan');
   await browser.see('What limits the fluence');
+}
+
+/** Fires one test spot by its keys, reads it at once and again six minutes later, each time with a mark by its letter. */
+export async function testSpot(browser: Browser, mark: string, pain: string): Promise<void> {
+  await browser.see('A test spot comes first');
+  await browser.keys('f');
+  await browser.see('Read spot 1');
+  await readSpot(browser, 1, mark, pain);
+  await browser.later(6);
+  await browser.see('now,', '//*[@data-testid="due 1"]/..');
+  await readSpot(browser, 1, mark);
+}
+
+const READ_KEYS = 'qwertyuio';
+
+/** Reads a spot that is due, by keys alone. */
+export async function readSpot(
+  browser: Browser,
+  number: number,
+  mark: string,
+  pain?: string,
+): Promise<void> {
+  await browser.see('now,', `//*[@data-testid="due ${number}"]/..`);
+  await browser.keys(READ_KEYS[number - 1]!);
+  await browser.see('What does the skin show?');
+  await browser.keys(mark, ...(pain === undefined ? [] : [pain]));
+  await browser.see('Keep reading');
+  await browser.keys(Key.ENTER);
+  await browser.gone('What does the skin show?');
 }

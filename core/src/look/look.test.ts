@@ -7,7 +7,10 @@ import {
   INK_COLOURS,
   inkCautions,
   measuredAreaCm2,
+  clearPlace,
+  markAvoided,
   PLAIN_ZONE,
+  toggleBony,
   readingOf,
   tanByReading,
   typeForSum,
@@ -203,5 +206,24 @@ describe('what changed since last time', () => {
   it('counts what is to be avoided', () => {
     expect(avoidedIn(PLAIN_ZONE)).toBe(0);
     expect(avoidedIn({ ...PLAIN_ZONE, avoid: { mole: 3, tattoo: 1, scar: 0, lesion: 0 } })).toBe(4);
+  });
+});
+
+describe('marks on a zone', () => {
+  it('count by themselves, and no longer when they are taken off', () => {
+    const one = markAvoided(PLAIN_ZONE, { what: 'mole', place: 'middle' });
+    const two = markAvoided(one, { what: 'scar', place: 'lowerLeft' });
+    expect(two.avoid).toEqual({ mole: 1, tattoo: 0, scar: 1, lesion: 0 });
+    expect(clearPlace(two, 'middle')).toMatchObject({
+      avoid: { mole: 0, scar: 1 },
+      marked: [{ what: 'scar', place: 'lowerLeft' }],
+    });
+    expect(clearPlace(two, 'upperLeft')).toEqual(two);
+  });
+
+  it('of bone and thin skin go on and off', () => {
+    const bony = toggleBony(PLAIN_ZONE, 'right');
+    expect(bony.bony).toEqual(['right']);
+    expect(toggleBony(bony, 'right').bony).toEqual([]);
   });
 });

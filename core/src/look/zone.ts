@@ -18,6 +18,8 @@ export interface ZoneFinding {
   readonly avoid: Readonly<Record<Avoided, number>>;
   /** Where those are that were marked on the zone; each of them counts in `avoid`. */
   readonly marked?: readonly AvoidedMark[] | undefined;
+  /** Places where bone or cartilage lies close under thin skin. */
+  readonly bony?: readonly Place[] | undefined;
 }
 
 /** One thing to be avoided and where it lies. */
@@ -49,4 +51,13 @@ export function clearPlace(zone: ZoneFinding, place: Place): ZoneFinding {
   const avoid = { ...zone.avoid };
   for (const { what } of gone) avoid[what] = Math.max(0, avoid[what] - 1);
   return { ...zone, avoid, marked: (zone.marked ?? []).filter((mark) => mark.place !== place) };
+}
+
+/** A zone with a place noted as bony or thin, or no longer. */
+export function toggleBony(zone: ZoneFinding, place: Place): ZoneFinding {
+  const bony = zone.bony ?? [];
+  return {
+    ...zone,
+    bony: bony.includes(place) ? bony.filter((each) => each !== place) : [...bony, place],
+  };
 }

@@ -1,6 +1,6 @@
-import { medicineKey, testSpotReasons, type PastSession, type TestSpotReason } from '../plan';
+import { testSpotReasons, type PastSession, type TestSpotReason } from '../plan';
 import { laterReasons, spotsAsSessions } from '../spot';
-import { answerOf, treatedOn, type VisitRecord } from './visit-record';
+import { answerOf, medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
 /**
  * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole
@@ -12,7 +12,9 @@ export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const { plan } = record;
   if (on === null || setting === null || pulses === 0 || plan === null) return testsOf(record);
   const session = {
-    ...seenIn(record, on),
+    on,
+    skin: record.findings?.skin ?? plan.subject.skin,
+    medicines: medicinesIn(record),
     setting,
     wavelengthNm: plan.wavelengthNm,
     answer: answerOf(record),
@@ -27,8 +29,7 @@ export function testsOf(record: VisitRecord): readonly PastSession[] {
   if (plan === null) return [];
   const { subject, wavelengthNm, plannedOn } = plan;
   const later = laterReasons(subject).length > 0;
-  const seen = { ...seenIn(record, plannedOn), wavelengthNm, hair: subject.hair };
-  return spotsAsSessions(spots, later, seen);
+  return spotsAsSessions(spots, later, { on: plannedOn, wavelengthNm, hair: subject.hair });
 }
 
 /**
@@ -43,13 +44,3 @@ export function spotReasons(record: VisitRecord): readonly TestSpotReason[] {
   const { handpieceId } = setting;
   return testSpotReasons({ ...subject, history }, { handpieceId, wavelengthNm }, plannedOn);
 }
-
-/** What the client takes, each by its key. */
-export const medicinesIn = ({ history }: VisitRecord): readonly string[] =>
-  (history?.medicines ?? []).map(medicineKey);
-
-const seenIn = (record: VisitRecord, on: string) => {
-  const skin = record.findings?.skin ?? record.plan?.subject.skin;
-  const medicines = medicinesIn(record);
-  return { on, skin, medicines };
-};

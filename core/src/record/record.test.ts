@@ -162,6 +162,15 @@ describe('the stages', () => {
     expect(stageStates(record, true).treat).toBe('toCome');
   });
 
+  it('keep a plan whose questions were only added to, answered no', () => {
+    const more = (yes: boolean) =>
+      event(answersGiven({ sun: { yes: false }, injected: { yes, lastOn: '2026-11-20' } }));
+    expect(visitRecord([ASKED, LOOKED, PLANNED, more(false)]).stale).toEqual([]);
+    expect(visitRecord([ASKED, LOOKED, PLANNED, more(true)]).stale).toMatchObject([
+      { kind: 'answers', changes: [{ field: 'answers.injected' }] },
+    ]);
+  });
+
   it('keep Ask open and stop at Treat without consent, but never in the middle of one', () => {
     const planned = visitRecord([ASKED, LOOKED, PLANNED]);
     expect(stageStates(planned, false)).toMatchObject({

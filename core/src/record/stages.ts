@@ -22,9 +22,10 @@ export function stageStates(
   const asked = record.history !== null || begun;
   const stopped = isStopped(record);
   const looked = record.findings !== null;
-  const planned = record.plan !== null && !record.planIsStale;
+  // Spots that bear less than the plan are answered under Spot; whatever else changed goes back to Plan.
+  const planned = record.plan !== null && record.stale.every(({ kind }) => kind === 'spots');
   const treated = state === 'ended';
-  const untested = !begun && planned && spotReasons(record).length > 0;
+  const untested = !begun && planned && (record.planIsStale || spotReasons(record).length > 0);
   const unconsented = !consented && !begun && planned;
   const step = (done: boolean, ready: boolean): StageState =>
     done ? 'done' : ready ? 'open' : 'toCome';

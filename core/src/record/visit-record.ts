@@ -1,5 +1,5 @@
 import { changesBetween, type Change } from '../look';
-import type { Setting } from '../plan';
+import { medicineKey, type Setting } from '../plan';
 import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
 import { laterReasons, spotVerdict, type TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
@@ -117,7 +117,9 @@ function staleReasons(record: VisitRecord): readonly StaleReason[] {
   const { plan, planBasis: basis } = record;
   if (plan === null || basis === null) return [];
   const findings = changesBetween(basis.findings, record.findings);
-  const answers = changesBetween(basis.history, record.history);
+  const answers = changesBetween(basis.history, record.history).filter(
+    (change) => !isNewNo(change),
+  );
   const spots = spotsAgainst(record, basis);
   return [
     ...(findings.length === 0 ? [] : [{ kind: 'findings', changes: findings } as const]),
@@ -125,6 +127,10 @@ function staleReasons(record: VisitRecord): readonly StaleReason[] {
     ...(spots === null ? [] : [spots]),
   ];
 }
+
+/** A question that another zone of the visit asks, and that was answered no: it changes nothing here. */
+const isNewNo = ({ before, now }: Change) =>
+  before === undefined && (now as { readonly yes?: boolean } | undefined)?.yes === false;
 
 /** Test spots read since the plan was accepted that bear less than it gives. */
 function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
@@ -148,6 +154,10 @@ export function answerOf(record: VisitRecord): SkinAnswer {
     record.run.pains.map(({ score }) => score),
   );
 }
+
+/** What the client takes, each by its key. */
+export const medicinesIn = ({ history }: Pick<VisitRecord, 'history'>): readonly string[] =>
+  (history?.medicines ?? []).map(medicineKey);
 
 /** Whether the answers stop the visit and nobody has set that aside; answers that nobody judged stop it too. */
 export function isStopped(record: VisitRecord): boolean {
@@ -177,7 +187,9 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, findings: body.findings };
     case 'spotFired': {
       const { kind: _kind, ...fired } = body;
-      const spot = { id: event.id, at: event.at, ...fired, readings: [] };
+      const skin = record.findings?.skin;
+      const medicines = medicinesIn(record);
+      const spot = { id: event.id, at: event.at, ...fired, skin, medicines, readings: [] };
       return { ...record, spots: [...record.spots, spot] };
     }
     case 'spotRead':

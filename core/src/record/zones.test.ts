@@ -19,7 +19,9 @@ const LIP = 'lip';
 const FIRST_MS = Date.UTC(2026, 10, 24, 10);
 
 /** Writes events a minute apart, each with its own number as its id. */
-function script(...lines: readonly (readonly [EventBody, areaId?: string, atMinute?: number])[]) {
+type Line = readonly [EventBody, areaId?: string | undefined, atMinute?: number];
+
+function script(...lines: readonly Line[]) {
   return lines.map(([body, areaId, atMinute], index): VisitEvent => ({
     id: `e${String(index).padStart(3, '0')}`,
     at: new Date(FIRST_MS + (atMinute ?? index) * 60_000).toISOString(),
@@ -36,7 +38,7 @@ const FINDINGS = {
   areaCm2: 400,
 };
 const LOOKED: EventBody = { kind: 'findingsRecorded', findings: FINDINGS };
-const plan = (history = [past()], type: 3 | 5 = 3): EventBody => ({
+const plan = (history = [past()], type: 2 | 3 | 5 = 3): EventBody => ({
   kind: 'planAccepted',
   plan: {
     subject: { ...SUBJECT, skin: { ...SUBJECT.skin, type }, history },
@@ -50,7 +52,8 @@ const plan = (history = [past()], type: 3 | 5 = 3): EventBody => ({
     plannedOn: '2026-11-24',
   },
 });
-const ADDED: EventBody = { kind: 'zoneAdded', areaId: LIP, assessment: ASKED.assessment };
+const JUDGED = { ...ASKED.assessment!, unanswered: [] };
+const ADDED: EventBody = { kind: 'zoneAdded', areaId: LIP, assessment: JUDGED };
 const START: EventBody = { kind: 'treatmentStarted' };
 const fired = (fluenceJcm2: number): EventBody => ({
   kind: 'spotFired',
@@ -92,6 +95,13 @@ describe('zones of a visit', () => {
     expect(stageStates(zoneRecord(unjudged, LIP, LEG), true).ask).toBe('stopped');
     const again = script([ADDED], [{ ...ASKED, elsewhere: { [LIP]: ASKED.assessment! } }]);
     expect(stageStates(zoneRecord(again, LIP, LEG), true).ask).toBe('done');
+  });
+
+  it('that ask for more than was answered are asked first', () => {
+    const assessment = { ...JUDGED, unanswered: ['injected' as const] };
+    const lacking = script([ASKED], [{ kind: 'zoneAdded', areaId: LIP, assessment }]);
+    expect(currentStage(zoneRecord(lacking, LIP, LEG), true)).toBe('ask');
+    expect(zoneRecord(lacking, LEG, LEG).history).not.toBeNull();
   });
 
   it('are treated one at a time', () => {
@@ -143,8 +153,7 @@ describe('zones of a visit', () => {
 });
 
 describe('a test spot in a visit', () => {
-  const first = (...more: Parameters<typeof script>) =>
-    script([ASKED], [LOOKED], [plan([])], ...more);
+  const first = (...more: readonly Line[]) => script([ASKED], [LOOKED], [plan([])], ...more);
 
   it('comes before a session on a new zone, and opens it once read', () => {
     const planned = first();
@@ -171,6 +180,11 @@ describe('a test spot in a visit', () => {
     const record = zoneRecord(events, LEG, LEG);
     expect(record.stale).toEqual([{ kind: 'spots', wantedJcm2: 14.4 }]);
     expect(refuse(events, START)).toBe('planIsStale');
+    expect(stageStates(record, true)).toMatchObject({
+      plan: 'done',
+      spot: 'open',
+      treat: 'stopped',
+    });
   });
 
   it('that harms keeps the session shut, whatever a supervisor says', () => {
@@ -185,6 +199,31 @@ describe('a test spot in a visit', () => {
     expect(refuse(events, waive)).toBe('spotsSaidStop');
     expect(refuse(first(), waive)).toBeNull();
     expect(refuse(first([waive]), START)).toBeNull();
+  });
+
+  it('speaks for the skin as it was when it was fired, not as it is found later', () => {
+    const looked = (tan: 'none' | 'fading'): EventBody => ({
+      kind: 'findingsRecorded',
+      findings: { ...FINDINGS, skin: { ...SUBJECT.skin, type: 2, tan } },
+    });
+    const fair = plan([], 2);
+    if (fair.kind !== 'planAccepted') throw new Error(fair.kind);
+    const { subject } = fair.plan;
+    const tanned = { ...subject, skin: { ...subject.skin, tan: 'fading' as const } };
+    const again: EventBody = { ...fair, plan: { ...fair.plan, subject: tanned } };
+    const events = script(
+      [ASKED],
+      [looked('none')],
+      [fair],
+      [fired(16)],
+      [read('e003', []), undefined, 4],
+      [read('e003', ['perifollicularOedema']), undefined, 12],
+      [looked('fading'), undefined, 13],
+      [again, undefined, 14],
+    );
+    const record = zoneRecord(events, LEG, LEG);
+    expect(pastSessions(record)).toMatchObject([{ skin: { tan: 'none' } }]);
+    expect(spotReasons(record)).toEqual(['tan']);
   });
 
   it('on types IV–VI lets nobody be treated that day, but lets them go home', () => {

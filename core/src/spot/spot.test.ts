@@ -26,6 +26,8 @@ const spot = (
   setting: { ...SETTING, fluenceJcm2 },
   pulses: 3,
   note: '',
+  skin: undefined,
+  medicines: [],
   readings: minutes.map((minute, index) => ({
     id: `${fluenceJcm2} ${index}`,
     at: after(minute),

@@ -1,4 +1,4 @@
-import type { Setting } from '../plan';
+import type { Setting, SkinFinding } from '../plan';
 import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
 import type { Place } from '../look';
 
@@ -23,6 +23,9 @@ export interface TestSpot {
   readonly setting: Setting;
   readonly pulses: number;
   readonly note: string;
+  /** Skin and medicines as they were known when it was fired. */
+  readonly skin: SkinFinding | undefined;
+  readonly medicines: readonly string[];
   /** In order of time. */
   readonly readings: readonly SpotReading[];
 }

@@ -54,14 +54,17 @@ export function spotVerdict(spots: readonly TestSpot[], later: boolean): SpotVer
 export function spotsAsSessions(
   spots: readonly TestSpot[],
   later: boolean,
-  seen: Omit<PastSession, 'setting' | 'answer' | 'test'>,
+  seen: Pick<PastSession, 'on' | 'wavelengthNm' | 'hair'>,
 ): readonly PastSession[] {
   const verdict = spotVerdict(spots, later);
   if (verdict.state !== 'use' && verdict.state !== 'stop') return [];
   const others = spots.filter(({ id }) => id !== verdict.spot.id);
   return [...others, verdict.spot]
     .filter(({ readings }) => readings.length > 0)
-    .map((spot) => ({ ...seen, setting: spot.setting, answer: spotAnswer(spot), test: true }));
+    .map((spot) => {
+      const { setting, skin, medicines } = spot;
+      return { ...seen, skin, medicines, setting, answer: spotAnswer(spot), test: true };
+    });
 }
 
 function decided(state: 'use' | 'stop', spot: TestSpot): SpotVerdict {

@@ -86,6 +86,14 @@ export const AVOIDED_WORDS: Words<Avoided> = {
   lesion: 'other marks',
 };
 
+/** One of each. */
+export const AVOIDED_ONE_WORDS: Words<Avoided> = {
+  mole: 'a mole',
+  tattoo: 'a tattoo',
+  scar: 'a scar',
+  lesion: 'another mark',
+};
+
 export const INK_COLOUR_WORDS: Words<InkColour> = {
   black: 'black',
   grey: 'grey',
@@ -147,6 +155,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   areaCm2: 'size, cm²',
   'zone.growth': 'growth',
   'zone.ingrown': 'ingrowing hair',
+  'zone.bony': 'bony or thin places',
   'zone.avoid.mole': 'moles',
   'zone.avoid.tattoo': 'tattoos',
   'zone.avoid.scar': 'scars',

@@ -36,7 +36,9 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
   const { job, place } = visit.suitabilityCase;
   const navigate = useNavigate();
   const [short, setShort] = useState(
-    record.history === null && ahead === null && saidLast !== null,
+    visit.zones.every((zone) => zone.record.history === null) &&
+      ahead === null &&
+      saidLast !== null,
   );
   const [history, setHistory, clearDraft, changed] = useDraft<History>(
     `ask ${header.id}`,
@@ -184,8 +186,10 @@ function FromHome({ givenAt }: { givenAt: string }) {
 }
 
 /** What was kept here; else what came from home; else what an earlier visit carries over. */
-function startingFrom({ record, ahead, saidLast, suitabilityCase }: OpenVisit): History {
-  if (record.history !== null) return record.history;
+function startingFrom({ zones, record, ahead, saidLast, suitabilityCase }: OpenVisit): History {
+  // What was said for another zone holds for this one too, as far as it goes.
+  const said = record.history ?? zones.find((zone) => zone.record.history !== null)?.record.history;
+  if (said !== undefined && said !== null) return said;
   if (ahead !== null) return { answers: ahead.answers, medicines: ahead.medicines };
   if (saidLast === null) return NOTHING_SAID;
   const { job, place } = suitabilityCase;

@@ -2,7 +2,7 @@ import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
 import { energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { AVOIDED_WORDS, figure, PLACE_WORDS, spotText } from '../../text';
+import { AVOIDED_ONE_WORDS, AVOIDED_WORDS, figure, PLACE_WORDS, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
 import { PlaceGrid } from '../zones/PlaceGrid';
@@ -84,7 +84,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
       </PlaceGrid>
       {covered.length > 0 ? (
         <p className="field-error">
-          {AVOIDED_WORDS[covered[0]!.what]} here: keep clear of it, under white cover.
+          There is {AVOIDED_ONE_WORDS[covered[0]!.what]} here: keep clear of it, under white cover.
         </p>
       ) : null}
       {gone ? null : (

@@ -30,7 +30,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
   const above = error === undefined ? null : <p className="refusal">{problemText(error)}</p>;
   if (record.sentHome !== null) {
     return (
-      <StageFoot action="Go to Today" onAction={() => void navigate('/')}>
+      <StageFoot enter action="Go to Today" onAction={() => void navigate('/')}>
         The client is home; what is read now stays with this visit.
       </StageFoot>
     );
@@ -38,6 +38,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
   if (moves && record.run.startedAt === null) {
     return (
       <StageFoot
+        enter
         action={`Use ${figure(start, 2)} J/cm²`}
         busy={isLoading}
         onAction={() => void use(start)}
@@ -51,6 +52,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
   if (goesHome) {
     return (
       <StageFoot
+        enter
         action="Go to Send home"
         onAction={() => void navigate(pathOf('sendHome'))}
         above={above}
@@ -63,6 +65,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
   }
   return (
     <StageFoot
+      enter
       action="Go to Treat"
       disabled={spots.needed.length > 0 || record.planIsStale}
       onAction={() => void navigate(pathOf('treat'))}

@@ -7,6 +7,7 @@ import {
 } from '@tidy-quill/core/reaction';
 import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
 import { Input } from 'antd';
+import { useEffect, useRef } from 'react';
 import { useDraft } from '../../app/draft';
 import { figure, MARK_WORDS, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -40,6 +41,9 @@ export function SpotReadingForm({
 }) {
   const { add } = useOpenVisit();
   const now = useNow();
+  // Keys speak to this look from now on, not to what was pressed before it.
+  const page = useRef<HTMLDivElement>(null);
+  useEffect(() => page.current?.focus(), []);
   const due = nextReading(spot, spots.later.length > 0);
   const [reading, setReading, clearDraft] = useDraft<Reading>(
     `spot ${spot.id} ${spot.readings.length}`,
@@ -63,7 +67,7 @@ export function SpotReadingForm({
   };
   return (
     <>
-      <div className="stage spot-read">
+      <div className="stage spot-read" ref={page} tabIndex={-1}>
         <h2>
           Spot {number}: {figure(spot.setting.fluenceJcm2, 2)} J/cm², {PLACE_WORDS[spot.place]}{' '}
           <span className="quiet-inline">
@@ -130,6 +134,7 @@ export function SpotReadingForm({
       <StageFoot
         action={`Keep reading of spot ${number}`}
         disabled={!ready}
+        enter
         onAction={() => void keep()}
       >
         <KeyButton letter="Escape" shown="Esc" small onPress={onClose}>

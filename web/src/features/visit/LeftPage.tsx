@@ -180,7 +180,9 @@ function Tested() {
         {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms
       </Fact>
       <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
-      <Fact word="Holds until">{dayText(addMonths(last.on, TEST_SPOT_MONTHS))}</Fact>
+      {stepRule(answer).newTestSpot ? null : (
+        <Fact word="Holds until">{dayText(addMonths(last.on, TEST_SPOT_MONTHS))}</Fact>
+      )}
     </Facts>
   );
 }

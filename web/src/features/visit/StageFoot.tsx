@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
+import { useKeys } from '../../widgets/use-keys';
 
 /** The foot of every stage: what is to be known on the left, the one main action at the right. */
 export function StageFoot({
@@ -8,6 +9,7 @@ export function StageFoot({
   onAction,
   disabled = false,
   busy = false,
+  enter = false,
   above,
 }: {
   children?: ReactNode;
@@ -17,7 +19,10 @@ export function StageFoot({
   onAction: () => void;
   disabled?: boolean;
   busy?: boolean;
+  /** Whether Enter presses it too, as in the room. */
+  enter?: boolean;
 }) {
+  useKeys(enter && !disabled && !busy ? { Enter: onAction } : {});
   return (
     <footer className="stage-end">
       {above}
@@ -29,8 +34,10 @@ export function StageFoot({
           disabled={disabled}
           loading={busy}
           onClick={onAction}
+          aria-keyshortcuts={enter ? 'Enter' : undefined}
         >
           {action}
+          {enter ? <kbd> · Enter</kbd> : null}
         </Button>
       </div>
     </footer>
