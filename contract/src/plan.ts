@@ -193,6 +193,7 @@ export const Protocol = v.object({
     pulsesPerMove: number(1, 1000),
     gelSecondsPer100Cm2: number(0, 600),
     checkSeconds: number(0, 3600),
+    painMinutes: v.optional(number(0.5, 30)),
   }),
   margins: v.object({
     usual: number(0.1, 0.8),

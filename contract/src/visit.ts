@@ -1,16 +1,28 @@
 import { ADVICE_CODES } from '@tidy-quill/core/course';
 import { HAIR_MARKS } from '@tidy-quill/core/reaction';
-import type { EventBody, Findings as CoreFindings, VisitEvent } from '@tidy-quill/core/record';
-import type { Assessment, History, SuitabilityRules } from '@tidy-quill/core/suitability';
+import { CHECK_IDS } from '@tidy-quill/core/prepare';
+import {
+  CELL_ENDS,
+  INCIDENTS,
+  type EventBody,
+  type Findings as CoreFindings,
+  type VisitEvent,
+} from '@tidy-quill/core/record';
+import {
+  JOBS,
+  type Assessment,
+  type History,
+  type SuitabilityRules,
+} from '@tidy-quill/core/suitability';
 import { PLACES } from '@tidy-quill/core/look';
-import { TEST_SPOT_REASONS, type PastSession } from '@tidy-quill/core/plan';
+import { STEP_REASONS, TEST_SPOT_REASONS, type PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';
 import type { Consent } from './consent';
 import { InkFinding, ZoneFinding } from './look';
-import { HairFinding, Setting, SkinFinding, Subject } from './plan';
+import { Cooling, HairFinding, Setting, SkinFinding, Spot, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
@@ -36,10 +48,22 @@ const AcceptedPlan = v.object({
   wavelengthNm: number(400, 1200),
   upperJcm2: number(0.1, 500),
   expectedPulses: whole(1, 1e6),
+  cooling: v.optional(Cooling),
+  gel: v.optional(v.boolean()),
+  job: v.optional(v.picklist(JOBS)),
   devicesVersionId: Id,
   protocolVersionId: Id,
   coreVersion: line(40),
   plannedOn: DayText,
+});
+
+/** What a console's own display shows. */
+export const ConsoleSetting = v.object({
+  wavelengthNm: number(400, 1200),
+  fluenceJcm2: number(0.01, 500),
+  pulseMs: number(0.000001, 1000),
+  spot: Spot,
+  rateHz: number(0, 20),
 });
 
 /** What answers mean is worked out by the server again; what a browser thought is not taken. */
@@ -101,12 +125,37 @@ const EventBody = v.variant('kind', [
     reason: line(500),
     supervisorId: Id,
   }),
+  v.object({ kind: kind('checkTicked'), check: v.picklist(CHECK_IDS), done: v.boolean() }),
+  v.object({ kind: kind('numbingChanged'), on: v.boolean(), areaCm2: number(1, 5000) }),
+  v.object({
+    kind: kind('settingsRead'),
+    by: v.picklist(['eye', 'console']),
+    shown: ConsoleSetting,
+  }),
   v.object({ kind: kind('treatmentStarted') }),
   v.object({ kind: kind('pulsesFired'), count: whole(1, 1000) }),
   v.object({ kind: kind('passDone') }),
   v.object({ kind: kind('painScored'), score: whole(0, 10) }),
   v.object({ kind: kind('markSeen'), mark: Mark }),
   v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
+  v.object({
+    kind: kind('stepDeclined'),
+    because: v.picklist(STEP_REASONS),
+    reason: line(500),
+  }),
+  v.object({ kind: kind('cellChosen'), cell: whole(1, 1000) }),
+  v.object({ kind: kind('cellEnded'), cell: whole(1, 1000), how: v.picklist(CELL_ENDS) }),
+  v.pipe(
+    v.object({
+      kind: kind('consolePulses'),
+      serial: line(40),
+      from: whole(0, 1e12),
+      to: whole(0, 1e12),
+    }),
+    v.check(({ from, to }) => to > from, 'must end after it begins'),
+  ),
+  v.object({ kind: kind('incident'), what: v.picklist(INCIDENTS), detail: note(500) }),
+  v.object({ kind: kind('handedOver'), toStaffId: Id }),
   v.object({ kind: kind('paused') }),
   v.object({ kind: kind('resumed') }),
   v.object({ kind: kind('stopped') }),

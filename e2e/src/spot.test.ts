@@ -154,8 +154,8 @@ describe('three test spots', () => {
     await browser.see('25 × 1 = 25');
     await browser.see('Use 25 J/cm²');
     await browser.keys(Key.ENTER);
-    await browser.see('Start treatment');
-    await browser.see('25 J/cm²', '//*[@data-testid="setting-in-use"]/..');
+    await browser.see('Settings, read aloud');
+    await browser.see('25 J/cm²', '//*[@class="read-back"]');
     const plans = await kept('planAccepted');
     expect(plans.at(-1)).toMatchObject({
       site: 'upperBack',

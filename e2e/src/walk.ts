@@ -86,3 +86,20 @@ export async function readSpot(
   await browser.keys(Key.ENTER);
   await browser.gone('What does the skin show?');
 }
+
+/** Ticks every line of the checklist, reads the console back as planned, and goes on to Treat. */
+export async function prepare(browser: Browser): Promise<void> {
+  await browser.see('Settings, read aloud');
+  const lines = '//*[@class="check-list"]//button[@aria-pressed="false"]';
+  const open = () => browser.driver.findElements({ xpath: lines });
+  for (let left = await open(); left.length > 0; left = await open()) {
+    const letter = await left[0]!.getAttribute('aria-keyshortcuts');
+    await browser.keys(letter!);
+    const before = left.length;
+    await browser.driver.wait(async () => (await open()).length < before, 20_000);
+  }
+  await browser.keys('r');
+  await browser.see('All ready.');
+  await browser.press('Go to Treat');
+  await browser.see('Start treatment');
+}

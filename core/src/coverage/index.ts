@@ -1,2 +1,4 @@
 export * from './lattice';
 export * from './workload';
+export * from './cells';
+export * from './zone-cells';

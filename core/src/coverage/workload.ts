@@ -10,6 +10,8 @@ export interface Pace {
   readonly pulsesPerMove: number;
   readonly gelSecondsPer100Cm2: number;
   readonly checkSeconds: number;
+  /** How often the client is asked for pain in a session, minutes; three where the clinic has not said. */
+  readonly painMinutes?: number | undefined;
 }
 
 export type Strokes =

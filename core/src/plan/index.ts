@@ -3,6 +3,7 @@ export * from './protocol';
 export * from './subject';
 export * from './setting';
 export * from './step-rule';
+export * from './next-step';
 export * from './limits';
 export * from './start';
 export * from './ladder';

@@ -1,17 +1,20 @@
 import type { SkinAnswer } from '../reaction';
 
+export const STEP_REASONS = [
+  'noEndpoint',
+  'endpointRight',
+  'notRead',
+  'endpointStrong',
+  'pain5or6',
+  'pain7',
+  'adverse',
+] as const;
+
 /** What an answer of the skin asks of the next setting. */
 export interface StepAdvice {
   readonly factor: 1.1 | 1 | 0.9 | 0.8;
   readonly action: 'raise' | 'hold' | 'lower' | 'stopAndFindCause' | 'stopAndHeal';
-  readonly because:
-    | 'noEndpoint'
-    | 'endpointRight'
-    | 'notRead'
-    | 'endpointStrong'
-    | 'pain5or6'
-    | 'pain7'
-    | 'adverse';
+  readonly because: (typeof STEP_REASONS)[number];
   /** A new test spot comes before the next full session. */
   readonly newTestSpot: boolean;
   /** The supervisor's word is needed. */

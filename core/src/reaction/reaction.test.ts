@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { painMeaning, skinAnswer } from './index';
+import { painDue, painMeaning, skinAnswer } from './index';
 
 describe('the answer of the skin', () => {
   it('is the strongest thing seen', () => {
@@ -31,5 +31,16 @@ describe('pain', () => {
       'stop',
       'stop',
     ]);
+  });
+});
+
+describe('asking for pain', () => {
+  const due = (pulses: number, askedMs: number | null, nowMs = 0) =>
+    painDue({ pulses, askedMs, nowMs, everyMinutes: 3 });
+  it('comes after the first three pulses, then at the clinic’s rhythm', () => {
+    expect(due(2, null)).toBe(false);
+    expect(due(3, null)).toBe(true);
+    expect(due(90, 0, 179_999)).toBe(false);
+    expect(due(90, 0, 180_000)).toBe(true);
   });
 });

@@ -1,8 +1,17 @@
 import type { Advice } from '../course';
+import type { Cooling } from '../heat';
 import type { InkFinding, Place, ZoneFinding } from '../look';
-import type { HairFinding, Setting, SkinFinding, Subject, TestSpotReason } from '../plan';
+import type {
+  HairFinding,
+  Setting,
+  SkinFinding,
+  StepAdvice,
+  Subject,
+  TestSpotReason,
+} from '../plan';
+import type { CheckId, ConsoleSetting } from '../prepare';
 import type { Grade, HairMark } from '../reaction';
-import type { Answers, Assessment, Medicine } from '../suitability';
+import type { Answers, Assessment, Job, Medicine } from '../suitability';
 import type { Day } from '../units';
 
 interface Looked {
@@ -33,6 +42,10 @@ export interface AcceptedPlan {
   /** The highest fluence that this plan allows during the session, J/cm². */
   readonly upperJcm2: number;
   readonly expectedPulses: number;
+  /** How its handpiece cools, and whether it works through gel; absent in plans of before these were kept. */
+  readonly cooling?: Cooling | undefined;
+  readonly gel?: boolean | undefined;
+  readonly job?: Job | undefined;
   readonly devicesVersionId: string;
   readonly protocolVersionId: string;
   readonly coreVersion: string;
@@ -97,12 +110,45 @@ export type EventBody =
       readonly reason: string;
       readonly supervisorId: string;
     }
+  /** Something was made ready, or no longer is. */
+  | { readonly kind: 'checkTicked'; readonly check: CheckId; readonly done: boolean }
+  /** Numbing cream went on, or was wiped off wholly. */
+  | { readonly kind: 'numbingChanged'; readonly on: boolean; readonly areaCm2: number }
+  /** What the console shows was read aloud by somebody, or told by the console itself, and compared. */
+  | {
+      readonly kind: 'settingsRead';
+      readonly by: 'eye' | 'console';
+      readonly shown: ConsoleSetting;
+    }
   | { readonly kind: 'treatmentStarted' }
   | { readonly kind: 'pulsesFired'; readonly count: number }
   | { readonly kind: 'passDone' }
   | { readonly kind: 'painScored'; readonly score: number }
   | { readonly kind: 'markSeen'; readonly mark: HairMark }
   | { readonly kind: 'settingChanged'; readonly setting: Setting; readonly reason: string }
+  /** The technician keeps the setting though the step rule says otherwise. */
+  | {
+      readonly kind: 'stepDeclined';
+      readonly because: StepAdvice['because'];
+      readonly reason: string;
+    }
+  /** The cell that is worked on from now. */
+  | { readonly kind: 'cellChosen'; readonly cell: number }
+  | { readonly kind: 'cellEnded'; readonly cell: number; readonly how: CellEnd }
+  /** Pulses `from` + 1 to `to` of a console's own counter. */
+  | {
+      readonly kind: 'consolePulses';
+      readonly serial: string;
+      readonly from: number;
+      readonly to: number;
+    }
+  /** Something that must be told of, whatever came of it. */
+  | {
+      readonly kind: 'incident';
+      readonly what: IncidentKind;
+      readonly detail: string;
+    }
+  | { readonly kind: 'handedOver'; readonly toStaffId: string }
   | { readonly kind: 'paused' }
   | { readonly kind: 'resumed' }
   | { readonly kind: 'stopped' }
@@ -121,6 +167,25 @@ export type EventBody =
       readonly nextVisitOn: Day;
       readonly note: string;
     };
+
+export const CELL_ENDS = ['done', 'warm', 'leftOut'] as const;
+
+/** How a cell was left: done, ended because it was warm in motion, or not treated. */
+export type CellEnd = (typeof CELL_ENDS)[number];
+
+export const INCIDENTS = [
+  'pulseWhileNotReady',
+  'pulseWithOtherSettings',
+  'counterJump',
+  'consoleLost',
+  'consoleFault',
+  'otherSettings',
+  'warmTip',
+  'interlockOpen',
+  'emergencyStop',
+] as const;
+
+export type IncidentKind = (typeof INCIDENTS)[number];
 
 export type EventKind = EventBody['kind'];
 
@@ -146,6 +211,11 @@ export const RUN_KINDS: readonly EventKind[] = [
   'painScored',
   'markSeen',
   'settingChanged',
+  'stepDeclined',
+  'cellChosen',
+  'cellEnded',
+  'consolePulses',
+  'handedOver',
   'paused',
   'resumed',
   'stopped',

@@ -1,3 +1,5 @@
+import type { Setting } from '../plan';
+import { asShown, CHECK_IDS } from '../prepare';
 import { assess, STANDARD_SUITABILITY, type Answers } from '../suitability';
 import type { EventBody } from './events';
 
@@ -16,3 +18,9 @@ export const answersGiven = (answers: Answers): Extract<EventBody, { kind: 'answ
     STANDARD_SUITABILITY,
   ),
 });
+
+/** Everything made ready for a setting, and the console read back as planned. */
+export const readyFor = (setting: Setting, wavelengthNm: number): readonly EventBody[] => [
+  ...CHECK_IDS.map((check): EventBody => ({ kind: 'checkTicked', check, done: true })),
+  { kind: 'settingsRead', by: 'eye', shown: asShown(setting, wavelengthNm) },
+];

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { answersGiven } from './record.test-data';
+import { answersGiven, readyFor } from './record.test-data';
 import { describe, expect, it } from 'vitest';
 import {
   answerOf,
@@ -112,7 +112,9 @@ describe('the stages', () => {
     expect(stage()).toBe('ask');
     expect(stage(ASKED)).toBe('look');
     expect(stage(ASKED, LOOKED)).toBe('plan');
-    expect(stage(ASKED, LOOKED, PLANNED)).toBe('treat');
+    expect(stage(ASKED, LOOKED, PLANNED)).toBe('prepare');
+    const ready = readyFor(SETTING, 810).map((body) => event(body));
+    expect(stage(ASKED, LOOKED, PLANNED, ...ready)).toBe('treat');
     expect(stage(ASKED, LOOKED, PLANNED, STARTED)).toBe('treat');
     expect(stage(ASKED, LOOKED, PLANNED, STARTED, ENDED)).toBe('watch');
     expect(stage(...ALL.slice(0, -1))).toBe('sendHome');

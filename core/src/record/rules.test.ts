@@ -63,7 +63,7 @@ describe('what may be added to a visit', () => {
     [['pregnant'], 'override', 'neverOverridden'],
     [['clear', 'look'], 'start', 'planFirst'],
     [['clear', 'look', 'plan', 'tan'], 'start', 'planIsStale'],
-    [['clear', 'look', 'plan', 'look'], 'start', null],
+    [['clear', 'look', 'plan', 'look'], 'start', 'prepareFirst'],
     [['clear', 'look', 'plan', 'sun'], 'start', 'stoppedByAnswers'],
     [['clear', 'look', 'plan'], 'pulses', 'notStarted'],
     [['clear', 'look', 'plan', 'start'], 'pulses', null],

@@ -1,6 +1,7 @@
 import { laterReasons, spotVerdict } from '../spot';
 import { RUN_KINDS, type EventBody, type EventKind } from './events';
 import { spotReasons } from './past-session';
+import { preparation } from './prepared';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
 import { isStopped, type VisitRecord } from './visit-record';
@@ -16,6 +17,7 @@ export type EventRefusal =
   | 'planFirst'
   | 'planIsStale'
   | 'testSpotFirst'
+  | 'prepareFirst'
   | 'noSuchSpot'
   | 'spotsSaidStop'
   | 'noSpotNeeded'
@@ -80,7 +82,8 @@ function refusePress(
   const refusal = refuseFiring(record, consented);
   if (refusal !== null) return refusal;
   if (record.planIsStale) return 'planIsStale';
-  return spotReasons(record).length > 0 ? 'testSpotFirst' : null;
+  if (spotReasons(record).length > 0) return 'testSpotFirst';
+  return preparation(record).complete ? null : 'prepareFirst';
 }
 
 /** Whether anything may be fired at all: answers, consent and a plan that fits. */

@@ -1,8 +1,18 @@
 import { READINGS, readingKind } from '../spot';
 import { spotReasons } from './past-session';
+import { preparation } from './prepared';
 import { isStopped, type VisitRecord } from './visit-record';
 
-export const STAGES = ['ask', 'look', 'plan', 'spot', 'treat', 'watch', 'sendHome'] as const;
+export const STAGES = [
+  'ask',
+  'look',
+  'plan',
+  'spot',
+  'prepare',
+  'treat',
+  'watch',
+  'sendHome',
+] as const;
 
 export type Stage = (typeof STAGES)[number];
 
@@ -10,7 +20,8 @@ export type StageState = 'done' | 'open' | 'toCome' | 'stopped';
 
 /**
  * How far each stage is. Without consent nothing is fired: `spot` and `treat` stop there, and `ask` stays open. Where
- * a test spot is needed, `treat` stops until it was read and bears the plan. `open` may be worked on now; `toCome`
+ * a test spot is needed, `prepare` and `treat` stop until it was read and bears the plan; nothing is treated before all is
+ * made ready. `open` may be worked on now; `toCome`
  * waits for an earlier one; `stopped` is held by the answers until a supervisor says otherwise.
  */
 export function stageStates(
@@ -26,6 +37,7 @@ export function stageStates(
   const planned = record.plan !== null && record.stale.every(({ kind }) => kind === 'spots');
   const treated = state === 'ended';
   const untested = !begun && planned && (record.planIsStale || spotReasons(record).length > 0);
+  const prepared = planned && !untested && preparation(record).complete;
   const unconsented = !consented && !begun && planned;
   const step = (done: boolean, ready: boolean): StageState =>
     done ? 'done' : ready ? 'open' : 'toCome';
@@ -35,7 +47,8 @@ export function stageStates(
     look: step(looked, true),
     plan: held(step(planned || begun, asked && looked)),
     spot: held(unconsented ? 'stopped' : step(begun || (planned && !untested), planned)),
-    treat: held(unconsented || untested ? 'stopped' : step(treated, begun || planned)),
+    prepare: held(unconsented || untested ? 'stopped' : step(begun || prepared, planned)),
+    treat: held(unconsented || untested ? 'stopped' : step(treated, begun || prepared)),
     watch: step(record.watched !== null, treated),
     sendHome: step(record.sentHome !== null, record.watched !== null || isTestVisit(record)),
   };

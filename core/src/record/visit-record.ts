@@ -1,32 +1,12 @@
 import { changesBetween, type Change } from '../look';
-import { medicineKey, type Setting } from '../plan';
-import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
+import { medicineKey } from '../plan';
+import type { CheckId } from '../prepare';
+import { EMPTY_RUN, withPress, type Run } from './run';
+import { skinAnswer, type SkinAnswer } from '../reaction';
 import { laterReasons, spotVerdict, type TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
 import type { AcceptedPlan, EventBody, Findings, VisitEvent } from './events';
-
-export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended';
-
-/** The session as its presses tell it. */
-export interface Run {
-  readonly state: RunState;
-  readonly startedAt: string | null;
-  readonly endedAt: string | null;
-  readonly pulses: number;
-  readonly passes: number;
-  readonly pains: readonly { readonly at: string; readonly score: number }[];
-  readonly marks: readonly { readonly at: string; readonly mark: HairMark }[];
-  /** What is dialled in now: the accepted setting, or the last change. */
-  readonly setting: Setting | null;
-  readonly changes: readonly {
-    readonly at: string;
-    readonly setting: Setting;
-    readonly reason: string;
-  }[];
-  /** The last press that can be taken back. */
-  readonly lastPress: VisitEvent | null;
-}
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
@@ -56,9 +36,23 @@ export interface VisitRecord {
   /** Test spots of this visit, in order of time. */
   readonly spots: readonly TestSpot[];
   readonly waived: Of<'spotWaived'> | null;
+  /** What was made ready for this plan, and by whom and when. */
+  readonly ready: ReadonlyMap<CheckId, { readonly at: string; readonly staffId: string }>;
+  readonly numbing: Numbing | null;
+  /** What the console showed when it was last compared. */
+  readonly shown: (Of<'settingsRead'> & { readonly at: string }) | null;
+  readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
   readonly run: Run;
   readonly watched: Of<'watched'> | null;
   readonly sentHome: Of<'sentHome'> | null;
+}
+
+/** Numbing cream of this visit. */
+interface Numbing {
+  readonly areaCm2: number;
+  readonly onAt: string;
+  /** When it was wiped off; null while it is on. */
+  readonly offAt: string | null;
 }
 
 interface PlanBasis {
@@ -67,19 +61,6 @@ interface PlanBasis {
   /** How many readings of test spots there were. */
   readonly readings: number;
 }
-
-const EMPTY_RUN: Run = {
-  state: 'notStarted',
-  startedAt: null,
-  endedAt: null,
-  pulses: 0,
-  passes: 0,
-  pains: [],
-  marks: [],
-  setting: null,
-  changes: [],
-  lastPress: null,
-};
 
 const EMPTY: VisitRecord = {
   history: null,
@@ -93,6 +74,10 @@ const EMPTY: VisitRecord = {
   planBasis: null,
   spots: [],
   waived: null,
+  ready: new Map(),
+  numbing: null,
+  shown: null,
+  incidents: [],
   run: EMPTY_RUN,
   watched: null,
   sentHome: null,
@@ -196,9 +181,26 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, spots: record.spots.map((spot) => withReading(spot, event, body)) };
     case 'spotWaived':
       return { ...record, waived: body };
+    case 'checkTicked': {
+      const ready = new Map(record.ready);
+      if (body.done) ready.set(body.check, { at: event.at, staffId: event.staffId });
+      else ready.delete(body.check);
+      return { ...record, ready };
+    }
+    case 'numbingChanged':
+      return { ...record, numbing: withNumbing(record.numbing, body, event.at) };
+    case 'settingsRead':
+      return { ...record, shown: { ...body, at: event.at } };
+    case 'incident':
+      return {
+        ...record,
+        incidents: [...record.incidents, { ...body, at: event.at, id: event.id }],
+      };
     case 'planAccepted':
       return {
         ...record,
+        // Another light needs other eyewear and another tip: nothing is ready for it yet.
+        ready: sameHandpiece(record, body.plan) ? record.ready : new Map(),
         plan: body.plan,
         planBasis: {
           findings: record.findings,
@@ -216,39 +218,6 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
   }
 }
 
-function withPress(run: Run, event: VisitEvent): Run {
-  const { body, at } = event;
-  const pressed = { ...run, lastPress: event };
-  switch (body.kind) {
-    case 'treatmentStarted':
-      return { ...run, state: 'running', startedAt: run.startedAt ?? at, endedAt: null };
-    case 'pulsesFired':
-      return { ...pressed, pulses: run.pulses + body.count };
-    case 'passDone':
-      return { ...pressed, passes: run.passes + 1 };
-    case 'painScored':
-      return { ...pressed, pains: [...run.pains, { at, score: body.score }] };
-    case 'markSeen':
-      return { ...pressed, marks: [...run.marks, { at, mark: body.mark }] };
-    case 'settingChanged':
-      return {
-        ...run,
-        setting: body.setting,
-        changes: [...run.changes, { at, setting: body.setting, reason: body.reason }],
-      };
-    case 'paused':
-      return { ...run, state: 'paused' };
-    case 'resumed':
-      return { ...run, state: 'running' };
-    case 'stopped':
-      return { ...run, state: 'stopped' };
-    case 'treatmentEnded':
-      return { ...run, state: 'ended', endedAt: at, lastPress: null };
-    default:
-      return run;
-  }
-}
-
 /** The day of a record's answers and plan: what a later visit counts from. */
 export function treatedOn(record: VisitRecord): Day | null {
   return record.run.startedAt === null ? null : (record.plan?.plannedOn ?? null);
@@ -259,6 +228,18 @@ function withZone(record: VisitRecord, assessment: Assessment | null): VisitReco
   if (record.history === null) return record;
   const lacking = assessment !== null && assessment.unanswered.length > 0;
   return lacking ? { ...record, history: null, assessment: null } : { ...record, assessment };
+}
+
+const sameHandpiece = ({ plan }: VisitRecord, next: AcceptedPlan) =>
+  plan === null || plan.setting.handpieceId === next.setting.handpieceId;
+
+function withNumbing(
+  before: Numbing | null,
+  { on, areaCm2 }: Of<'numbingChanged'>,
+  at: string,
+): Numbing | null {
+  if (on) return { areaCm2, onAt: at, offAt: null };
+  return before === null ? null : { ...before, offAt: at };
 }
 
 function withReading(spot: TestSpot, { id, at }: VisitEvent, body: Of<'spotRead'>): TestSpot {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
 import type { HairMark } from '../reaction';
-import { answersGiven } from './record.test-data';
+import { answersGiven, readyFor } from './record.test-data';
 import {
   currentStage,
   pastSessions,
@@ -54,6 +54,7 @@ const plan = (history = [past()], type: 2 | 3 | 5 = 3): EventBody => ({
 });
 const JUDGED = { ...ASKED.assessment!, unanswered: [] };
 const ADDED: EventBody = { kind: 'zoneAdded', areaId: LIP, assessment: JUDGED };
+const READY = readyFor(SETTING, 810).map((body): Line => [body]);
 const START: EventBody = { kind: 'treatmentStarted' };
 const fired = (fluenceJcm2: number): EventBody => ({
   kind: 'spotFired',
@@ -85,7 +86,7 @@ describe('zones of a visit', () => {
 
   it('share what was asked and keep the rest apart', () => {
     const events = script([ASKED], [ADDED], [LOOKED], [plan()], [LOOKED, LIP]);
-    expect(currentStage(zoneRecord(events, LEG, LEG), true)).toBe('treat');
+    expect(currentStage(zoneRecord(events, LEG, LEG), true)).toBe('prepare');
     expect(currentStage(zoneRecord(events, LIP, LEG), true)).toBe('plan');
     expect(zoneRecord(events, LIP, LEG).plan).toBeNull();
   });
@@ -113,6 +114,7 @@ describe('zones of a visit', () => {
       [START],
       [LOOKED, LIP],
       [plan(), LIP],
+      ...READY.map(([body]): Line => [body, LIP]),
     );
     expect(refuse(events, START, LIP)).toBe('otherZoneRuns');
     const paused = [
@@ -168,8 +170,10 @@ describe('a test spot in a visit', () => {
       [read('e003', [])],
       [read('e003', ['perifollicularOedema']), undefined, 12],
     );
-    expect(refuse(both, START)).toBeNull();
-    expect(currentStage(zoneRecord(both, LEG, LEG), true)).toBe('treat');
+    expect(refuse(both, START)).toBe('prepareFirst');
+    expect(currentStage(zoneRecord(both, LEG, LEG), true)).toBe('prepare');
+    const ready = [...both, ...script(...READY).map((each) => ({ ...each, id: `r${each.id}` }))];
+    expect(refuse(ready, START)).toBeNull();
     expect(pastSessions(zoneRecord(both, LEG, LEG))).toMatchObject([
       { test: true, setting: { fluenceJcm2: 16 }, answer: { endpoint: 'right', painMax: 3 } },
     ]);
@@ -198,7 +202,7 @@ describe('a test spot in a visit', () => {
     };
     expect(refuse(events, waive)).toBe('spotsSaidStop');
     expect(refuse(first(), waive)).toBeNull();
-    expect(refuse(first([waive]), START)).toBeNull();
+    expect(refuse(first([waive], ...READY), START)).toBeNull();
   });
 
   it('speaks for the skin as it was when it was fired, not as it is found later', () => {

@@ -6,3 +6,4 @@ export * from './columns';
 export * from './suitability';
 export * from './look';
 export * from './spot';
+export * from './prepare';

@@ -23,6 +23,7 @@ export const STAGE_WORDS: Words<Stage> = {
   look: 'Look',
   plan: 'Plan',
   spot: 'Spot',
+  prepare: 'Prepare',
   treat: 'Treat',
   watch: 'Watch',
   sendHome: 'Send home',

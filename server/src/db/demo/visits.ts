@@ -1,14 +1,18 @@
 import { hairAftercare, nextVisit, SITES } from '@tidy-quill/core/course';
+import { cellsOf } from '@tidy-quill/core/coverage';
 import {
   centralWavelengthNm,
+  coolingOf,
   propose,
   type PastSession,
   type Proposal,
   type Subject,
 } from '@tidy-quill/core/plan';
+import { asShown } from '@tidy-quill/core/prepare';
 import {
   answerOf,
   pastSessions,
+  preparation,
   visitRecord,
   type EventBody,
   type VisitEvent,
@@ -55,7 +59,7 @@ export function demoVisit(input: {
   if (progress === 'looked') return script.events;
   const proposal = proposalFor(subject, session, day);
   script.add(accepted(proposal, subject, day, input.catalogue), 120);
-  treat(script, proposal, session, progress === 'treating');
+  treat(script, proposal, session, subject.areaCm2, progress === 'treating');
   if (progress === 'treating') return script.events;
   script.add(
     {
@@ -189,6 +193,9 @@ export function accepted(
       wavelengthNm: centralWavelengthNm(handpiece.light),
       upperJcm2: evaluation.upper!.fluenceJcm2!,
       expectedPulses: evaluation.work.pulses,
+      cooling: coolingOf(handpiece, setting),
+      gel: handpiece.gel,
+      job: 'hair',
       ...catalogue,
       coreVersion: CORE_VERSION,
       plannedOn: day,
@@ -200,21 +207,44 @@ function treat(
   script: VisitScript,
   proposal: Proposal,
   session: Pick<DemoSession, 'marks' | 'pains'>,
+  areaCm2: number,
   halfWay: boolean,
 ): void {
   const { pulses } = proposal.evaluation.work;
   const fired = halfWay ? Math.floor(pulses / 2) : pulses;
-  script.add({ kind: 'treatmentStarted' }, 300);
+  makeReady(script, proposal);
+  script.add({ kind: 'treatmentStarted' }, 60);
+  script.add({ kind: 'cellChosen', cell: 1 }, 1);
   script.add({ kind: 'pulsesFired', count: 3 }, 5);
   session.pains.forEach((score, index) => {
     script.add({ kind: 'painScored', score }, 10);
     if (index === 0) session.marks.forEach((mark) => script.add({ kind: 'markSeen', mark }, 8));
   });
-  for (let left = fired - 3; left > 0; left -= 100) {
-    script.add({ kind: 'pulsesFired', count: Math.min(100, left) }, 70);
+  const { cells } = cellsOf({ areaCm2, cellCm2: cellCm2(proposal), pulses });
+  let left = fired - 3;
+  for (const cell of cells) {
+    const own = Math.min(left, cell.number === 1 ? cell.pulses - 3 : cell.pulses);
+    if (own > 0) script.add({ kind: 'pulsesFired', count: own }, own);
+    left -= own;
+    if (left <= 0) break;
+    script.add({ kind: 'cellEnded', cell: cell.number, how: 'done' }, 5);
+    script.add({ kind: 'cellChosen', cell: cell.number + 1 }, 1);
   }
   if (halfWay) script.add({ kind: 'paused' }, 5);
   else script.add({ kind: 'treatmentEnded' }, 10);
+}
+
+const cellCm2 = ({ setting }: Proposal): number =>
+  DEMO_PROTOCOL.techniques[setting.technique].cellCm2;
+
+/** Ticks what the plan asks for and reads the console back. */
+function makeReady(script: VisitScript, { setting }: Proposal): void {
+  const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
+  const wavelengthNm = centralWavelengthNm(handpiece.light);
+  const { checks } = preparation(visitRecord(script.events));
+  for (const { id } of checks) script.add({ kind: 'checkTicked', check: id, done: true }, 15);
+  const shown = asShown(setting, wavelengthNm);
+  script.add({ kind: 'settingsRead', by: 'eye', shown }, 20);
 }
 
 function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber: number): void {

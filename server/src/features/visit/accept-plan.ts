@@ -2,6 +2,7 @@ import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
 import type { Catalogue } from '@tidy-quill/contract/catalogue';
 import {
   centralWavelengthNm,
+  coolingOf,
   evaluate,
   type Evaluation,
   type Setting,
@@ -83,6 +84,9 @@ export async function acceptedPlan(
     wavelengthNm: centralWavelengthNm(handpiece.light),
     upperJcm2: evaluation.upper!.fluenceJcm2!,
     expectedPulses: evaluation.work.pulses,
+    cooling: coolingOf(handpiece, setting),
+    gel: handpiece.gel,
+    job: 'hair',
     devicesVersionId: catalogue.devicesVersionId,
     protocolVersionId: catalogue.protocolVersionId,
     coreVersion: CORE_VERSION,

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { signTreatment } from '../../testing/consent';
+import { readyEvents } from '../../testing/ready';
 import { spotEvents } from '../../testing/spots';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
@@ -152,6 +153,7 @@ describe('a plan', () => {
     const untested = await append(id, event({ kind: 'treatmentStarted' }));
     expect(untested.body).toMatchObject({ detail: 'testSpotFirst' });
     await append(id, ...spotEvents(setting(18), ['perifollicularOedema']));
+    await append(id, ...readyEvents(setting(18), 810));
     expect((await append(id, event({ kind: 'treatmentStarted' }))).status).toBe(200);
     const change = (fluence: number) =>
       append(

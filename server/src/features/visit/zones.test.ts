@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor, signTreatment } from '../../testing/consent';
+import { readyEvents } from '../../testing/ready';
 import { spotEvents } from '../../testing/spots';
 
 let app: Application;
@@ -95,7 +96,7 @@ describe('a visit of two zones', () => {
     const rules = async (areaId: string) =>
       (await zone(areaId)).assessment!.findings.map(({ rule }) => rule.id);
     expect(await rules(lipId)).toEqual(['herpes on the face']);
-    expect(await rules(legId)).toEqual([]);
+    expect(await rules(legId)).toEqual(['herpes on the body']);
   });
 
   it('plans each with findings of its own', async () => {
@@ -124,6 +125,9 @@ describe('a visit of two zones', () => {
     expect((await zone(legId)).plan!.subject.history).toMatchObject([
       { test: true, setting: { fluenceJcm2: 18 }, answer: { endpoint: 'none' } },
     ]);
+    const unprepared = await append(event({ kind: 'treatmentStarted' }));
+    expect(unprepared.body).toMatchObject({ detail: 'prepareFirst' });
+    await append(...readyEvents(setting(19), 810));
     expect((await append(event({ kind: 'treatmentStarted' }))).status).toBe(200);
   });
 
@@ -194,6 +198,14 @@ describe('a test spot on dark skin', () => {
       reasons: ['newWavelength', 'darkerSkin'],
       reason: 'Tested at another clinic, letter seen',
     });
+    const wanted = {
+      ...setting(12),
+      handpieceId: 'long-pulse-1064',
+      technique: 'longPulse1064',
+      spot: { diameterMm: 12 },
+      pulseMs: 30,
+    };
+    await append(...readyEvents(wanted, 1064));
     expect((await append(event({ kind: 'treatmentStarted' }))).status).toBe(200);
     const forged = { kind: 'spotWaived', reasons: [], reason: 'me', supervisorId: v7() };
     expect((await append(event(forged))).status).toBe(400);

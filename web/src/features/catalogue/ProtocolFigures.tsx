@@ -1,4 +1,5 @@
 import type { Protocol } from '@tidy-quill/core/plan';
+import { USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import { InputNumber } from 'antd';
 import { TECHNIQUE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -49,7 +50,7 @@ export function ProtocolFigures({
     unit: string,
     bounds: readonly [number, number, number],
   ) =>
-    figure(label, pace[key], unit, bounds, (value) => ({
+    figure(label, pace[key] ?? USUAL_PAIN_MINUTES, unit, bounds, (value) => ({
       ...protocol,
       pace: { ...pace, [key]: value },
     }));
@@ -68,6 +69,7 @@ export function ProtocolFigures({
         {pacing('Pulses between moves', 'pulsesPerMove', '', [1, 1000, 1])}
         {pacing('Gel on 100 cm²', 'gelSecondsPer100Cm2', 's', [0, 600, 5])}
         {pacing('Checks in all', 'checkSeconds', 's', [0, 3600, 10])}
+        {pacing('Ask for pain every', 'painMinutes', 'min', [0.5, 30, 0.5])}
       </section>
       <section>
         <h2>Usual rate and passes</h2>

@@ -53,7 +53,7 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
       wavelengthNm: centralWavelengthNm(handpiece.light),
     };
     const untested = testSpotReasons(plan.subject, light, plan.today).length > 0;
-    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'treat'));
+    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
   };
   return (
     <>

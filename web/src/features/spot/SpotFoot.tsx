@@ -25,7 +25,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       at: new Date().toISOString(),
       setting: { ...setting, fluenceJcm2 } as Parameters<typeof accept>[0]['setting'],
     });
-    if (result.error === undefined) void navigate(pathOf('treat'));
+    if (result.error === undefined) void navigate(pathOf('prepare'));
   };
   const above = error === undefined ? null : <p className="refusal">{problemText(error)}</p>;
   if (record.sentHome !== null) {
@@ -66,9 +66,9 @@ export function SpotFoot({ spots }: { spots: Spots }) {
   return (
     <StageFoot
       enter
-      action="Go to Treat"
+      action="Go to Prepare"
       disabled={spots.needed.length > 0 || record.planIsStale}
-      onAction={() => void navigate(pathOf('treat'))}
+      onAction={() => void navigate(pathOf('prepare'))}
       above={above}
     >
       {spots.needed.length > 0 ? 'Treatment waits for the test spots.' : CAUTION_SHORT}

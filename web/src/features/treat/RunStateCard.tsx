@@ -18,7 +18,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
   return (
-    <div className="treat-side">
+    <>
       <p className={`run-state is-${run.state}`} role="status">
         <span aria-hidden className="run-mark">
           {STATE[run.state].mark}
@@ -55,6 +55,6 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
           {halted ? 'Go on' : 'Pause'}
         </KeyButton>
       </div>
-    </div>
+    </>
   );
 }

@@ -1,31 +1,44 @@
+import './treat.css';
 import { HAIR_MARKS, MARK_MEANING, PAIN_SCORES, painMeaning } from '@tidy-quill/core/reaction';
+import type { CellEnd, RunState } from '@tidy-quill/core/record';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { clockText, figure, MARK_WORDS, spotText } from '../../text';
+import { clockText, figure, MARK_WORDS, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
+import { useNow } from '../../widgets/use-now';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
+import { Beat } from './Beat';
+import { CellMap } from './CellMap';
 import { ChangeSetting } from './ChangeSetting';
+import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
 import { MARK_KEYS, PAIN_KEYS, PULSE_STEPS } from './keys';
 import { RunStateCard } from './RunStateCard';
+import { StepLine } from './StepLine';
+import { useSession, type Session, type SessionCell } from './use-session';
 
-/** In the room: one press logs one thing, at once. */
+/** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
 export function TreatStage() {
   const { record, add, unsent, all, pathOf } = useOpenVisit();
   const { clinic } = useSignedIn();
   const navigate = useNavigate();
+  const now = useNow();
   const [listing, setListing] = useState(false);
   const [changing, setChanging] = useState(false);
-  const { run, plan } = record;
+  const [handing, setHanding] = useState(false);
+  const session = useSession();
+  const { run } = record;
+  const { current, cells } = session;
   const running = run.state === 'running';
   const begun = run.startedAt !== null;
   const ended = run.state === 'ended';
   const lastPain = run.pains.at(-1);
   const halted = run.state === 'paused' || run.state === 'stopped';
-  const planned = plan?.expectedPulses ?? 0;
+  const asks = session.asksForPain(now);
   const undo = () => {
     if (run.lastPress !== null) void add({ kind: 'undone', eventId: run.lastPress.id });
   };
@@ -33,6 +46,15 @@ export function TreatStage() {
     painMeaning(value) === 'stop'
       ? void add({ kind: 'painScored', score: value }, { kind: 'stopped' })
       : void add({ kind: 'painScored', score: value });
+  const endCell = (how: CellEnd) => {
+    if (current === null) return;
+    const after = cells.find((cell) => cell.run.ended === null && cell.number !== current.number);
+    const ending = { kind: 'cellEnded', cell: current.number, how } as const;
+    void (after === undefined
+      ? add(ending)
+      : add(ending, { kind: 'cellChosen', cell: after.number }));
+  };
+  const end = () => add({ kind: 'treatmentEnded' }).then(() => navigate(pathOf('watch')));
   return (
     <>
       <div className="stage treat">
@@ -41,16 +63,19 @@ export function TreatStage() {
             <span className="figure-huge" data-testid="pulse-count">
               {figure(run.pulses, 0)}
             </span>{' '}
-            of {figure(planned, 0)} pulses · {run.passes === 1 ? '1 pass' : `${run.passes} passes`}
+            of {figure(session.plannedPulses, 0)} pulses
+            {session.moving ? ` · ${run.passes} passes` : ''}
+            {run.startedAt === null ? '' : ` · ${sessionText(session, now)}`} ·{' '}
+            {figure(session.energyJ / 1000, 1)} kJ
           </p>
-          {run.startedAt === null ? null : (
+          {halted ? (
             <p className="quiet">
-              Begun {clockText(run.startedAt, clinic.timeZone)}
-              {halted
-                ? `, ${run.state}. You were at ${figure(run.pulses, 0)} of ${figure(planned, 0)} pulses.`
-                : ''}
+              {run.state}. You were at {figure(run.pulses, 0)} of {figure(session.plannedPulses, 0)}{' '}
+              pulses
+              {current === null ? '' : `, cell ${current.number}`}.
             </p>
-          )}
+          ) : null}
+          <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
           <div className="pulse-keys">
             {PULSE_STEPS.map(({ count, key }) => (
               <KeyButton
@@ -59,7 +84,8 @@ export function TreatStage() {
                 disabled={!running}
                 onPress={() => void add({ kind: 'pulsesFired', count })}
               >
-                + {count} {count === 1 ? 'pulse' : 'pulses'}
+                + {count}
+                <span className="visually-hidden"> {count === 1 ? 'pulse' : 'pulses'}</span>
               </KeyButton>
             ))}
             <KeyButton
@@ -69,9 +95,25 @@ export function TreatStage() {
             >
               Pass done
             </KeyButton>
+            {session.moving ? (
+              <KeyButton letter="a" disabled={!running} onPress={() => endCell('warm')}>
+                Warm, end
+              </KeyButton>
+            ) : null}
+            <KeyButton
+              letter="o"
+              disabled={!running || current === null}
+              onPress={() => endCell('leftOut')}
+            >
+              Leave out
+            </KeyButton>
           </div>
         </div>
-        <RunStateCard onChange={() => setChanging(true)} />
+        <div className="treat-side">
+          <RunStateCard onChange={() => setChanging(true)} />
+          <StepLine session={session} />
+          <Beat session={session} />
+        </div>
       </div>
       <h2 id="pain-label">
         How strong is it, 0 to 10?{' '}
@@ -80,6 +122,7 @@ export function TreatStage() {
             ? 'not asked yet'
             : `${lastPain.score} at ${clockText(lastPain.at, clinic.timeZone)}`}
         </span>
+        {asks ? <span className="tag tag-care">ask now</span> : null}
       </h2>
       <div className="pain-keys" role="group" aria-labelledby="pain-label">
         {PAIN_SCORES.map((value) => (
@@ -96,7 +139,7 @@ export function TreatStage() {
         ))}
       </div>
       <h2 id="marks-label">What does the skin show?</h2>
-      <div className="mark-keys" role="group" aria-labelledby="marks-label">
+      <div className="mark-keys treat-marks" role="group" aria-labelledby="marks-label">
         {HAIR_MARKS.map((mark) => (
           <KeyButton
             key={mark}
@@ -120,12 +163,14 @@ export function TreatStage() {
       </div>
       {run.state === 'stopped' ? <StopCauses /> : null}
       <StageFoot
-        action={footAction(run.state)}
-        disabled={running && run.pulses === 0}
+        enter
+        action={footAction(run.state, current)}
         onAction={() => {
           if (ended) void navigate(pathOf('watch'));
-          else if (!begun) void add({ kind: 'treatmentStarted' });
-          else void add({ kind: 'treatmentEnded' }).then(() => navigate(pathOf('watch')));
+          else if (!begun) {
+            void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell: 1 });
+          } else if (running && current !== null) endCell('done');
+          else void end();
         }}
       >
         <span data-testid="kept">
@@ -136,6 +181,10 @@ export function TreatStage() {
             Undo last press
           </KeyButton>
         ) : null}
+        {begun && !ended && current !== null ? (
+          <Button onClick={() => void end()}>End treatment</Button>
+        ) : null}
+        {halted ? <Button onClick={() => setHanding(true)}>Hand over…</Button> : null}
         <KeyButton letter="?" small onPress={() => setListing(true)}>
           Keys
         </KeyButton>
@@ -146,14 +195,23 @@ export function TreatStage() {
         )}
       </StageFoot>
       {listing ? <KeyList onClose={() => setListing(false)} /> : null}
+      {handing ? <HandOver onClose={() => setHanding(false)} /> : null}
       {changing ? <ChangeSetting onClose={() => setChanging(false)} /> : null}
     </>
   );
 }
 
-function footAction(state: string): string {
+function footAction(state: RunState, current: SessionCell | null): string {
   if (state === 'notStarted') return 'Start treatment';
-  return state === 'ended' ? 'Go to Watch' : 'End treatment';
+  if (state === 'ended') return 'Go to Watch';
+  return state === 'running' && current !== null ? `Cell ${current.number} done` : 'End treatment';
+}
+
+/** How long has been treated, without pauses. */
+function sessionText({ cells, run }: Session, nowMs: number): string {
+  const booked = cells.reduce((sum, cell) => sum + cell.run.seconds, 0);
+  const since = run.runningSince === null ? 0 : (nowMs - Date.parse(run.runningSince)) / 1000;
+  return spanText(1000 * (booked + Math.max(0, since)));
 }
 
 function StopCauses() {

@@ -16,6 +16,9 @@ const STAGE_PAGES = {
   look: lazy(async () => ({ default: (await import('../look/LookStage')).LookStage })),
   plan: lazy(async () => ({ default: (await import('../plan/PlanStage')).PlanStage })),
   spot: lazy(async () => ({ default: (await import('../spot/SpotStage')).SpotStage })),
+  prepare: lazy(async () => ({
+    default: (await import('../prepare/PrepareStage')).PrepareStage,
+  })),
   treat: lazy(async () => ({ default: (await import('../treat/TreatStage')).TreatStage })),
   watch: lazy(async () => ({ default: (await import('../watch/WatchStage')).WatchStage })),
   sendHome: lazy(async () => ({

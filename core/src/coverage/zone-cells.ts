@@ -1,0 +1,57 @@
+import { PLACES, type Avoided, type Place, type ZoneFinding } from '../look';
+import type { Cell, CellLayout } from './cells';
+
+/** A cell with what has to be minded on it. */
+export interface MindedCell extends Cell {
+  /** Bone or cartilage close under thin skin: one pass, less fluence. */
+  readonly bony: boolean;
+  /** What lies here under white cover. */
+  readonly avoid: readonly Avoided[];
+  /** Test spots of today that lie here: they are not fired on again, and come off the pulses planned. */
+  readonly tested: number;
+}
+
+const centre = (place: Place): readonly [x: number, y: number] => {
+  const index = PLACES.indexOf(place);
+  return [((index % 3) + 0.5) / 3, (Math.floor(index / 3) + 0.5) / 3];
+};
+
+/** The cell whose middle lies nearest to that of a place. */
+function nearest({ cells }: CellLayout, place: Place): number {
+  const [x, y] = centre(place);
+  const far = (cell: Cell) => Math.hypot(cell.x - x, cell.y - y);
+  return cells.reduce((best, each) => (far(each) < far(best) - 1e-9 ? each : best)).number;
+}
+
+/** The place that a cell's middle lies in. */
+function placeOf({ x, y }: Cell): Place {
+  const part = (at: number) => Math.min(2, Math.floor(at * 3));
+  return PLACES[part(y) * 3 + part(x)]!;
+}
+
+/**
+ * Tells each cell what was found on the zone: a bony place holds for all cells in it, a mark or a test spot for the cell
+ * nearest to it.
+ */
+export function mindedCells(
+  layout: CellLayout,
+  of: {
+    readonly zone: Pick<ZoneFinding, 'bony' | 'marked'> | undefined;
+    readonly tested: readonly { readonly place: Place; readonly pulses: number }[];
+  },
+): readonly MindedCell[] {
+  const { bony = [], marked = [] } = of.zone ?? {};
+  return layout.cells.map((cell) => {
+    const here = of.tested.filter(({ place }) => nearest(layout, place) === cell.number);
+    const spent = here.reduce((sum, { pulses }) => sum + pulses, 0);
+    return {
+      ...cell,
+      pulses: Math.max(0, cell.pulses - spent),
+      bony: bony.includes(placeOf(cell)),
+      avoid: marked.flatMap(({ what, place }) =>
+        nearest(layout, place) === cell.number ? [what] : [],
+      ),
+      tested: here.length,
+    };
+  });
+}

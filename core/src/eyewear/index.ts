@@ -1,0 +1,2 @@
+export * from './required-density';
+export * from './filters';

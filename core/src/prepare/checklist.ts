@@ -1,0 +1,89 @@
+import { SITES, type SiteId } from '../course';
+import { requiredDensity } from '../eyewear';
+import { avoidedIn, type ZoneFinding } from '../look';
+import type { Cooling } from '../heat';
+import { glides, type Setting } from '../plan';
+
+export const CHECK_IDS = [
+  'door',
+  'eyewear',
+  'eyeShields',
+  'cover',
+  'shaved',
+  'clean',
+  'jewellery',
+  'numbing',
+  'grid',
+  'gel',
+  'noGel',
+  'tipCold',
+  'coldAir',
+  'cryogen',
+  'ice',
+  'evacuator',
+] as const;
+
+export type CheckId = (typeof CHECK_IDS)[number];
+
+/** One line of what is made ready, with the figures that it is about. */
+export interface Check {
+  readonly id: CheckId;
+  /** For eyewear: the wavelength, nm, and the optical density that the label has to reach. */
+  readonly wavelengthNm?: number;
+  readonly density?: number;
+  /** For a cold tip: what it should be at, °C. */
+  readonly plateC?: number;
+  /** For cover: how many things in the zone are under white. */
+  readonly covered?: number;
+}
+
+const NEAR_THE_EYE: readonly SiteId[] = ['cheek', 'upperLip'];
+
+/**
+ * What is made ready before the first pulse, from the plan: only what this zone, light and cooling ask for, in the order in
+ * which it is done.
+ */
+export function checklist(of: {
+  readonly site: SiteId;
+  readonly zone: ZoneFinding | undefined;
+  readonly job: 'hair' | 'ink';
+  readonly setting: Setting;
+  readonly wavelengthNm: number;
+  /** As it is dialled in. */
+  readonly cooling: Cooling;
+  readonly gel: boolean;
+  /** Whether numbing cream was put on: it has to come off wholly. */
+  readonly numbed: boolean;
+}): readonly Check[] {
+  const { site, zone, job, setting, wavelengthNm, cooling } = of;
+  const { part } = SITES[site];
+  const density = requiredDensity({
+    wavelengthNm,
+    pulseSeconds: setting.pulseMs / 1000,
+    fluenceJcm2: setting.fluenceJcm2,
+  });
+  const plate = cooling.kind === 'contact' || cooling.kind === 'gelPlate' ? cooling.plateC : null;
+  const bare = setting.technique === 'subMs1064';
+  const lines: readonly (readonly [boolean, Check])[] = [
+    [true, { id: 'door' }],
+    [true, { id: 'eyewear', wavelengthNm, density }],
+    [NEAR_THE_EYE.includes(site), { id: 'eyeShields' }],
+    [true, { id: 'cover', covered: zone === undefined ? 0 : avoidedIn(zone) }],
+    [job === 'hair', { id: 'shaved' }],
+    [true, { id: 'clean' }],
+    [
+      part === 'face' || part === 'underarm' || part === 'trunk' || part === 'limb',
+      { id: 'jewellery' },
+    ],
+    [of.numbed, { id: 'numbing' }],
+    [job === 'hair' && !glides(setting.technique), { id: 'grid' }],
+    [of.gel && !bare, { id: 'gel' }],
+    [!of.gel || bare, { id: 'noGel' }],
+    [plate !== null, { id: 'tipCold', ...(plate === null ? {} : { plateC: plate }) }],
+    [cooling.kind === 'air', { id: 'coldAir' }],
+    [cooling.kind === 'cryogen', { id: 'cryogen' }],
+    [cooling.kind === 'ice', { id: 'ice' }],
+    [job === 'ink', { id: 'evacuator' }],
+  ];
+  return lines.flatMap(([applies, check]) => (applies ? [check] : []));
+}

@@ -1,0 +1,3 @@
+export * from './checklist';
+export * from './read-back';
+export * from './numbing';

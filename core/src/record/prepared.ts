@@ -1,0 +1,45 @@
+import { checklist, mismatches, type Check, type ReadBackField } from '../prepare';
+import type { VisitRecord } from './visit-record';
+
+/** How far a zone is made ready for its plan. */
+export interface Preparation {
+  readonly checks: readonly Check[];
+  /** What is still to be done. */
+  readonly open: readonly Check[];
+  /** Cream that is still on. */
+  readonly numbed: boolean;
+  /** What on the console is not as planned; null where nobody has compared. */
+  readonly mismatches: readonly ReadBackField[] | null;
+  readonly complete: boolean;
+}
+
+/** What has to be made ready for a zone's plan, and how much of it is. Nothing can be without a plan. */
+export function preparation(record: VisitRecord): Preparation {
+  const { plan, findings, numbing, shown, ready } = record;
+  if (plan === null) {
+    return { checks: [], open: [], numbed: false, mismatches: null, complete: false };
+  }
+  const setting = record.run.setting ?? plan.setting;
+  const { wavelengthNm, subject } = plan;
+  const checks = checklist({
+    site: subject.site,
+    zone: findings?.zone,
+    job: plan.job ?? 'hair',
+    setting,
+    wavelengthNm,
+    cooling: setting.cooling ?? plan.cooling ?? { kind: 'none' },
+    gel: plan.gel ?? false,
+    numbed: numbing !== null,
+  });
+  const open = checks.filter(({ id }) => !ready.has(id));
+  const numbed = numbing !== null && numbing.offAt === null;
+  const differing = shown === null ? null : mismatches(setting, wavelengthNm, shown.shown);
+  const agrees = differing !== null && differing.length === 0;
+  return {
+    checks,
+    open,
+    numbed,
+    mismatches: differing,
+    complete: open.length === 0 && !numbed && agrees,
+  };
+}

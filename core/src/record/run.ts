@@ -1,0 +1,154 @@
+import type { Setting } from '../plan';
+import type { HairMark } from '../reaction';
+import type { CellEnd, EventBody, VisitEvent } from './events';
+import { withInterval, type Intervals } from './intervals';
+
+export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended';
+
+/** What was done on one cell. */
+export interface CellRun {
+  readonly pulses: number;
+  readonly passes: number;
+  readonly seconds: number;
+  readonly marks: readonly HairMark[];
+  readonly pains: readonly number[];
+  readonly ended: CellEnd | null;
+}
+
+/** The session as its presses tell it. */
+export interface Run {
+  readonly state: RunState;
+  readonly startedAt: string | null;
+  readonly endedAt: string | null;
+  /** By hand and by the console together. */
+  readonly pulses: number;
+  readonly passes: number;
+  /** What the console counted, by its serial number. */
+  readonly counted: Intervals;
+  /** The cell that is worked on; null before any was chosen. */
+  readonly cell: number | null;
+  readonly cells: ReadonlyMap<number, CellRun>;
+  /** Since when the clock of this cell runs; null while it stands. */
+  readonly runningSince: string | null;
+  readonly declined: readonly Extract<EventBody, { kind: 'stepDeclined' }>[];
+  readonly pains: readonly { readonly at: string; readonly score: number }[];
+  readonly marks: readonly { readonly at: string; readonly mark: HairMark }[];
+  /** What is dialled in now: the accepted setting, or the last change. */
+  readonly setting: Setting | null;
+  readonly changes: readonly {
+    readonly at: string;
+    readonly setting: Setting;
+    readonly reason: string;
+  }[];
+  /** The last press that can be taken back. */
+  readonly lastPress: VisitEvent | null;
+}
+
+const EMPTY_CELL: CellRun = {
+  pulses: 0,
+  passes: 0,
+  seconds: 0,
+  marks: [],
+  pains: [],
+  ended: null,
+};
+
+export const EMPTY_RUN: Run = {
+  state: 'notStarted',
+  startedAt: null,
+  endedAt: null,
+  pulses: 0,
+  passes: 0,
+  counted: {},
+  cell: null,
+  cells: new Map(),
+  runningSince: null,
+  declined: [],
+  pains: [],
+  marks: [],
+  setting: null,
+  changes: [],
+  lastPress: null,
+};
+
+/** A run with one press more. */
+export function withPress(run: Run, event: VisitEvent): Run {
+  const { body, at } = event;
+  const pressed = { ...run, lastPress: event };
+  switch (body.kind) {
+    case 'treatmentStarted':
+      return {
+        ...run,
+        state: 'running',
+        startedAt: run.startedAt ?? at,
+        endedAt: null,
+        runningSince: at,
+      };
+    case 'pulsesFired':
+      return inCell({ ...pressed, pulses: run.pulses + body.count }, (cell) => ({
+        pulses: cell.pulses + body.count,
+      }));
+    case 'consolePulses': {
+      const { intervals, added } = withInterval(run.counted, body);
+      const counted = { ...run, counted: intervals, pulses: run.pulses + added };
+      return inCell(counted, (cell) => ({ pulses: cell.pulses + added }));
+    }
+    case 'passDone':
+      return inCell({ ...pressed, passes: run.passes + 1 }, (cell) => ({
+        passes: cell.passes + 1,
+      }));
+    case 'painScored': {
+      const pains = [...run.pains, { at, score: body.score }];
+      return inCell({ ...pressed, pains }, (cell) => ({ pains: [...cell.pains, body.score] }));
+    }
+    case 'markSeen': {
+      const marks = [...run.marks, { at, mark: body.mark }];
+      return inCell({ ...pressed, marks }, (cell) => ({ marks: [...cell.marks, body.mark] }));
+    }
+    case 'cellChosen':
+      return { ...stopClock(run, at), cell: body.cell, runningSince: runningFrom(run, at) };
+    case 'cellEnded': {
+      const stopped = stopClock(run, at);
+      const before = stopped.cells.get(body.cell) ?? EMPTY_CELL;
+      const cells = new Map(stopped.cells).set(body.cell, { ...before, ended: body.how });
+      return { ...stopped, cells, lastPress: event, runningSince: runningFrom(run, at) };
+    }
+    case 'settingChanged':
+      return {
+        ...run,
+        setting: body.setting,
+        changes: [...run.changes, { at, setting: body.setting, reason: body.reason }],
+      };
+    case 'stepDeclined':
+      return { ...run, declined: [...run.declined, body] };
+    case 'paused':
+      return { ...stopClock(run, at), state: 'paused' };
+    case 'resumed':
+      return { ...run, state: 'running', runningSince: at };
+    case 'stopped':
+      return { ...stopClock(run, at), state: 'stopped' };
+    case 'treatmentEnded':
+      return { ...stopClock(run, at), state: 'ended', endedAt: at, lastPress: null };
+    default:
+      return run;
+  }
+}
+
+/** What was done on a cell; nothing where nobody was there yet. */
+export const cellRun = (run: Run, cell: number): CellRun => run.cells.get(cell) ?? EMPTY_CELL;
+
+const runningFrom = (run: Run, at: string) => (run.state === 'running' ? at : null);
+
+/** Adds what a press did to the cell that is worked on; a session without cells has none. */
+function inCell(run: Run, change: (cell: CellRun) => Partial<CellRun>): Run {
+  if (run.cell === null) return run;
+  const before = cellRun(run, run.cell);
+  return { ...run, cells: new Map(run.cells).set(run.cell, { ...before, ...change(before) }) };
+}
+
+/** Books the time since the clock began to run on the cell that is worked on. */
+function stopClock(run: Run, at: string): Run {
+  if (run.runningSince === null) return run;
+  const seconds = Math.max(0, Date.parse(at) - Date.parse(run.runningSince)) / 1000;
+  return inCell({ ...run, runningSince: null }, (cell) => ({ seconds: cell.seconds + seconds }));
+}

@@ -1,0 +1,97 @@
+import './prepare.css';
+import { asShown } from '@tidy-quill/core/prepare';
+import { preparation } from '@tidy-quill/core/record';
+import { useNavigate } from 'react-router';
+import { useClinicQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { checkText, clockText } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { StageFoot } from '../visit/StageFoot';
+import { useOpenVisit } from '../visit/use-visit';
+import { CHECK_KEYS } from './keys';
+import { NumbingCream } from './NumbingCream';
+import { ReadBack } from './ReadBack';
+
+/** In the room, before the first pulse: what this plan asks for, ticked one by one, and the console read back. */
+export function PrepareStage() {
+  const { record, add, pathOf } = useOpenVisit();
+  const { clinic } = useSignedIn();
+  const { data } = useClinicQuery();
+  const navigate = useNavigate();
+  const state = preparation(record);
+  const begun = record.run.startedAt !== null;
+  const name = (id: string) => data?.staff.find((each) => each.id === id)?.name ?? '';
+  const { plan } = record;
+  return (
+    <>
+      <div className="stage prepare">
+        <section>
+          <h2>
+            Made ready{' '}
+            <span className="quiet-inline figures">
+              {state.checks.length - state.open.length} of {state.checks.length}
+            </span>
+          </h2>
+          <ul className="check-list">
+            {state.checks.map((check) => {
+              const tick = record.ready.get(check.id);
+              return (
+                <li key={check.id}>
+                  <KeyButton
+                    letter={CHECK_KEYS[check.id]}
+                    pressed={tick !== undefined}
+                    disabled={begun}
+                    onPress={() =>
+                      void add({
+                        kind: 'checkTicked',
+                        check: check.id,
+                        done: tick === undefined,
+                      })
+                    }
+                  >
+                    {checkText(check)}
+                  </KeyButton>
+                  <span className="quiet">
+                    {tick === undefined
+                      ? ''
+                      : `${clockText(tick.at, clinic.timeZone)} ${name(tick.staffId)}`}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <div>
+          {plan === null ? null : (
+            <ReadBack
+              planned={asShown(record.run.setting ?? plan.setting, plan.wavelengthNm)}
+              differing={state.mismatches}
+            />
+          )}
+          <NumbingCream />
+        </div>
+      </div>
+      <StageFoot
+        enter
+        action="Go to Treat"
+        disabled={!state.complete && !begun}
+        onAction={() => void navigate(pathOf('treat'))}
+      >
+        {waitsFor(state)}
+      </StageFoot>
+    </>
+  );
+}
+
+function waitsFor(state: ReturnType<typeof preparation>): string {
+  if (state.mismatches !== null && state.mismatches.length > 0) {
+    return 'The console does not agree: put it right, then read it again.';
+  }
+  if (state.numbed) return 'Numbing cream is still on.';
+  if (state.open.length > 0) {
+    return state.open.length === 1 ? '1 thing left.' : `${state.open.length} things left.`;
+  }
+  return state.mismatches === null
+    ? 'Read the console’s settings aloud and compare.'
+    : 'All ready.';
+}

@@ -1,0 +1,21 @@
+import type { CheckId } from '@tidy-quill/core/prepare';
+
+/** One letter for each line of the checklist. */
+export const CHECK_KEYS: Readonly<Record<CheckId, string>> = {
+  door: 'd',
+  eyewear: 'e',
+  eyeShields: 'l',
+  cover: 'c',
+  shaved: 's',
+  clean: 'k',
+  jewellery: 'j',
+  numbing: 'n',
+  grid: 'g',
+  gel: 'z',
+  noGel: 'z',
+  tipCold: 't',
+  coldAir: 'a',
+  cryogen: 'y',
+  ice: 'i',
+  evacuator: 'v',
+};

@@ -1,0 +1,68 @@
+import { figure, STEP_WORDS } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useOpenVisit } from '../visit/use-visit';
+import type { Session } from './use-session';
+
+/** What the step rule makes of what was read, to be taken or left by one press; the reason is kept either way. */
+export function StepLine({ session }: { session: Session }) {
+  const { add } = useOpenVisit();
+  const { next, run, cellLimitJcm2 } = session;
+  const setting = run.setting;
+  if (setting === null || run.state === 'notStarted' || run.state === 'ended') return null;
+  const now = setting.fluenceJcm2;
+  const use = (fluenceJcm2: number, reason: string) =>
+    void add({ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason });
+  if (cellLimitJcm2 !== null && now > cellLimitJcm2) {
+    return (
+      <div className="step-line is-care">
+        <p>
+          Bony or thin here: one pass, not above{' '}
+          <strong className="figures">{figure(cellLimitJcm2, 2)} J/cm²</strong>.
+        </p>
+        <KeyButton letter="e" onPress={() => use(cellLimitJcm2, 'Bony or thin place')}>
+          {figure(cellLimitJcm2, 2)} J/cm² here
+        </KeyButton>
+      </div>
+    );
+  }
+  if (next === null) return null;
+  const { advice, wantedJcm2, fluenceJcm2, held } = next;
+  const declined = run.declined.at(-1)?.because === advice.because;
+  if (fluenceJcm2 === now || declined) {
+    return (
+      <p className="step-line">
+        {STEP_WORDS[advice.because]}
+        {held === 'raisedToday' ? '; it rose once today already: hold' : ''}
+        {held === 'limit' ? '; the limit is reached: hold' : ''}
+        {declined ? '; kept as it is by you' : ''}.
+      </p>
+    );
+  }
+  return (
+    <div className="step-line is-care">
+      <p>
+        {STEP_WORDS[advice.because]}:{' '}
+        <span className="figures">
+          {figure(now, 2)} × {advice.factor} = {figure(wantedJcm2, 2)}
+        </span>
+      </p>
+      <KeyButton letter="e" onPress={() => use(fluenceJcm2, STEP_WORDS[advice.because])}>
+        {figure(fluenceJcm2, 2)} J/cm²
+      </KeyButton>
+      {advice.factor > 0.85 ? (
+        <KeyButton
+          letter="q"
+          onPress={() =>
+            void add({
+              kind: 'stepDeclined',
+              because: advice.because,
+              reason: 'Kept by the technician’s judgement',
+            })
+          }
+        >
+          Keep {figure(now, 2)}
+        </KeyButton>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,95 @@
+import { cellsOf, mindedCells, type MindedCell } from '@tidy-quill/core/coverage';
+import { glides, nextStep, type Handpiece, type NextStep } from '@tidy-quill/core/plan';
+import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
+import type { CellRun, Run } from '@tidy-quill/core/record';
+import { cellRun } from '@tidy-quill/core/record';
+import { energyJ, stepDown } from '@tidy-quill/core/units';
+import { useMemo } from 'react';
+import { useOpenVisit } from '../visit/use-visit';
+
+// A bony or thin cell takes a tenth less at the most, and one pass.
+const BONY_FACTOR = 0.9;
+
+export interface SessionCell extends MindedCell {
+  readonly run: CellRun;
+}
+
+/** The session as the room sees it: cells, the one that is worked on, and what the step rule says. */
+export interface Session {
+  readonly run: Run;
+  readonly handpiece: Handpiece | undefined;
+  readonly cells: readonly SessionCell[];
+  readonly columns: number;
+  /** The cell that is worked on, else the next one; null once all are done. */
+  readonly current: SessionCell | null;
+  readonly plannedPulses: number;
+  readonly moving: boolean;
+  readonly energyJ: number;
+  readonly next: NextStep | null;
+  /** The most that the current cell bears, J/cm²; null where it has no limit of its own. */
+  readonly cellLimitJcm2: number | null;
+  readonly asksForPain: (nowMs: number) => boolean;
+}
+
+export function useSession(): Session {
+  const { record, catalogue } = useOpenVisit();
+  const { run, plan, findings, spots } = record;
+  const setting = run.setting ?? plan!.setting;
+  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
+  const { techniques, pace } = catalogue.protocol;
+  const zone = findings?.zone;
+  const layout = useMemo(() => {
+    const measured = zone?.measured;
+    return cellsOf({
+      areaCm2: plan!.subject.areaCm2,
+      cellCm2: techniques[setting.technique].cellCm2,
+      pulses: plan!.expectedPulses,
+      ...(measured?.shape === 'flat' ? { aspect: measured.widthCm / measured.lengthCm } : {}),
+      ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
+    });
+  }, [plan, zone, techniques, setting.technique]);
+  const cells = mindedCells(layout, { zone, tested: spots }).map((cell): SessionCell => ({
+    ...cell,
+    run: cellRun(run, cell.number),
+  }));
+  const chosen = cells.find(({ number }) => number === run.cell);
+  const current =
+    (chosen?.run.ended === null ? chosen : undefined) ??
+    cells.find((cell) => cell.run.ended === null) ??
+    null;
+  const sinceChange = run.changes.at(-1)?.at ?? '';
+  const first = plan!.setting.fluenceJcm2;
+  const scale = handpiece?.fluenceJcm2;
+  const lastPain = run.pains.at(-1);
+  return {
+    run,
+    handpiece,
+    cells,
+    columns: layout.columns,
+    current,
+    plannedPulses: cells.reduce((sum, { pulses }) => sum + pulses, 0),
+    moving: glides(setting.technique),
+    energyJ: run.pulses * energyJ(setting.fluenceJcm2, setting.spot),
+    next:
+      scale === undefined
+        ? null
+        : nextStep({
+            setting,
+            marks: run.marks.filter(({ at }) => at >= sinceChange).map(({ mark }) => mark),
+            pains: run.pains.filter(({ at }) => at >= sinceChange).map(({ score }) => score),
+            upperJcm2: plan!.upperJcm2,
+            scale,
+            raisedToday: run.changes.some((change) => change.setting.fluenceJcm2 > first),
+          }),
+    cellLimitJcm2:
+      current?.bony === true && scale !== undefined ? stepDown(first * BONY_FACTOR, scale) : null,
+    asksForPain: (nowMs) =>
+      run.state === 'running' &&
+      painDue({
+        pulses: run.pulses,
+        askedMs: lastPain === undefined ? null : Date.parse(lastPain.at),
+        nowMs,
+        everyMinutes: pace.painMinutes ?? USUAL_PAIN_MINUTES,
+      }),
+  };
+}

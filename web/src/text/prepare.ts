@@ -1,0 +1,61 @@
+import type { Check, CheckId, NumbingState, ReadBackField } from '@tidy-quill/core/prepare';
+import type { IncidentKind } from '@tidy-quill/core/record';
+import { figure } from './format';
+
+/** A line of the checklist in a few words. */
+export function checkText(check: Check): string {
+  switch (check.id) {
+    case 'eyewear':
+      return `Eyewear for ${Math.round(check.wavelengthNm ?? 0)} nm on everyone, label OD ${check.density} or more`;
+    case 'cover':
+      return check.covered === undefined || check.covered === 0
+        ? 'Hair and dark cloth under white'
+        : `Hair, dark cloth and ${check.covered === 1 ? 'the 1 mark' : `the ${check.covered} marks`} under white`;
+    case 'tipCold':
+      return `Tip cold to the touch, not freezing: ${figure(check.plateC ?? 0)} °C`;
+    default:
+      return PLAIN[check.id];
+  }
+}
+
+const PLAIN: Readonly<Record<Exclude<CheckId, 'eyewear' | 'cover' | 'tipCold'>, string>> = {
+  door: 'Door shut, warning lit',
+  eyeShields: 'Shields inside the lids',
+  shaved: 'Shaved, hours to a day ago',
+  clean: 'Skin clean and dry: no make-up, cream or deodorant',
+  jewellery: 'Jewellery and metal off',
+  numbing: 'Numbing cream wiped off wholly',
+  grid: 'Grid in light pencil, never dark',
+  gel: 'Gel on',
+  noGel: 'No gel: skin dry',
+  coldAir: 'Cold air on',
+  cryogen: 'Cryogen canister full, spurt tried',
+  ice: 'Ice at hand',
+  evacuator: 'Smoke evacuator on',
+};
+
+export const READ_BACK_WORDS: Readonly<Record<ReadBackField, string>> = {
+  wavelengthNm: 'wavelength',
+  fluenceJcm2: 'fluence',
+  pulseMs: 'pulse',
+  spot: 'spot',
+  rateHz: 'rate',
+};
+
+export const NUMBING_WORDS: Readonly<Record<NumbingState, string>> = {
+  tooEarly: 'not working yet',
+  ready: 'working',
+  tooLong: 'on for too long: wipe it off now',
+};
+
+export const INCIDENT_WORDS: Readonly<Record<IncidentKind, string>> = {
+  pulseWhileNotReady: 'A pulse was fired while the console was not ready',
+  pulseWithOtherSettings: 'A pulse was fired with other settings than planned',
+  counterJump: 'The console’s counter jumped',
+  consoleLost: 'The link to the console was lost',
+  consoleFault: 'The console reports a fault',
+  otherSettings: 'The console shows other settings',
+  warmTip: 'The tip is warm',
+  interlockOpen: 'The interlock is open',
+  emergencyStop: 'The emergency stop was pressed',
+};
