@@ -54,7 +54,9 @@ function built(part) {
 async function buildServer() {
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: ['main', 'prepare'].map((name) => join(root, 'server/src', `${name}.ts`)),
+    entryPoints: ['main', 'prepare', 'simulated-console'].map((name) =>
+      join(root, 'server/src', `${name}.ts`),
+    ),
     outdir: join(root, 'server/dist'),
     bundle: true,
     platform: 'node',

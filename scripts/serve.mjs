@@ -28,25 +28,58 @@ export function prepare(databaseUrl, { freshDemo = false } = {}) {
   });
 }
 
+// The demo's rooms, each with a simulated console of its own.
+const DEMO_CONSOLES = [
+  { room: 'Window room', serial: 'TQ-SIM-1' },
+  { room: 'Garden room', serial: 'TQ-SIM-2' },
+];
+
+/** Starts the simulated consoles from a port on, any free ones from 0; gives the process and which room has which. */
+export function serveConsoles(port) {
+  return new Promise((resolve, reject) => {
+    const asked = DEMO_CONSOLES.flatMap(({ serial }, index) => [
+      serial,
+      String(port === 0 ? 0 : port + index),
+    ]);
+    const child = spawn(
+      process.execPath,
+      [join(root, 'server/dist/simulated-console.js'), ...asked],
+      { stdio: ['ignore', 'pipe', 'inherit', 'ipc'], detached: true },
+    );
+    const found = [];
+    const gone = () => reject(new Stop('The simulated console did not start'));
+    child.once('exit', gone);
+    createInterface({ input: child.stdout }).on('line', (line) => {
+      const address = /^console \S+ on (\S+)$/.exec(line)?.[1];
+      if (address !== undefined) found.push(address);
+      if (line !== 'ready') return;
+      child.off('exit', gone);
+      const rooms = DEMO_CONSOLES.map(({ room }, index) => `${room}=${found[index]}`).join(';');
+      resolve({ child, rooms });
+    });
+  });
+}
+
 /**
  * Starts the built server; gives its URL and process. `port` 0 takes any free one; a port that is
  * taken gives way to the next.
  */
-export async function serve(databaseUrl, { port, tries = 20 }) {
+export async function serve(databaseUrl, { port, tries = 20, consoles = '' }) {
   for (let next = port; next < port + tries; next++) {
-    const started = await tryPort(databaseUrl, next);
+    const started = await tryPort(databaseUrl, next, consoles);
     if (started !== null) return started;
     if (port === 0) break;
   }
   throw new Stop(`No free port from ${port} on`);
 }
 
-function tryPort(databaseUrl, port) {
+function tryPort(databaseUrl, port, consoles) {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
       env: environment(databaseUrl, {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),
+        ...(consoles === '' ? {} : { ROOM_CONSOLES: consoles }),
       }),
       // The channel tells the server when this process is gone, however it ended.
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],

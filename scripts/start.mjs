@@ -9,13 +9,15 @@ await run(async () => {
   console.log('Tidy Quill');
   await step('packages', packages);
   const { build } = await import('./build.mjs');
-  const { end, prepare, serve } = await import('./serve.mjs');
+  const { end, prepare, serve, serveConsoles } = await import('./serve.mjs');
   let postgres = null;
   let server = null;
+  let consoles = null;
   let ending = null;
   const close = () =>
     (ending ??= (async () => {
       if (server !== null) await end(server.child);
+      if (consoles !== null) await end(consoles.child);
       await postgres?.stop();
     })());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -36,7 +38,9 @@ await run(async () => {
       await prepare(url, { freshDemo });
       return freshDemo ? 'migrated, demo made anew' : 'migrated';
     });
-    server = await serve(url, { port: portAsked() });
+    // Real consoles are named by the environment; else the demo's rooms have simulated ones.
+    if (process.env.ROOM_CONSOLES === undefined) consoles = await serveConsoles(portAsked() === 0 ? 0 : portAsked() + 1000);
+    server = await serve(url, { port: portAsked(), consoles: consoles?.rooms });
     server.child.once('exit', () => void close().then(() => process.exit(1)));
     console.log(
       `\n${server.url}   sign in as idony, caspian or morwenna, password: quill and candle\n`,

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import pg from 'pg';
-import { end, prepare, serve } from '../../scripts/serve.mjs';
+import { end, prepare, serve, serveConsoles } from '../../scripts/serve.mjs';
 
 /** The built application on a database of its own with the demo in it. */
 export interface Application {
@@ -24,7 +24,8 @@ export async function startApplication(): Promise<Application> {
   const databaseUrl = new URL(base);
   databaseUrl.pathname = `/${name}`;
   await prepare(databaseUrl.href);
-  let server = await serve(databaseUrl.href, { port: 0 });
+  const consoles = await serveConsoles(0);
+  let server = await serve(databaseUrl.href, { port: 0, consoles: consoles.rooms });
   const { url } = server;
   const pool = new pg.Pool({ connectionString: databaseUrl.href, max: 2 });
   return {
@@ -36,10 +37,15 @@ export async function startApplication(): Promise<Application> {
         server.child.kill('SIGKILL');
       }),
     revive: async () => {
-      server = await serve(databaseUrl.href, { port: Number(new URL(url).port), tries: 1 });
+      server = await serve(databaseUrl.href, {
+        port: Number(new URL(url).port),
+        tries: 1,
+        consoles: consoles.rooms,
+      });
     },
     close: async () => {
       await end(server.child);
+      await end(consoles.child);
       await pool.end();
     },
   };

@@ -14,6 +14,8 @@ import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { clinicRoutes } from './features/clinic/routes';
+import { ConsoleBridge } from './features/console/bridge';
+import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
 import { messageRoutes } from './features/messages/routes';
@@ -29,6 +31,8 @@ export async function makeApp(options: {
   readonly connection: Connection;
   readonly logger: Logger;
   readonly webFolder: string | null;
+  /** Which room has which console; none where it is left out. */
+  readonly consoles?: string | undefined;
 }): Promise<Express> {
   const { db, pool } = options.connection;
   const [shared] = await db.select().from(installation);
@@ -84,6 +88,7 @@ export async function makeApp(options: {
     api.use(clientRoutes(db));
     api.use(visitRoutes(db, tries));
     api.use(photoRoutes(db));
+    api.use(consoleRoutes(db, new ConsoleBridge(options.consoles ?? '')));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));

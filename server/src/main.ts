@@ -15,6 +15,7 @@ const app = await makeApp({
   connection,
   logger,
   webFolder: process.env['WEB_FOLDER'] ?? null,
+  consoles: process.env['ROOM_CONSOLES'],
 });
 const server = createServer(app);
 const host = process.env['HOST'] ?? '127.0.0.1';
@@ -31,7 +32,8 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
 
 function close(): void {
   server.close(() => void connection.pool.end().then(() => process.exit(0)));
-  server.closeIdleConnections();
+  // Live lines to browsers never end by themselves.
+  server.closeAllConnections();
   setTimeout(() => process.exit(0), 5000).unref();
 }
 

@@ -22,17 +22,22 @@ export function newEvent(body: NewEvent['body'], areaId?: string): NewEvent {
 }
 
 /** Records events about a zone: first in this browser, then on the server as soon as it can be reached. */
-export const record =
-  (visitId: string, areaId: string, bodies: readonly NewEvent['body'][]) =>
+export const record = (visitId: string, areaId: string, bodies: readonly NewEvent['body'][]) =>
+  recordEvents(
+    visitId,
+    bodies.map((body) => newEvent(body, areaId)),
+  );
+
+/** The same for events that have their ids already: what two tablets see alike is kept once. */
+export const recordEvents =
+  (visitId: string, events: readonly NewEvent[]) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
     const staffId = signedInId(getState());
     if (staffId === null) throw new Error('Nobody is signed in here');
-    const list = bodies.map((body): Waiting => ({
-      visitId,
-      staffId,
-      event: newEvent(body, areaId),
-      refused: null,
-    }));
+    const known = new Set(getState().outbox.waiting.map(({ event }) => event.id));
+    const list = events
+      .filter(({ id }) => !known.has(id))
+      .map((event): Waiting => ({ visitId, staffId, event, refused: null }));
     await shelve(list);
     dispatch(outbox.actions.kept(list));
     void deliver(dispatch, getState);

@@ -61,8 +61,9 @@ export async function unshelve(ids: readonly string[]): Promise<void> {
   for (const id of ids) await del(id, shelf);
 }
 
-/** All that is kept, in the order in which it was recorded (ids are UUIDv7). */
+/** All that is kept, in the order in which it happened. */
 export async function shelved(): Promise<readonly Waiting[]> {
-  const all = await entries<string, Waiting>(shelf);
-  return all.sort(([one], [other]) => (one < other ? -1 : 1)).map(([, each]) => each);
+  const all = (await entries<string, Waiting>(shelf)).map(([, each]) => each);
+  const key = ({ event }: Waiting) => `${event.at} ${event.id}`;
+  return all.sort((one, other) => (key(one) < key(other) ? -1 : 1));
 }

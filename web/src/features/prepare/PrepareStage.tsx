@@ -8,6 +8,8 @@ import { checkText, clockText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
+import { ConsoleCard } from '../console/ConsoleCard';
+import { Incidents } from '../console/Incidents';
 import { CHECK_KEYS } from './keys';
 import { NumbingCream } from './NumbingCream';
 import { ReadBack } from './ReadBack';
@@ -68,6 +70,8 @@ export function PrepareStage() {
               differing={state.mismatches}
             />
           )}
+          <ConsoleCard />
+          <Incidents />
           <NumbingCream />
         </div>
       </div>

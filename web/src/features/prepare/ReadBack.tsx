@@ -6,6 +6,7 @@ import { clockText, figure, READ_BACK_WORDS, spotText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
+import { useConsole } from '../console/ConsoleWatch';
 import { useOpenVisit } from '../visit/use-visit';
 
 type Typed = Exclude<ReadBackField, 'spot'>;
@@ -30,9 +31,12 @@ export function ReadBack({
   const [typing, setTyping] = useState<ConsoleSetting | null>(null);
   const begun = record.run.startedAt !== null;
   const { shown } = record;
-  const read = (what: ConsoleSetting) => {
+  const live = useConsole();
+  const told =
+    live?.link === 'up' && live.status?.state !== 'off' ? live.status?.setting : undefined;
+  const read = (what: ConsoleSetting, by: 'eye' | 'console' = 'eye') => {
     setTyping(null);
-    void add({ kind: 'settingsRead', by: 'eye', shown: what });
+    void add({ kind: 'settingsRead', by, shown: what });
   };
   return (
     <section className="read-back">
@@ -79,9 +83,15 @@ export function ReadBack({
       ) : null}
       {typing === null ? (
         <div className="pair">
-          <KeyButton letter="r" disabled={begun} onPress={() => read(planned)}>
-            All as planned
-          </KeyButton>
+          {told === undefined ? (
+            <KeyButton letter="r" disabled={begun} onPress={() => read(planned)}>
+              All as planned
+            </KeyButton>
+          ) : (
+            <KeyButton letter="r" disabled={begun} onPress={() => read(told, 'console')}>
+              Read from the console
+            </KeyButton>
+          )}
           <KeyButton letter="o" disabled={begun} onPress={() => setTyping(planned)}>
             Something differs
           </KeyButton>

@@ -11,6 +11,8 @@ import { Notice } from '../../widgets/Notice';
 import { useNow } from '../../widgets/use-now';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
+import { ConsoleCard } from '../console/ConsoleCard';
+import { Incidents } from '../console/Incidents';
 import { Beat } from './Beat';
 import { CellMap } from './CellMap';
 import { ChangeSetting } from './ChangeSetting';
@@ -111,6 +113,7 @@ export function TreatStage() {
         </div>
         <div className="treat-side">
           <RunStateCard onChange={() => setChanging(true)} />
+          <ConsoleCard />
           <StepLine session={session} />
           <Beat session={session} />
         </div>
@@ -162,6 +165,7 @@ export function TreatStage() {
         ))}
       </div>
       {run.state === 'stopped' ? <StopCauses /> : null}
+      <Incidents />
       <StageFoot
         enter
         action={footAction(run.state, current)}

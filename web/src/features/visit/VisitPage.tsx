@@ -8,6 +8,7 @@ import { LeftPage } from './LeftPage';
 import { LinkState } from './LinkState';
 import { NotYet } from './NotYet';
 import { Ribbon } from './Ribbon';
+import { ConsoleWatch } from '../console/ConsoleWatch';
 import { ZoneBar } from '../zones/ZoneBar';
 import { useLoadedVisit, VisitContext } from './use-visit';
 
@@ -46,21 +47,23 @@ export function VisitPage() {
   const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');
   return (
     <VisitContext value={visit}>
-      <div className="spread">
-        <LeftPage />
-        <section className="right-page" aria-label="What we do now">
-          <ZoneBar />
-          <Ribbon stage={stage} />
-          <LinkState />
-          <Suspense fallback={<Skeleton active />}>
-            {closed ? (
-              <NotYet stage={stage} />
-            ) : (
-              <Page key={`${visitId} ${visit.area.id} ${stage}`} />
-            )}
-          </Suspense>
-        </section>
-      </div>
+      <ConsoleWatch>
+        <div className="spread">
+          <LeftPage />
+          <section className="right-page" aria-label="What we do now">
+            <ZoneBar />
+            <Ribbon stage={stage} />
+            <LinkState />
+            <Suspense fallback={<Skeleton active />}>
+              {closed ? (
+                <NotYet stage={stage} />
+              ) : (
+                <Page key={`${visitId} ${visit.area.id} ${stage}`} />
+              )}
+            </Suspense>
+          </section>
+        </div>
+      </ConsoleWatch>
     </VisitContext>
   );
 }

@@ -1,0 +1,112 @@
+import { FromConsole, type ConsoleLive, type ToConsole } from '@tidy-quill/contract/console';
+import { read } from '@tidy-quill/contract/problem';
+import { connect, type Socket } from 'node:net';
+import { createInterface } from 'node:readline';
+
+type Listener = (live: ConsoleLive) => void;
+
+// Not heard for so long, the link counts as down.
+const SILENCE_MS = 3000;
+const AGAIN_MS = 1000;
+
+/** One console's line: open while somebody listens, and again and again while it cannot be reached. */
+class Line {
+  private readonly listeners = new Set<Listener>();
+  private socket: Socket | null = null;
+  private silence: ReturnType<typeof setTimeout> | undefined;
+  private again: ReturnType<typeof setTimeout> | undefined;
+  private live: ConsoleLive = { link: 'down', hello: null, status: null };
+
+  constructor(
+    private readonly host: string,
+    private readonly port: number,
+  ) {}
+
+  /** Tells a listener how the console stands, now and whenever that changes; gives how to stop. */
+  listen(listener: Listener): () => void {
+    this.listeners.add(listener);
+    listener(this.live);
+    if (this.socket === null) this.open();
+    return () => {
+      this.listeners.delete(listener);
+      if (this.listeners.size === 0) this.close();
+    };
+  }
+
+  /** Says something to the console; false where it cannot be reached. */
+  say(order: ToConsole): boolean {
+    if (this.socket === null || this.socket.connecting) return false;
+    // A stand-in whose link is cut still hears, so that it can be mended.
+    return this.socket.write(`${JSON.stringify(order)}\n`);
+  }
+
+  get simulated(): boolean {
+    return this.live.hello?.simulated === true;
+  }
+
+  private open(): void {
+    const socket = connect(this.port, this.host);
+    this.socket = socket;
+    socket.on('error', () => socket.destroy());
+    socket.on('close', () => {
+      if (this.socket !== socket) return;
+      this.socket = null;
+      this.tell({ ...this.live, link: 'down' });
+      if (this.listeners.size > 0) this.again = setTimeout(() => this.open(), AGAIN_MS);
+    });
+    createInterface({ input: socket }).on('line', (line) => this.hear(line));
+  }
+
+  private hear(line: string): void {
+    const said = read(FromConsole, parsed(line));
+    // What is not of the protocol is passed over; silence then shows as a lost link.
+    if (!said.ok) return;
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.tell({ ...this.live, link: 'down' }), SILENCE_MS);
+    const { value } = said;
+    this.tell({
+      link: 'up',
+      hello: value.type === 'hello' ? value : this.live.hello,
+      status: value.type === 'status' ? value : this.live.status,
+    });
+  }
+
+  private tell(live: ConsoleLive): void {
+    this.live = live;
+    for (const listener of this.listeners) listener(live);
+  }
+
+  private close(): void {
+    clearTimeout(this.again);
+    clearTimeout(this.silence);
+    const { socket } = this;
+    this.socket = null;
+    socket?.destroy();
+    this.live = { ...this.live, link: 'down' };
+  }
+}
+
+function parsed(line: string): unknown {
+  try {
+    return JSON.parse(line);
+  } catch {
+    return null;
+  }
+}
+
+/** The consoles that stand in rooms, by the room's name. Several servers may each hold a line to the same one. */
+export class ConsoleBridge {
+  private readonly lines = new Map<string, Line>();
+
+  /** @param rooms “Window room=127.0.0.1:4311; Garden room=…”; empty for none */
+  constructor(rooms: string) {
+    for (const entry of rooms.split(';')) {
+      const match = /^\s*(.+?)=(.+):(\d+)\s*$/.exec(entry);
+      if (match !== null) this.lines.set(match[1]!, new Line(match[2]!, Number(match[3])));
+    }
+  }
+
+  lineOf(room: string): Line | null {
+    return this.lines.get(room) ?? null;
+  }
+}

@@ -1,0 +1,63 @@
+import './console.css';
+import type { ConsoleStatus } from '@tidy-quill/contract/console';
+import { asShown, mismatches } from '@tidy-quill/core/prepare';
+import { figure, READ_BACK_WORDS, spotText } from '../../text';
+import { useOpenVisit } from '../visit/use-visit';
+import { useConsole } from './ConsoleWatch';
+import { SimulatedControls } from './SimulatedControls';
+
+const STATES: Readonly<Record<ConsoleStatus['state'], { mark: string; word: string }>> = {
+  off: { mark: '○', word: 'OFF' },
+  standby: { mark: '❚❚', word: 'STANDBY' },
+  ready: { mark: '▶', word: 'READY' },
+  fault: { mark: '■', word: 'FAULT' },
+};
+
+/** The room's console as it says of itself: state, settings against the plan, tip, door, counter. */
+export function ConsoleCard() {
+  const live = useConsole();
+  const { record } = useOpenVisit();
+  if (live === undefined) {
+    return <p className="small">No console is linked in this room: all is logged by hand.</p>;
+  }
+  const { status, link, hello } = live;
+  if (status === null || link === 'down') {
+    return (
+      <div className="console-card is-fault" role="alert">
+        <strong>✕ NO LINK to the console</strong>
+        <span>Go on by hand, or stop: look at the console itself.</span>
+        {hello?.simulated === true ? <SimulatedControls /> : null}
+      </div>
+    );
+  }
+  const { plan, run } = record;
+  const setting = run.setting ?? plan?.setting;
+  const differing =
+    setting === undefined || plan === null
+      ? []
+      : mismatches(setting, plan.wavelengthNm, status.setting);
+  const { mark, word } = STATES[status.state];
+  return (
+    <div className={`console-card is-${differing.length > 0 ? 'fault' : status.state}`}>
+      <strong data-testid="console-state">
+        <span aria-hidden>{mark} </span>
+        Console {word}
+        {status.fault === null ? '' : `: ${status.fault}`}
+      </strong>
+      <span className="figures">
+        {differing.length === 0
+          ? 'agrees: '
+          : `differs in ${differing.map((field) => READ_BACK_WORDS[field]).join(', ')}: `}
+        {figure(status.setting.fluenceJcm2, 2)} J/cm², {figure(status.setting.pulseMs, 2)} ms,{' '}
+        {spotText(status.setting.spot)}, {figure(status.setting.rateHz)} Hz
+      </span>
+      <span className="figures">
+        {status.tipC === null ? '' : `tip ${figure(status.tipC)} °C · `}
+        door {status.interlock} · counter {figure(status.pulses, 0)}
+      </span>
+      {hello?.simulated === true && setting !== undefined && plan !== null ? (
+        <SimulatedControls planned={asShown(setting, plan.wavelengthNm)} />
+      ) : null}
+    </div>
+  );
+}

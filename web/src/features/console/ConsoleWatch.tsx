@@ -1,0 +1,106 @@
+import type { ConsoleLive } from '@tidy-quill/contract/console';
+import { watchConsole, type ConsoleView } from '@tidy-quill/core/console';
+import type { EventBody, VisitRecord } from '@tidy-quill/core/record';
+import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import { v5 } from 'uuid';
+import { recordEvents } from '../../app/courier';
+import { useAppDispatch } from '../../app/store';
+import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
+import { orderConsole } from './order';
+
+/** Undefined where the visit's room has no console. */
+const ConsoleContext = createContext<ConsoleLive | undefined>(undefined);
+
+/** How the console of this room stands; undefined where there is none. */
+export const useConsole = (): ConsoleLive | undefined => useContext(ConsoleContext);
+
+// So that what two tablets see alike gets the same id: a namespace of our own (RFC 9562, version 5).
+const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
+
+/** Listens to the room's console while the visit is open, counts its pulses, and tells of whatever is not as it should be. */
+export function ConsoleWatch({ children }: { children: ReactNode }) {
+  const visit = useOpenVisit();
+  const live = useLive(visit.visit.id);
+  useWatch(visit, live);
+  return <ConsoleContext value={live}>{children}</ConsoleContext>;
+}
+
+function useLive(visitId: string): ConsoleLive | undefined {
+  const [live, setLive] = useState<ConsoleLive>();
+  useEffect(() => {
+    const source = new EventSource(`/api/visits/${visitId}/console`);
+    source.onmessage = ({ data }: MessageEvent<string>) => setLive(JSON.parse(data) as ConsoleLive);
+    source.onerror = () => {
+      // A room without one closes the line for good; a lost server is tried again by the browser itself.
+      setLive((before) =>
+        source.readyState === EventSource.CLOSED || before === undefined
+          ? undefined
+          : { ...before, link: 'down' },
+      );
+    };
+    return () => source.close();
+  }, [visitId]);
+  return live;
+}
+
+/** The zone that a pulse belongs to: the one in treatment, else the one that is open. */
+const zoneAtWork = ({ zones, area }: OpenVisit) =>
+  zones.find(({ record }) => record.run.state === 'running') ??
+  zones.find((zone) => zone.area.id === area.id)!;
+
+function useWatch(visit: OpenVisit, live: ConsoleLive | undefined): void {
+  const dispatch = useAppDispatch();
+  const before = useRef<ConsoleView | null>(null);
+  const latest = useRef(visit);
+  useEffect(() => {
+    latest.current = visit;
+  });
+  useEffect(() => {
+    const now = viewOf(live);
+    if (now === null) return;
+    const { visit: header } = latest.current;
+    const { area, record } = zoneAtWork(latest.current);
+    const { plan, run } = record;
+    const last = before.current ?? lastCounted(record, now);
+    before.current = now;
+    if (plan === null) return;
+    const setting = run.setting ?? plan.setting;
+    const cooling = setting.cooling ?? plan.cooling;
+    const watched = watchConsole(last, now, {
+      running: run.state === 'running',
+      setting,
+      wavelengthNm: plan.wavelengthNm,
+      plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,
+    });
+    const { serial } = now;
+    const bodies: EventBody[] = [
+      ...(watched.pulses !== null && run.startedAt !== null
+        ? [{ kind: 'consolePulses', serial, ...watched.pulses } as const]
+        : []),
+      ...watched.incidents.map(({ what, detail }) => ({ kind: 'incident', what, detail }) as const),
+      ...(watched.stop && run.state === 'running' ? [{ kind: 'stopped' } as const] : []),
+    ];
+    if (bodies.length === 0) return;
+    if (watched.stop) void orderConsole(header.id, { type: 'standby' });
+    const at = new Date().toISOString();
+    const events = bodies.map((body) => {
+      const key = [header.id, serial, body.kind, JSON.stringify(body), now.at].join(' ');
+      return { id: v5(key, NAMESPACE), at, areaId: area.id, body };
+    });
+    void dispatch(recordEvents(header.id, events as Parameters<typeof recordEvents>[1]));
+  }, [live, dispatch]);
+}
+
+function viewOf(live: ConsoleLive | undefined): ConsoleView | null {
+  if (live?.hello == null || live.status === null) return null;
+  const { type: _type, ...status } = live.status;
+  return { ...status, link: live.link, serial: live.hello.serial };
+}
+
+/** After a reload: where this session's counting had come to. */
+function lastCounted({ run }: VisitRecord, now: ConsoleView): ConsoleView | null {
+  const end = run.counted[now.serial]?.at(-1)?.[1];
+  return end === undefined || run.runningSince === null
+    ? null
+    : { ...now, pulses: end, at: run.runningSince };
+}

@@ -1,0 +1,31 @@
+import { useSignedIn } from '../../app/clinic-context';
+import { clockText, INCIDENT_WORDS } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** What has to be told of in this zone's session, newest first. */
+export function Incidents() {
+  const { record } = useOpenVisit();
+  const { clinic } = useSignedIn();
+  const { incidents } = record;
+  if (incidents.length === 0) return null;
+  return (
+    <Notice
+      kind="stop"
+      title={
+        incidents.length === 1
+          ? '1 incident on the record'
+          : `${incidents.length} incidents on the record`
+      }
+    >
+      <ul className="incidents">
+        {[...incidents].reverse().map(({ id, at, what, detail }) => (
+          <li key={id}>
+            {clockText(at, clinic.timeZone)} {INCIDENT_WORDS[what]}
+            {detail === '' ? '' : `: ${detail}`}
+          </li>
+        ))}
+      </ul>
+    </Notice>
+  );
+}

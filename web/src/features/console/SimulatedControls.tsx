@@ -1,0 +1,67 @@
+import { PROVOKED, type ConsoleStatus, type ToConsole } from '@tidy-quill/contract/console';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useOpenVisit } from '../visit/use-visit';
+import { orderConsole } from './order';
+
+const WORDS: Readonly<Record<(typeof PROVOKED)[number], string>> = {
+  lostLink: 'lost link',
+  otherSettings: 'other settings',
+  warmTip: 'warm tip',
+  openInterlock: 'open door',
+  counterJump: 'counter jump',
+  emergencyStop: 'emergency stop',
+};
+
+/** What hand and foot would do at a real console, and its faults to practise with; a stand-in only. */
+export function SimulatedControls({ planned }: { planned?: ConsoleStatus['setting'] }) {
+  const { visit, record } = useOpenVisit();
+  const [on, setOn] = useState<ReadonlySet<string>>(new Set());
+  const order = (what: ToConsole) => void orderConsole(visit.id, what);
+  const cooling = record.run.setting?.cooling ?? record.plan?.cooling;
+  const tipC = cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null;
+  const provoke = (what: (typeof PROVOKED)[number]) => {
+    const next = new Set(on);
+    if (on.has(what) || what === 'counterJump') next.delete(what);
+    else next.add(what);
+    order({ type: 'provoke', what, on: !on.has(what) });
+    setOn(next);
+  };
+  return (
+    <details className="simulated">
+      <summary>This console is simulated: hand, foot and faults</summary>
+      <div className="simulated-row">
+        {planned === undefined ? null : (
+          <Button size="small" onClick={() => order({ type: 'dial', setting: planned, tipC })}>
+            Dial as planned
+          </Button>
+        )}
+        <Button size="small" onClick={() => order({ type: 'standby' })}>
+          Standby
+        </Button>
+        <Button size="small" onClick={() => order({ type: 'ready' })}>
+          Ready
+        </Button>
+        <Button size="small" onClick={() => order({ type: 'pedal', pulses: 1 })}>
+          Pedal
+        </Button>
+        <Button size="small" onClick={() => order({ type: 'pedal', pulses: 5 })}>
+          Pedal × 5
+        </Button>
+      </div>
+      <div className="simulated-row" role="group" aria-label="Faults to provoke">
+        {PROVOKED.map((what) => (
+          <Button
+            key={what}
+            size="small"
+            danger={on.has(what)}
+            aria-pressed={on.has(what)}
+            onClick={() => provoke(what)}
+          >
+            {on.has(what) ? `✓ ${WORDS[what]}` : WORDS[what]}
+          </Button>
+        ))}
+      </div>
+    </details>
+  );
+}
