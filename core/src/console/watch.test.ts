@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SETTING } from '../plan/plan.test-data';
 import { asShown } from '../prepare';
-import { watchConsole, type ConsoleView, type RoomView } from './index';
+import { consoleFaults, watchConsole, type ConsoleView, type RoomView } from './index';
 
 const AT = Date.UTC(2026, 10, 24, 10);
 const view = (second: number, more: Partial<ConsoleView> = {}): ConsoleView => ({
@@ -76,5 +76,17 @@ describe('a console that is watched', () => {
     const halted = { ...ROOM, running: false };
     expect(what(view(0), view(1, { interlock: 'open', tipC: 20 }), halted)).toEqual([]);
     expect(what(view(0), view(1, { link: 'down' }), halted)).toEqual([]);
+  });
+});
+
+describe('going on', () => {
+  it('waits until the console is as it should be again; a lost link leaves working by hand', () => {
+    expect(consoleFaults(view(0), ROOM)).toEqual([]);
+    expect(consoleFaults(view(0, { tipC: 17, interlock: 'open' }), ROOM)).toEqual([
+      'warmTip',
+      'interlockOpen',
+    ]);
+    expect(consoleFaults(view(0, { state: 'fault', fault: 'x' }), ROOM)).toEqual(['consoleFault']);
+    expect(consoleFaults(view(0, { link: 'down', tipC: 17 }), ROOM)).toEqual([]);
   });
 });

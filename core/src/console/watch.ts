@@ -94,6 +94,15 @@ export function watchConsole(
   return { pulses, incidents, stop };
 }
 
+/** What keeps a session from going on at this console, as it stands now; a lost link does not, for one may work by hand. */
+export function consoleFaults(view: ConsoleView, room: RoomView): readonly IncidentKind[] {
+  const fresh = { ...view, link: 'up', state: 'standby', fault: null, tipC: null } as const;
+  const setting = { ...room.setting, wavelengthNm: room.wavelengthNm };
+  const well = { ...fresh, setting, interlock: 'closed', emergencyStop: false } as const;
+  if (view.link === 'down') return [];
+  return watchConsole(well, view, { ...room, running: true }).incidents.map(({ what }) => what);
+}
+
 function mostPulses(before: ConsoleView | null, now: ConsoleView, room: RoomView): number {
   if (before === null) return 0;
   const seconds = Math.max(0, Date.parse(now.at) - Date.parse(before.at)) / 1000;

@@ -8,38 +8,38 @@ import {
   ToolOutlined,
 } from '@ant-design/icons';
 import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
 import { sendWaiting } from './courier';
-import { useAppDispatch } from './store';
+import { useAppDispatch, useAppSelector } from './store';
 import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
-import { antThemeFor, applyPalette, type ThemeName } from './theme';
-
-const THEME_KEY = 'tidy-quill theme';
+import { antThemeFor, applyPalette } from './theme';
+import { themeOf, view } from './view';
 
 /** The spine at the left edge, and the page beside it; the sign-in while nobody is signed in. */
 export function Shell() {
-  const [theme, setTheme] = useState<ThemeName>(() =>
-    localStorage.getItem(THEME_KEY) === 'dim' ? 'dim' : 'paper',
-  );
-  useEffect(() => {
-    applyPalette(theme);
-    localStorage.setItem(THEME_KEY, theme);
-  }, [theme]);
+  const state = useAppSelector((each) => each.view);
+  const dispatch = useAppDispatch();
+  const theme = themeOf(state);
+  useEffect(() => applyPalette(theme), [theme]);
+  const { room } = state;
   return (
     <ConfigProvider theme={antThemeFor(theme)} wave={{ disabled: true }}>
       <AntApp component={false}>
-        <Inside onTheme={() => setTheme(theme === 'dim' ? 'paper' : 'dim')} theme={theme} />
+        <Inside
+          room={room}
+          onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'paper' : 'dim'))}
+        />
       </AntApp>
     </ConfigProvider>
   );
 }
 
-function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
+function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void }) {
   const { data: me, error, isLoading, refetch } = useMeQuery();
   const dispatch = useAppDispatch();
   const signedOut = (error as { status?: unknown } | undefined)?.status === 401;
@@ -68,9 +68,9 @@ function Inside({ theme, onTheme }: { theme: ThemeName; onTheme: () => void }) {
           <Place to="/devices" icon={<ToolOutlined />} word="Devices" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
           <div className="spine-foot">
-            <button type="button" className="spine-place" onClick={onTheme}>
+            <button type="button" className="spine-place" onClick={onRoom}>
               <BulbOutlined aria-hidden />
-              {theme === 'dim' ? 'Paper' : 'Dim room'}
+              {room === 'dim' ? 'Paper' : 'Dim room'}
             </button>
             <SignOut name={me.staff.name} />
           </div>

@@ -4,12 +4,14 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
 import { outbox } from './outbox';
 import { photoOutbox } from './photo-outbox';
+import { view } from './view';
 
 export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
     outbox: outbox.reducer,
     photoOutbox: photoOutbox.reducer,
+    view: view.reducer,
   },
   middleware: (standard) => standard().concat(api.middleware),
 });

@@ -1,3 +1,4 @@
+import type { Filter } from '@tidy-quill/core/eyewear';
 import { theme as antTheme, type ThemeConfig } from 'antd';
 
 /** The colours of one palette; every pair used for text reaches 4.5:1 (see theme.test.ts). */
@@ -22,7 +23,29 @@ export interface Palette {
   readonly stopTint: string;
 }
 
-export type ThemeName = 'paper' | 'dim';
+export type ThemeName = 'paper' | 'dim' | Exclude<Filter, 'clear'>;
+
+// Greys keep their contrast through any lens; hue is added only where the lens lets it pass.
+const THROUGH_LENS: Palette = {
+  paper: '#0A0A0A',
+  surface: '#171717',
+  rule: '#5C5C5C',
+  strongRule: '#ABABAB',
+  ink: '#FFFFFF',
+  secondInk: '#D9D9D9',
+  spine: '#000000',
+  spineInk: '#FFFFFF',
+  accent: '#E4E4E4',
+  onAccent: '#000000',
+  accentText: '#FFFFFF',
+  accentTint: '#303030',
+  caution: '#CFCFCF',
+  cautionTint: '#262626',
+  stop: '#FFFFFF',
+  onStop: '#000000',
+  stopText: '#FFFFFF',
+  stopTint: '#3C3C3C',
+};
 
 export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
   paper: {
@@ -65,6 +88,10 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
     stopText: '#F2A59C',
     stopTint: '#42201C',
   },
+  green532: { ...THROUGH_LENS, accent: '#FFE3B0', caution: '#FFC56B' },
+  red694to810: { ...THROUGH_LENS, accent: '#B8F2E8', caution: '#D5F0D0' },
+  infrared1064: { ...THROUGH_LENS, accent: '#A9EBDD', caution: '#FFD37A' },
+  broadband: THROUGH_LENS,
 };
 
 const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
@@ -73,7 +100,7 @@ const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 export function antThemeFor(name: ThemeName): ThemeConfig {
   const palette = PALETTES[name];
   return {
-    algorithm: name === 'dim' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
+    algorithm: name === 'paper' ? antTheme.defaultAlgorithm : antTheme.darkAlgorithm,
     token: {
       fontFamily: FONT,
       fontSize: 15,

@@ -1,3 +1,4 @@
+import type { Filter } from '@tidy-quill/core/eyewear';
 import type { Check, CheckId, NumbingState, ReadBackField } from '@tidy-quill/core/prepare';
 import type { IncidentKind } from '@tidy-quill/core/record';
 import { figure } from './format';
@@ -58,4 +59,11 @@ export const INCIDENT_WORDS: Readonly<Record<IncidentKind, string>> = {
   warmTip: 'The tip is warm',
   interlockOpen: 'The interlock is open',
   emergencyStop: 'The emergency stop was pressed',
+};
+
+export const EYEWEAR_WORDS: Readonly<Record<Exclude<Filter, 'clear'>, string>> = {
+  green532: '532 nm, orange lens',
+  red694to810: '694–810 nm, green lens',
+  infrared1064: '1064 nm, pale lens',
+  broadband: 'pulsed light, dark lens',
 };

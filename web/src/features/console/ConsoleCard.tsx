@@ -3,7 +3,7 @@ import type { ConsoleStatus } from '@tidy-quill/contract/console';
 import { asShown, mismatches } from '@tidy-quill/core/prepare';
 import { figure, READ_BACK_WORDS, spotText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
-import { useConsole } from './ConsoleWatch';
+import { useConsole, useConsoleFaults } from './ConsoleWatch';
 import { SimulatedControls } from './SimulatedControls';
 
 const STATES: Readonly<Record<ConsoleStatus['state'], { mark: string; word: string }>> = {
@@ -17,6 +17,7 @@ const STATES: Readonly<Record<ConsoleStatus['state'], { mark: string; word: stri
 export function ConsoleCard() {
   const live = useConsole();
   const { record } = useOpenVisit();
+  const faults = useConsoleFaults();
   if (live === undefined) {
     return <p className="small">No console is linked in this room: all is logged by hand.</p>;
   }
@@ -26,7 +27,7 @@ export function ConsoleCard() {
       <div className="console-card is-fault" role="alert">
         <strong>✕ NO LINK to the console</strong>
         <span>Go on by hand, or stop: look at the console itself.</span>
-        {hello?.simulated === true ? <SimulatedControls /> : null}
+        {hello?.simulated === true ? <SimulatedControls cut /> : null}
       </div>
     );
   }
@@ -38,7 +39,7 @@ export function ConsoleCard() {
       : mismatches(setting, plan.wavelengthNm, status.setting);
   const { mark, word } = STATES[status.state];
   return (
-    <div className={`console-card is-${differing.length > 0 ? 'fault' : status.state}`}>
+    <div className={`console-card is-${faults.length > 0 ? 'fault' : status.state}`}>
       <strong data-testid="console-state">
         <span aria-hidden>{mark} </span>
         Console {word}
@@ -52,7 +53,9 @@ export function ConsoleCard() {
         {spotText(status.setting.spot)}, {figure(status.setting.rateHz)} Hz
       </span>
       <span className="figures">
-        {status.tipC === null ? '' : `tip ${figure(status.tipC)} °C · `}
+        {status.tipC === null
+          ? ''
+          : `tip ${figure(status.tipC)} °C${faults.includes('warmTip') ? ', warm ■' : ''} · `}
         door {status.interlock} · counter {figure(status.pulses, 0)}
       </span>
       {hello?.simulated === true && setting !== undefined && plan !== null ? (

@@ -1,6 +1,11 @@
 import type { ConsoleLive } from '@tidy-quill/contract/console';
-import { watchConsole, type ConsoleView } from '@tidy-quill/core/console';
-import type { EventBody, VisitRecord } from '@tidy-quill/core/record';
+import {
+  consoleFaults,
+  watchConsole,
+  type ConsoleView,
+  type RoomView,
+} from '@tidy-quill/core/console';
+import type { EventBody, IncidentKind, VisitRecord } from '@tidy-quill/core/record';
 import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import { v5 } from 'uuid';
 import { recordEvents } from '../../app/courier';
@@ -64,14 +69,7 @@ function useWatch(visit: OpenVisit, live: ConsoleLive | undefined): void {
     const last = before.current ?? lastCounted(record, now);
     before.current = now;
     if (plan === null) return;
-    const setting = run.setting ?? plan.setting;
-    const cooling = setting.cooling ?? plan.cooling;
-    const watched = watchConsole(last, now, {
-      running: run.state === 'running',
-      setting,
-      wavelengthNm: plan.wavelengthNm,
-      plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,
-    });
+    const watched = watchConsole(last, now, roomOf(record)!);
     const { serial } = now;
     const bodies: EventBody[] = [
       ...(watched.pulses !== null && run.startedAt !== null
@@ -89,6 +87,25 @@ function useWatch(visit: OpenVisit, live: ConsoleLive | undefined): void {
     });
     void dispatch(recordEvents(header.id, events as Parameters<typeof recordEvents>[1]));
   }, [live, dispatch]);
+}
+
+/** What keeps the open zone's session from beginning or going on at this console. */
+export function useConsoleFaults(): readonly IncidentKind[] {
+  const now = viewOf(useConsole());
+  const room = roomOf(useOpenVisit().record);
+  return now === null || room === null || now.state === 'off' ? [] : consoleFaults(now, room);
+}
+
+function roomOf({ plan, run }: VisitRecord): RoomView | null {
+  if (plan === null) return null;
+  const setting = run.setting ?? plan.setting;
+  const cooling = setting.cooling ?? plan.cooling;
+  return {
+    running: run.state === 'running',
+    setting,
+    wavelengthNm: plan.wavelengthNm,
+    plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,
+  };
 }
 
 function viewOf(live: ConsoleLive | undefined): ConsoleView | null {

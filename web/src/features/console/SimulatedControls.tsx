@@ -14,9 +14,16 @@ const WORDS: Readonly<Record<(typeof PROVOKED)[number], string>> = {
 };
 
 /** What hand and foot would do at a real console, and its faults to practise with; a stand-in only. */
-export function SimulatedControls({ planned }: { planned?: ConsoleStatus['setting'] }) {
+export function SimulatedControls({
+  planned,
+  cut = false,
+}: {
+  planned?: ConsoleStatus['setting'];
+  /** Whether its link is cut: the one thing left is to mend it. */
+  cut?: boolean;
+}) {
   const { visit, record } = useOpenVisit();
-  const [on, setOn] = useState<ReadonlySet<string>>(new Set());
+  const [on, setOn] = useState<ReadonlySet<string>>(new Set(cut ? ['lostLink'] : []));
   const order = (what: ToConsole) => void orderConsole(visit.id, what);
   const cooling = record.run.setting?.cooling ?? record.plan?.cooling;
   const tipC = cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null;

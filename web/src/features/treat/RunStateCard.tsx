@@ -1,6 +1,7 @@
 import type { RunState } from '@tidy-quill/core/record';
-import { figure, spotText } from '../../text';
+import { figure, INCIDENT_WORDS, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
+import { useConsoleFaults } from '../console/ConsoleWatch';
 import { useOpenVisit } from '../visit/use-visit';
 
 const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
@@ -17,6 +18,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
+  const faults = useConsoleFaults();
   return (
     <>
       <p className={`run-state is-${run.state}`} role="status">
@@ -49,12 +51,17 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
         </KeyButton>
         <KeyButton
           letter="p"
-          disabled={!running && !halted}
+          disabled={(!running && !halted) || (halted && faults.length > 0)}
           onPress={() => void add({ kind: running ? 'paused' : 'resumed' })}
         >
           {halted ? 'Go on' : 'Pause'}
         </KeyButton>
       </div>
+      {halted && faults.length > 0 ? (
+        <p className="field-error">
+          Go on once this is put right: {faults.map((each) => INCIDENT_WORDS[each]).join('; ')}.
+        </p>
+      ) : null}
     </>
   );
 }

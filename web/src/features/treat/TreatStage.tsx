@@ -12,10 +12,12 @@ import { useNow } from '../../widgets/use-now';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
+import { useConsoleFaults } from '../console/ConsoleWatch';
 import { Incidents } from '../console/Incidents';
 import { Beat } from './Beat';
 import { CellMap } from './CellMap';
 import { ChangeSetting } from './ChangeSetting';
+import { GoggleSwitch } from './GoggleSwitch';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
 import { MARK_KEYS, PAIN_KEYS, PULSE_STEPS } from './keys';
@@ -33,6 +35,7 @@ export function TreatStage() {
   const [changing, setChanging] = useState(false);
   const [handing, setHanding] = useState(false);
   const session = useSession();
+  const faults = useConsoleFaults();
   const { run } = record;
   const { current, cells } = session;
   const running = run.state === 'running';
@@ -115,7 +118,10 @@ export function TreatStage() {
           <RunStateCard onChange={() => setChanging(true)} />
           <ConsoleCard />
           <StepLine session={session} />
-          <Beat session={session} />
+          <div className="pair">
+            <Beat session={session} />
+            <GoggleSwitch />
+          </div>
         </div>
       </div>
       <h2 id="pain-label">
@@ -168,6 +174,7 @@ export function TreatStage() {
       <Incidents />
       <StageFoot
         enter
+        disabled={!begun && faults.length > 0}
         action={footAction(run.state, current)}
         onAction={() => {
           if (ended) void navigate(pathOf('watch'));
@@ -185,7 +192,7 @@ export function TreatStage() {
             Undo last press
           </KeyButton>
         ) : null}
-        {begun && !ended && current !== null ? (
+        {running && current !== null ? (
           <Button onClick={() => void end()}>End treatment</Button>
         ) : null}
         {halted ? <Button onClick={() => setHanding(true)}>Hand over…</Button> : null}

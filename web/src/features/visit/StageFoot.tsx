@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
+import { useFreeEnter } from '../../widgets/use-free-enter';
 import { useKeys } from '../../widgets/use-keys';
 
 /** The foot of every stage: what is to be known on the left, the one main action at the right. */
@@ -22,6 +23,7 @@ export function StageFoot({
   /** Whether Enter presses it too, as in the room. */
   enter?: boolean;
 }) {
+  useFreeEnter(enter);
   useKeys(enter && !disabled && !busy ? { Enter: onAction } : {});
   return (
     <footer className="stage-end">
