@@ -183,6 +183,17 @@ export const NewEvents = v.pipe(
   v.maxLength(500, 'must hold 500 events at most'),
 );
 
+/** What a browser has read so far: the `after` of the last answer. */
+export const EventsAfter = v.object({
+  after: v.optional(v.pipe(v.string(), v.transform(Number), whole(0, 1e15)), '0'),
+});
+
+/** What was kept since: a browser's own events and those of others. */
+export interface EventsKept {
+  readonly events: readonly VisitEvent[];
+  readonly after: number;
+}
+
 export type NewEvent = v.InferOutput<typeof NewEvents>[number];
 
 /** A setting to accept; the server judges it and keeps what it was judged from. */
@@ -256,6 +267,8 @@ export interface VisitOpened {
   /** All areas of the client. */
   readonly areas: readonly Area[];
   readonly events: readonly VisitEvent[];
+  /** Where these events end, to ask for later ones. */
+  readonly after: number;
   /** By area. */
   readonly before: Readonly<Record<string, AreaBefore>>;
   readonly catalogue: Catalogue;

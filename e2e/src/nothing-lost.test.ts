@@ -25,6 +25,17 @@ const pulses = async (familyName: string): Promise<number> => {
   return row!.n;
 };
 
+/** Numbers between 0 and 1 that are the same for the same seed (Marsaglia 2003, xorshift32). */
+function numbers(seed: number): () => number {
+  let state = seed | 0 || 1;
+  return () => {
+    state ^= state << 13;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    return (state >>> 0) / 2 ** 32;
+  };
+}
+
 const COUNT = '//*[@data-testid="pulse-count"]/..';
 
 describe('in the middle of a treatment', () => {
@@ -68,6 +79,60 @@ describe('in the middle of a treatment', () => {
     await browser.see(String(before + 50), COUNT);
     await browser.see('Kept here and on the server');
     expect(await pulses('Okapi-Lune')).toBe(before + 50);
+  });
+
+  it('loses no press, whatever dies and whenever', async () => {
+    const seed = Number(process.env['SEED'] ?? Date.now() % 1e6);
+    console.log(`seed ${seed}`);
+    const next = numbers(seed);
+    const before = await pulses('Okapi-Lune');
+    let pressed = 0;
+    let serverUp = true;
+    const address = new URL(await browser.driver.getCurrentUrl()).pathname;
+    // What dies: the page, the tab, the server, every connection of the database.
+    const deaths = [
+      () => browser.driver.navigate().refresh(),
+      async () => {
+        await browser.driver.get('about:blank');
+        if (!serverUp) await revive();
+        await browser.open(address);
+      },
+      async () => {
+        if (serverUp) await app.kill();
+        serverUp = false;
+      },
+      async () => {
+        await app.rows(
+          `select pg_terminate_backend(pid) from pg_stat_activity
+           where datname = current_database() and pid <> pg_backend_pid()`,
+        );
+      },
+    ];
+    const revive = async () => {
+      await app.revive();
+      serverUp = true;
+    };
+    for (let round = 0; round < 14; round++) {
+      const presses = 1 + Math.floor(next() * 4);
+      for (let press = 0; press < presses; press++) {
+        await browser.keys('j');
+        pressed += 1;
+        // A press is confirmed once the count shows it: from then on it may not be lost.
+        await browser.see(String(before + pressed), COUNT);
+        if (next() < 0.3) break;
+      }
+      const death = Math.floor(next() * deaths.length);
+      // A page cannot load from a dead server; the tab's own death brings it back first.
+      if (!serverUp && death === 0) await revive();
+      await deaths[death]!();
+      if (!serverUp && next() < 0.5) await revive();
+      await browser.see(String(before + pressed), COUNT);
+    }
+    if (!serverUp) await revive();
+    await browser.driver.navigate().refresh();
+    await browser.see(String(before + pressed), COUNT);
+    await browser.see('Kept here and on the server');
+    expect(await pulses('Okapi-Lune'), `seed ${seed}`).toBe(before + pressed);
   });
 
   it('pain of 7 stops at once, and Escape does', async () => {

@@ -41,10 +41,12 @@ describe('a whole session with the console', () => {
     await browser.press('Accept', '//footer');
     await testSpot(browser, 'b', '3');
     await browser.press('Go to Prepare');
+    await browser.see('Console OFF');
+    await browser.press('This console is simulated');
+    await browser.press('Power on');
     await browser.see('Console STANDBY');
     await browser.keys('r');
     await browser.see('The console does not agree with the plan');
-    await browser.press('This console is simulated');
     await browser.press('Dial as planned');
     await browser.see('agrees:', CONSOLE);
     await prepare(browser);

@@ -44,6 +44,8 @@ describe('a console that is watched', () => {
       expect(watchConsole(view(0), view(1, more), ROOM).stop, name).toBe(true);
     }
     expect(what(view(0), view(1, { tipC: 10 }))).toEqual([]);
+    // One that was off was not in use.
+    expect(what(view(0, { state: 'off' }), view(1, { state: 'off', link: 'down' }))).toEqual([]);
   });
 
   it('makes an incident of a pulse that should not have been, and counts it all the same', () => {

@@ -65,7 +65,8 @@ export function watchConsole(
   const fired = known === null || now.link === 'down' ? 0 : now.pulses - known.pulses;
   const jumped = fired < 0 || fired > mostPulses(known, now, room);
   if (room.running) {
-    begins('consoleLost', known?.link === 'down', now.link === 'down', now.serial);
+    const inUse = now.state !== 'off';
+    begins('consoleLost', known?.link === 'down', now.link === 'down' && inUse, now.serial);
     begins('consoleFault', known?.state === 'fault', now.state === 'fault', now.fault ?? '');
     begins(
       'otherSettings',

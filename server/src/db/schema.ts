@@ -8,6 +8,7 @@ import type { EventBody } from '@tidy-quill/core/record';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
+  bigserial,
   boolean,
   customType,
   check,
@@ -162,6 +163,8 @@ export const visitEvents = pgTable(
     kind: text('kind').notNull(),
     at: moment('at').notNull(),
     recordedAt: moment('recorded_at').notNull().defaultNow(),
+    /** Rises with every event kept; within a visit in the order in which they were. */
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
     body: jsonb('body').$type<EventBody>().notNull(),
   },
   (t) => [
@@ -170,6 +173,10 @@ export const visitEvents = pgTable(
     foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
     foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
     index('visit_events_by_visit').on(t.clinicId, t.visitId, t.at),
+    index('visit_events_by_seq').on(t.clinicId, t.visitId, t.seq),
+    index('visit_events_begun')
+      .on(t.clinicId, t.visitId)
+      .where(sql`${t.kind} = 'treatmentStarted'`),
     index('visit_events_by_kind').on(t.clinicId, t.kind, t.at),
   ],
 );

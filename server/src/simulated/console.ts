@@ -21,7 +21,7 @@ const FIRST: Setting = {
 /** A stand-in for a laser console: it can be dialled, made ready and fired, and its faults provoked. Holds no socket. */
 export class SimulatedConsole {
   readonly hello: ConsoleHello;
-  private state: ConsoleStatus['state'] = 'standby';
+  private state: ConsoleStatus['state'] = 'off';
   private setting = FIRST;
   private tipC: number | null = 5;
   private pulses: number;
@@ -62,7 +62,7 @@ export class SimulatedConsole {
         if (this.state === 'ready') this.state = 'standby';
         return;
       case 'power':
-        this.state = order.on ? 'standby' : 'off';
+        if ((this.state === 'off') === order.on) this.state = order.on ? 'standby' : 'off';
         return;
       case 'ready':
         if (this.state === 'standby' && this.isSafe()) this.state = 'ready';

@@ -23,12 +23,12 @@ import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import type {
   AcceptSetting,
+  EventsKept,
   NewEvent,
   Override,
   SendHome,
   VisitOpened,
 } from '@tidy-quill/contract/visit';
-import type { VisitEvent } from '@tidy-quill/core/record';
 import {
   createApi,
   fetchBaseQuery,
@@ -203,20 +203,24 @@ export const api = createApi({
       query: (id) => `/visits/${id}`,
       providesTags: (_result, _error, id) => [{ type: 'visit', id }],
     }),
-    appendEvents: build.mutation<VisitEvent[], { visitId: string; events: NewEvent[] }>({
-      query: ({ visitId, events }) => ({
+    appendEvents: build.mutation<
+      EventsKept,
+      { visitId: string; events: NewEvent[]; after: number }
+    >({
+      query: ({ visitId, events, after }) => ({
         url: `/visits/${visitId}/events`,
         method: 'POST',
+        params: { after },
         body: events,
       }),
       onQueryStarted: keepEvents,
     }),
-    acceptPlan: build.mutation<VisitEvent[], AcceptSetting & { visitId: string }>({
+    acceptPlan: build.mutation<EventsKept, AcceptSetting & { visitId: string }>({
       query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
-    override: build.mutation<VisitEvent[], Override & { visitId: string }>({
+    override: build.mutation<EventsKept, Override & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/override`,
         method: 'POST',
@@ -225,12 +229,12 @@ export const api = createApi({
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
-    agree: build.mutation<VisitEvent[], Override & { visitId: string }>({
+    agree: build.mutation<EventsKept, Override & { visitId: string }>({
       query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/agree`, method: 'POST', body }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
-    waiveSpot: build.mutation<VisitEvent[], Override & { visitId: string }>({
+    waiveSpot: build.mutation<EventsKept, Override & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/waive-spot`,
         method: 'POST',
@@ -247,7 +251,7 @@ export const api = createApi({
         headers: { 'content-type': picture.type },
       }),
     }),
-    sendHome: build.mutation<VisitEvent[], SendHome & { visitId: string }>({
+    sendHome: build.mutation<EventsKept, SendHome & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/send-home`,
         method: 'POST',
@@ -265,10 +269,10 @@ export const api = createApi({
 
 interface EventsArrived {
   dispatch: (action: never) => unknown;
-  queryFulfilled: Promise<{ data: VisitEvent[] }>;
+  queryFulfilled: Promise<{ data: EventsKept }>;
 }
 
-/** Puts the events that the server now holds into the visit that is open. */
+/** Puts the events that the server has kept since into the visit that is open. */
 async function keepEvents(
   { visitId }: { visitId: string },
   { dispatch, queryFulfilled }: EventsArrived,
@@ -277,7 +281,12 @@ async function keepEvents(
     const { data } = await queryFulfilled;
     dispatch(
       api.util.updateQueryData('visit', visitId, (draft) => {
-        Object.assign(draft, { events: data });
+        const known = new Set(draft.events.map(({ id }) => id));
+        const fresh = data.events.filter(({ id }) => !known.has(id));
+        Object.assign(draft, {
+          after: Math.max(draft.after, data.after),
+          events: [...draft.events, ...fresh],
+        });
       }) as never,
     );
     dispatch(api.util.invalidateTags(['today']) as never);

@@ -8,6 +8,8 @@ import type { AppDispatch, RootState } from './store';
 
 type GetState = () => RootState;
 
+// Past every place: of a visit that is not open, nothing is sent back.
+const NOTHING_READ = 1e14;
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 30_000;
 
@@ -65,7 +67,7 @@ async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void>
   clearTimeout(timer);
   try {
     for (let batch = nextBatch(getState()); batch.length > 0; batch = nextBatch(getState())) {
-      if (!(await send(dispatch, batch))) return;
+      if (!(await send(dispatch, getState, batch))) return;
     }
     // The link is up: pictures that wait for it go too.
     void dispatch(sendPhotos());
@@ -92,10 +94,17 @@ function nextBatch(state: RootState): readonly Waiting[] {
 }
 
 /** Sends one batch; false where it has to wait. */
-async function send(dispatch: AppDispatch, batch: readonly Waiting[]): Promise<boolean> {
+async function send(
+  dispatch: AppDispatch,
+  getState: GetState,
+  batch: readonly Waiting[],
+): Promise<boolean> {
   const { visitId } = batch[0]!;
   const events = batch.map(({ event }) => event);
-  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events }));
+  // What this browser has read of the visit; where it is not open, all that matters is that they are kept.
+  const read = api.endpoints.visit.select(visitId)(getState()).data;
+  const after = read?.after ?? NOTHING_READ;
+  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events, after }));
   if (result.error === undefined) {
     const ids = events.map(({ id }) => id);
     await unshelve(ids);
@@ -108,7 +117,7 @@ async function send(dispatch: AppDispatch, batch: readonly Waiting[]): Promise<b
   if (status === 400 || status === 422) {
     // One at a time, so that only what is truly at fault is held back.
     if (batch.length > 1) {
-      for (const each of batch) if (!(await send(dispatch, [each]))) return false;
+      for (const each of batch) if (!(await send(dispatch, getState, [each]))) return false;
       return true;
     }
     const refused = batch.map((each) => ({ ...each, refused: problemText(result.error) }));

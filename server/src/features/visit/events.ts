@@ -1,5 +1,6 @@
 import type { VisitEvent } from '@tidy-quill/core/record';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visitEvents } from '../../db/schema';
 
@@ -17,13 +18,34 @@ export async function eventsOf(
     .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.visitId, [...visitIds])))
     .orderBy(asc(visitEvents.at), asc(visitEvents.id));
   for (const row of rows) {
-    byVisit.get(row.visitId)!.push({
-      id: row.id,
-      at: row.at.toISOString(),
-      staffId: row.staffId,
-      ...(row.areaId === null ? {} : { areaId: row.areaId }),
-      body: row.body,
-    });
+    byVisit.get(row.visitId)!.push(asEvent(row));
   }
   return byVisit;
+}
+
+/** The events of a visit that were kept after a place, in the order in which they were kept. */
+export async function eventsSince(
+  db: Queryable,
+  clinicId: string,
+  visitId: string,
+  after: number,
+): Promise<EventsKept> {
+  const rows = await db
+    .select()
+    .from(visitEvents)
+    .where(
+      and(
+        eq(visitEvents.clinicId, clinicId),
+        eq(visitEvents.visitId, visitId),
+        gt(visitEvents.seq, after),
+      ),
+    )
+    .orderBy(asc(visitEvents.seq));
+  return { events: rows.map(asEvent), after: rows.at(-1)?.seq ?? after };
+}
+
+function asEvent(row: typeof visitEvents.$inferSelect): VisitEvent {
+  const { id, staffId, areaId, body } = row;
+  const zone = areaId === null ? {} : { areaId };
+  return { id, at: row.at.toISOString(), staffId, ...zone, body };
 }

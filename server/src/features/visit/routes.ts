@@ -1,4 +1,10 @@
-import { AcceptSetting, NewEvents, Override, SendHome } from '@tidy-quill/contract/visit';
+import {
+  AcceptSetting,
+  EventsAfter,
+  NewEvents,
+  Override,
+  SendHome,
+} from '@tidy-quill/contract/visit';
 import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
 import { isStop } from '@tidy-quill/core/suitability';
 import {
@@ -25,7 +31,8 @@ import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeSettings } from './accept-plan';
 import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
-import { eventsOf } from './events';
+import { eventsOf, eventsSince } from './events';
+import { keepPresses } from './presses';
 import { appendEvents, bookVisit, findVisit } from './store';
 
 // Written by their own routes, which judge or sign them.
@@ -53,7 +60,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       client: asClient(around.client),
       area: asArea(around.area),
       areas: await areasOf(db, clinicId, visit.clientId),
-      events,
+      ...(await eventsSince(db, clinicId, visit.id, 0)),
       before: Object.fromEntries(await beforeVisit(db, clinicId, visit, timeZone)),
       catalogue: await catalogueInForce(db, clinicId),
       suitability: around.suitability,
@@ -67,13 +74,19 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   });
 
   router.post('/visits/:id/events', async (request, response) => {
-    const { actor, visit, today, timeZone } = await opened(request);
     const events = parse(NewEvents, request.body);
+    const { after } = parse(EventsAfter, request.query);
+    const pressed = await keepPresses(db, actorOf(request), pathId(request), events, after);
+    if (pressed !== null) {
+      response.json(pressed);
+      return;
+    }
+    const { actor, visit, today, timeZone } = await opened(request);
     refuseOwnRoutes(events);
     refuseOtherDays(events, timeZone);
     await judgeSettings(db, actor.clinicId, { visit, today, timeZone }, events);
     const judged = await judgeAnswers(db, actor.clinicId, visit, events);
-    response.json(await appendEvents(db, actor, visit.id, judged));
+    response.json(await appendEvents(db, actor, visit.id, judged, after));
   });
 
   router.post('/visits/:id/plan', async (request, response) => {
@@ -133,7 +146,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
         fields: [{ field: 'event.body.kind', problem: 'must be sentHome' }],
       });
     }
-    const events = await appendEvents(db, actor, visit.id, [event], async (tx) => {
+    const events = await appendEvents(db, actor, visit.id, [event], 0, async (tx) => {
       if (nextVisit === null) return;
       const { areaId, staffId } = visit;
       await bookVisit(tx, actor.clinicId, visit.clientId, { ...nextVisit, areaId, staffId });

@@ -1,5 +1,5 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
-import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { EventsKept, NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
 import {
   refuseVisitEvent,
   zoneOfEvent,
@@ -14,7 +14,7 @@ import { areas, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { circumstancesOf } from './circumstances';
-import { eventsOf } from './events';
+import { eventsOf, eventsSince } from './events';
 
 type VisitRow = typeof visits.$inferSelect;
 
@@ -61,15 +61,17 @@ export async function bookVisit(
 
 /**
  * Adds events to a visit in one transaction: all of them or none. An event already there is passed
- * over, so that sending again is harmless. `also` runs in the same transaction and may refuse.
+ * over, so that sending again is harmless. `also` runs in the same transaction and may refuse. Gives what was kept
+ * `after` a place, by whomever.
  */
 export async function appendEvents(
   db: Db,
   actor: Actor,
   visitId: string,
   events: readonly NewEvent[],
+  after = 0,
   also: (tx: Queryable, visit: VisitHeader) => Promise<void> = async () => {},
-): Promise<readonly VisitEvent[]> {
+): Promise<EventsKept> {
   const { clinicId, staffId } = actor;
   return db.transaction(async (tx) => {
     // Taken in turn per visit, so that each event is judged against all that came before it.
@@ -103,23 +105,31 @@ export async function appendEvents(
     }
     // Folding them now shows whether they make sense; what does not is never kept.
     zoneRecords(all, visit.areaId);
-    if (fresh.length > 0) {
-      await tx.insert(visitEvents).values(
-        fresh.map((event) => ({
-          clinicId,
-          id: event.id,
-          visitId,
-          staffId,
-          areaId: event.areaId ?? null,
-          kind: event.body.kind,
-          at: new Date(event.at),
-          body: event.body as EventBody,
-        })),
-      );
-    }
+    await insertEvents(tx, actor, visitId, fresh);
     await also(tx, visit);
-    return all;
+    return eventsSince(tx, clinicId, visitId, after);
   });
+}
+
+/** Keeps events; one that is there already is passed over. */
+export async function insertEvents(
+  db: Queryable,
+  { clinicId, staffId }: Actor,
+  visitId: string,
+  events: readonly NewEvent[],
+): Promise<void> {
+  if (events.length === 0) return;
+  const rows = events.map((event) => ({
+    clinicId,
+    id: event.id,
+    visitId,
+    staffId,
+    areaId: event.areaId ?? null,
+    kind: event.body.kind,
+    at: new Date(event.at),
+    body: event.body as EventBody,
+  }));
+  await db.insert(visitEvents).values(rows).onConflictDoNothing();
 }
 
 /** Consent matters when something is fired; no other press waits for looking it up. */

@@ -1,4 +1,4 @@
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { EventsKept, VisitOpened } from '@tidy-quill/contract/visit';
 import type { Day } from '@tidy-quill/contract/today';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
@@ -180,7 +180,7 @@ describe('a stop', () => {
     expect((await override(id, 'caspian', 'guess')).status).toBe(403);
     const { status, body } = await override(id, 'caspian');
     expect(status).toBe(200);
-    expect((body as { body: object }[]).at(-1)!.body).toMatchObject({
+    expect((body as EventsKept).events.at(-1)!.body).toMatchObject({
       kind: 'stopOverridden',
       rules: ['photosensitiser'],
       reason: 'Stopped the tablets on advice',
@@ -307,6 +307,29 @@ describe('history', () => {
     const { visits } = (await person.get('/api/today')).body as Day;
     const line = visits.find((visit) => visit.client.name.includes('Candlewick'))!;
     expect(line.attention).toContain('reactionLastTime');
+  });
+});
+
+describe('presses', () => {
+  it('are answered with what was kept after a place, by whomever, and nothing twice', async () => {
+    const id = await visitOf('Okapi-Lune');
+    const other = await app.signedIn('tobiah');
+    const { after } = await opened(id);
+    const press = (count: number) => event({ kind: 'pulsesFired', count });
+    const path = `/api/visits/${id}/events?after=${after}`;
+    const mine = press(7);
+    const theirs = press(9);
+    await other.post(path, [theirs]);
+    const kept = (await person.post(path, [mine])).body as EventsKept;
+    expect(kept.events.map((each) => each.id)).toEqual([theirs.id, mine.id]);
+    const again = await person.post(`/api/visits/${id}/events?after=${kept.after}`, [mine]);
+    expect(again.body).toEqual({ events: [], after: kept.after });
+  });
+
+  it('before a session has begun are refused', async () => {
+    const id = await visitOf('Candlewick');
+    const { status, body } = await append(id, event({ kind: 'pulsesFired', count: 1 }));
+    expect([status, (body as { detail: string }).detail]).toEqual([422, 'notStarted']);
   });
 });
 

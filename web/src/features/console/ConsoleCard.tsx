@@ -45,13 +45,15 @@ export function ConsoleCard() {
         Console {word}
         {status.fault === null ? '' : `: ${status.fault}`}
       </strong>
-      <span className="figures">
-        {differing.length === 0
-          ? 'agrees: '
-          : `differs in ${differing.map((field) => READ_BACK_WORDS[field]).join(', ')}: `}
-        {figure(status.setting.fluenceJcm2, 2)} J/cm², {figure(status.setting.pulseMs, 2)} ms,{' '}
-        {spotText(status.setting.spot)}, {figure(status.setting.rateHz)} Hz
-      </span>
+      {status.state === 'off' ? null : (
+        <span className="figures">
+          {differing.length === 0
+            ? 'agrees: '
+            : `differs in ${differing.map((field) => READ_BACK_WORDS[field]).join(', ')}: `}
+          {figure(status.setting.fluenceJcm2, 2)} J/cm², {figure(status.setting.pulseMs, 2)} ms,{' '}
+          {spotText(status.setting.spot)}, {figure(status.setting.rateHz)} Hz
+        </span>
+      )}
       <span className="figures">
         {status.tipC === null
           ? ''

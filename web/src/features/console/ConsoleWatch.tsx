@@ -13,11 +13,16 @@ import { useAppDispatch } from '../../app/store';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { orderConsole } from './order';
 
+/** As the server tells it; `serverLost` while that itself cannot be reached, and nobody knows how the console stands. */
+interface RoomConsole extends ConsoleLive {
+  readonly serverLost?: boolean;
+}
+
 /** Undefined where the visit's room has no console. */
-const ConsoleContext = createContext<ConsoleLive | undefined>(undefined);
+const ConsoleContext = createContext<RoomConsole | undefined>(undefined);
 
 /** How the console of this room stands; undefined where there is none. */
-export const useConsole = (): ConsoleLive | undefined => useContext(ConsoleContext);
+export const useConsole = (): RoomConsole | undefined => useContext(ConsoleContext);
 
 // So that what two tablets see alike gets the same id: a namespace of our own (RFC 9562, version 5).
 const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
@@ -30,8 +35,8 @@ export function ConsoleWatch({ children }: { children: ReactNode }) {
   return <ConsoleContext value={live}>{children}</ConsoleContext>;
 }
 
-function useLive(visitId: string): ConsoleLive | undefined {
-  const [live, setLive] = useState<ConsoleLive>();
+function useLive(visitId: string): RoomConsole | undefined {
+  const [live, setLive] = useState<RoomConsole>();
   useEffect(() => {
     const source = new EventSource(`/api/visits/${visitId}/console`);
     source.onmessage = ({ data }: MessageEvent<string>) => setLive(JSON.parse(data) as ConsoleLive);
@@ -40,7 +45,7 @@ function useLive(visitId: string): ConsoleLive | undefined {
       setLive((before) =>
         source.readyState === EventSource.CLOSED || before === undefined
           ? undefined
-          : { ...before, link: 'down' },
+          : { ...before, link: 'down', serverLost: true },
       );
     };
     return () => source.close();
@@ -53,7 +58,7 @@ const zoneAtWork = ({ zones, area }: OpenVisit) =>
   zones.find(({ record }) => record.run.state === 'running') ??
   zones.find((zone) => zone.area.id === area.id)!;
 
-function useWatch(visit: OpenVisit, live: ConsoleLive | undefined): void {
+function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
   const dispatch = useAppDispatch();
   const before = useRef<ConsoleView | null>(null);
   const latest = useRef(visit);
@@ -62,7 +67,8 @@ function useWatch(visit: OpenVisit, live: ConsoleLive | undefined): void {
   });
   useEffect(() => {
     const now = viewOf(live);
-    if (now === null) return;
+    // A lost server is no lost console: one goes on by hand, and its counter tells the rest afterwards.
+    if (now === null || live?.serverLost === true) return;
     const { visit: header } = latest.current;
     const { area, record } = zoneAtWork(latest.current);
     const { plan, run } = record;

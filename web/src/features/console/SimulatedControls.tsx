@@ -2,6 +2,7 @@ import { PROVOKED, type ConsoleStatus, type ToConsole } from '@tidy-quill/contra
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
+import { useConsole } from './ConsoleWatch';
 import { orderConsole } from './order';
 
 const WORDS: Readonly<Record<(typeof PROVOKED)[number], string>> = {
@@ -23,6 +24,7 @@ export function SimulatedControls({
   cut?: boolean;
 }) {
   const { visit, record } = useOpenVisit();
+  const off = useConsole()?.status?.state === 'off';
   const [on, setOn] = useState<ReadonlySet<string>>(new Set(cut ? ['lostLink'] : []));
   const order = (what: ToConsole) => void orderConsole(visit.id, what);
   const cooling = record.run.setting?.cooling ?? record.plan?.cooling;
@@ -38,6 +40,9 @@ export function SimulatedControls({
     <details className="simulated">
       <summary>This console is simulated: hand, foot and faults</summary>
       <div className="simulated-row">
+        <Button size="small" onClick={() => order({ type: 'power', on: off })}>
+          {off ? 'Power on' : 'Power off'}
+        </Button>
         {planned === undefined ? null : (
           <Button size="small" onClick={() => order({ type: 'dial', setting: planned, tipC })}>
             Dial as planned
