@@ -39,7 +39,8 @@ await run(async () => {
       return freshDemo ? 'migrated, demo made anew' : 'migrated';
     });
     // Real consoles are named by the environment; else the demo's rooms have simulated ones.
-    if (process.env.ROOM_CONSOLES === undefined) consoles = await serveConsoles(portAsked() === 0 ? 0 : portAsked() + 1000);
+    if (process.env.ROOM_CONSOLES === undefined)
+      consoles = await serveConsoles(portAsked() === 0 ? 0 : portAsked() + 1000);
     server = await serve(url, { port: portAsked(), consoles: consoles?.rooms });
     server.child.once('exit', () => void close().then(() => process.exit(1)));
     console.log(

@@ -69,7 +69,7 @@ export async function makeApp(options: {
     const tries = triesBy(pool, 'name');
     api.use(sameOrigin);
     api.use(express.json({ limit: '1mb' }));
-    api.use(sessions(pool, secret));
+    api.use(...sessions(pool, secret));
     api.use((_request, response, next) => {
       response.set('cache-control', 'no-store');
       next();

@@ -1,6 +1,7 @@
 import { changesBetween, type Change } from '../look';
 import { medicineKey } from '../plan';
 import type { CheckId } from '../prepare';
+import { inOrder } from './in-order';
 import { EMPTY_RUN, withPress, type Run } from './run';
 import { skinAnswer, type SkinAnswer } from '../reaction';
 import { laterReasons, spotVerdict, type TestSpot } from '../spot';
@@ -85,10 +86,7 @@ const EMPTY: VisitRecord = {
 
 /** Rebuilds a visit. Events may come in any order and more than once; time, then id, orders them. */
 export function visitRecord(events: readonly VisitEvent[]): VisitRecord {
-  const byId = new Map(events.map((event) => [event.id, event]));
-  const ordered = [...byId.values()].sort(
-    (one, other) => Date.parse(one.at) - Date.parse(other.at) || (one.id < other.id ? -1 : 1),
-  );
+  const ordered = inOrder(events);
   const undone = new Set(
     ordered.flatMap(({ body }) => (body.kind === 'undone' ? [body.eventId] : [])),
   );

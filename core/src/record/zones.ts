@@ -1,4 +1,5 @@
 import { WHOLE_VISIT_KINDS, type VisitEvent } from './events';
+import { inOrder } from './in-order';
 import { visitRecord, type VisitRecord } from './visit-record';
 
 /** The areas treated in a visit: the one booked first, then those added, without those left out again. */
@@ -46,8 +47,3 @@ function asSeenFrom(event: VisitEvent, areaId: string, bookedId: string): readon
   const zone = zoneOfEvent(event, bookedId);
   return zone === null || zone === areaId ? [event] : [];
 }
-
-const inOrder = (events: readonly VisitEvent[]) =>
-  [...events].sort(
-    (one, other) => Date.parse(one.at) - Date.parse(other.at) || (one.id < other.id ? -1 : 1),
-  );

@@ -15,16 +15,35 @@ export interface Actor {
 declare module 'express-session' {
   interface SessionData {
     actor: Actor;
+    /** When its end was last put off, ms. */
+    renewedMs: number;
   }
 }
 
 const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 
-/** Sessions in PostgreSQL behind an http-only, same-site cookie; twelve hours from the last request. */
-export function sessions(pool: pg.Pool, secret: string): RequestHandler {
+// A press in the room does not wait for a session to be written: its end is put off now and then.
+const RENEWED_EVERY_MS = 10 * 60 * 1000;
+
+/** Sessions in PostgreSQL behind an http-only, same-site cookie; twelve hours from the last request, give or take ten minutes. */
+export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
   const Store = connectPgSimple(session);
-  return session({
-    store: new Store({ pool, tableName: 'session', pruneSessionInterval: 15 * 60 }),
+  const store = new Store({
+    pool,
+    tableName: 'session',
+    pruneSessionInterval: 15 * 60,
+    disableTouch: true,
+  });
+  const renew: RequestHandler = (request, _response, next) => {
+    const { renewedMs = 0, actor } = request.session;
+    // A session that has changed is saved, and its end put off with it.
+    if (actor !== undefined && Date.now() - renewedMs > RENEWED_EVERY_MS) {
+      request.session.renewedMs = Date.now();
+    }
+    next();
+  };
+  const kept = session({
+    store,
     name: 'tidy-quill',
     secret,
     resave: false,
@@ -32,6 +51,7 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler {
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
   });
+  return [kept, renew];
 }
 
 /** The signed-in actor of a request; 401 without one. */

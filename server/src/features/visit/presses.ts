@@ -2,7 +2,7 @@ import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import { RUN_KINDS, type EventKind } from '@tidy-quill/core/record';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { visitEvents, visits } from '../../db/schema';
+import { visits } from '../../db/schema';
 import type { Actor } from '../../http/session';
 import { eventsSince } from './events';
 import { insertEvents } from './store';
@@ -30,9 +30,10 @@ export async function keepPresses(
     const [visit] = await tx
       .select({
         areaId: visits.areaId,
-        begun: sql<string[]>`array(select distinct coalesce(${visitEvents.areaId}, ${visits.areaId})
-          from ${visitEvents} where ${visitEvents.clinicId} = ${visits.clinicId}
-            and ${visitEvents.visitId} = ${visits.id} and ${visitEvents.kind} = 'treatmentStarted')`,
+        // Written out: of one table alone, columns would go without its name.
+        begun: sql<string[]>`array(select distinct coalesce(e.area_id, visits.area_id)
+          from visit_events e where e.clinic_id = visits.clinic_id
+            and e.visit_id = visits.id and e.kind = 'treatmentStarted')`,
       })
       .from(visits)
       .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))

@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
+import { v7 } from 'uuid';
+
+// Presses of many rooms at once against the built server on a durable database: presses.ts <url> <database url>
+const [url = '', databaseUrl = ''] = process.argv.slice(2);
+const ROOMS = 50;
+// A press a second: about what a busy hand does.
+const PRESSES = 12;
+const PAUSE_MS = 1000;
+const MANY_EVENTS = 10_000;
+
+const pool = new pg.Pool({ connectionString: databaseUrl, max: 10 });
+const [someone] = (
+  await pool.query(
+    `select v.*, c.id as clinic from visits v join clinics c on c.id = v.clinic_id limit 1`,
+  )
+).rows;
+
+/** A visit in which a session has begun, with so many presses in it already. */
+async function begunVisit(presses: number): Promise<string> {
+  const id = v7();
+  const { clinic_id, client_id, area_id, room_id, staff_id } = someone;
+  await pool.query(
+    `insert into visits (clinic_id, id, client_id, area_id, room_id, staff_id, starts_at)
+     values ($1, $2, $3, $4, $5, $6, now() - interval '400 days')`,
+    [clinic_id, id, client_id, area_id, room_id, staff_id],
+  );
+  await pool.query(
+    `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
+     select $1, gen_random_uuid(), $2, $3, kind, now() + n * interval '1 second', body::jsonb
+     from (select 0 as n, 'treatmentStarted' as kind, '{"kind":"treatmentStarted"}' as body
+           union all select n, 'pulsesFired', '{"kind":"pulsesFired","count":1}'
+           from generate_series(1, $4::int) n) e`,
+    [clinic_id, id, staff_id, presses],
+  );
+  return id;
+}
+
+const signIn = async (): Promise<string> => {
+  const response = await fetch(`${url}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: url },
+    body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
+  });
+  return response.headers.getSetCookie()[0]!.split(';')[0]!;
+};
+
+const cookie = await signIn();
+const visits = await Promise.all(Array.from({ length: ROOMS }, () => begunVisit(20)));
+
+const median = (list: readonly number[]) =>
+  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
+
+/** Median ms of a job that every room does again and again, each at its own pace. */
+async function paced(job: (room: number) => Promise<unknown>): Promise<number> {
+  const times: number[] = [];
+  await Promise.all(
+    visits.map(async (_visit, room) => {
+      await pause((room * PAUSE_MS) / ROOMS);
+      for (let press = 0; press < PRESSES; press++) {
+        const from = performance.now();
+        await job(room);
+        times.push(performance.now() - from);
+        await pause(PAUSE_MS);
+      }
+    }),
+  );
+  return median(times);
+}
+
+const press = async (room: number) => {
+  const event = {
+    id: v7(),
+    at: new Date().toISOString(),
+    body: { kind: 'pulsesFired', count: 1 },
+  };
+  const response = await fetch(`${url}/api/visits/${visits[room]}/events?after=100000000000000`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: url, cookie },
+    body: JSON.stringify([event]),
+  });
+  if (response.status !== 200) throw new Error(`${response.status} ${await response.text()}`);
+  await response.arrayBuffer();
+};
+
+const insert = (room: number) =>
+  pool.query(
+    `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
+     values ($1, $2, $3, $4, 'pulsesFired', now(), '{"kind":"pulsesFired","count":1}')`,
+    [someone.clinic_id, randomUUID(), visits[room], someone.staff_id],
+  );
+
+// Once unmeasured, so that both ways are warm.
+await Promise.all(visits.map((_visit, room) => press(room)));
+const bareMs = await paced(insert);
+const pressMs = await paced(press);
+const againMs = await paced(insert);
+const bare = (bareMs + againMs) / 2;
+console.log(
+  `a press of one of ${ROOMS} rooms, durable: ${pressMs.toFixed(1)} ms (aim 30); a bare INSERT ${bare.toFixed(1)} ms, ratio ${(pressMs / bare).toFixed(1)} (aim 2)`,
+);
+
+const long = await begunVisit(MANY_EVENTS);
+const opened: number[] = [];
+for (let time = 0; time < 7; time++) {
+  const from = performance.now();
+  const response = await fetch(`${url}/api/visits/${long}`, { headers: { cookie } });
+  const text = await response.text();
+  opened.push(performance.now() - from);
+  if (time === 0)
+    console.log(`a session of ${MANY_EVENTS} events is ${(text.length / 1e6).toFixed(1)} MB`);
+}
+console.log(`a session of ${MANY_EVENTS} events opens in ${median(opened).toFixed(0)} ms`);
+const among: number[] = [];
+for (let time = 0; time < 40; time++) {
+  const from = performance.now();
+  visits[0] = long;
+  await press(0);
+  among.push(performance.now() - from);
+}
+console.log(`a press in it: ${median(among).toFixed(1)} ms`);
+await pool.end();
