@@ -7,7 +7,6 @@ import type { History } from '@tidy-quill/core/suitability';
 import type { EventBody } from '@tidy-quill/core/record';
 import { sql } from 'drizzle-orm';
 import {
-  bigint,
   bigserial,
   boolean,
   customType,
@@ -17,7 +16,6 @@ import {
   foreignKey,
   index,
   integer,
-  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -27,15 +25,12 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+// What servers keep for themselves stands apart from what is a clinic's.
+export * from './housekeeping';
+
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
-
-/** One row: what all servers on this database share. */
-export const installation = pgTable('installation', {
-  id: integer('id').primaryKey().default(1),
-  sessionSecret: text('session_secret').notNull(),
-});
 
 export const clinics = pgTable('clinics', {
   id: uuid('id').primaryKey(),
@@ -353,21 +348,3 @@ export const aheadAnswers = pgTable(
     index('ahead_answers_by_visit').on(t.clinicId, t.visitId),
   ],
 );
-
-/** Kept by connect-pg-simple. */
-export const session = pgTable(
-  'session',
-  {
-    sid: text('sid').primaryKey(),
-    sess: json('sess').notNull(),
-    expire: timestamp('expire', { precision: 6 }).notNull(),
-  },
-  (t) => [index('session_expire').on(t.expire)],
-);
-
-/** Kept by rate-limiter-flexible. */
-export const signInTries = pgTable('sign_in_tries', {
-  key: text('key').primaryKey(),
-  points: integer('points').notNull().default(0),
-  expire: bigint('expire', { mode: 'number' }),
-});

@@ -3,7 +3,7 @@ import type { ConsoleStatus } from '@tidy-quill/contract/console';
 import { asShown, mismatches } from '@tidy-quill/core/prepare';
 import { figure, READ_BACK_WORDS, spotText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
-import { useConsole, useConsoleFaults } from './ConsoleWatch';
+import { useConsole, useConsoleFaults } from './room-console';
 import { SimulatedControls } from './SimulatedControls';
 
 const STATES: Readonly<Record<ConsoleStatus['state'], { mark: string; word: string }>> = {

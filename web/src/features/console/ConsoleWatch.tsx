@@ -1,28 +1,13 @@
 import type { ConsoleLive } from '@tidy-quill/contract/console';
-import {
-  consoleFaults,
-  watchConsole,
-  type ConsoleView,
-  type RoomView,
-} from '@tidy-quill/core/console';
-import type { EventBody, IncidentKind, VisitRecord } from '@tidy-quill/core/record';
-import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import { watchConsole, type ConsoleView } from '@tidy-quill/core/console';
+import type { EventBody, VisitRecord } from '@tidy-quill/core/record';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { v5 } from 'uuid';
 import { recordEvents } from '../../app/courier';
 import { useAppDispatch } from '../../app/store';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { orderConsole } from './order';
-
-/** As the server tells it; `serverLost` while that itself cannot be reached, and nobody knows how the console stands. */
-interface RoomConsole extends ConsoleLive {
-  readonly serverLost?: boolean;
-}
-
-/** Undefined where the visit's room has no console. */
-const ConsoleContext = createContext<RoomConsole | undefined>(undefined);
-
-/** How the console of this room stands; undefined where there is none. */
-export const useConsole = (): RoomConsole | undefined => useContext(ConsoleContext);
+import { ConsoleContext, roomOf, viewOf, type RoomConsole } from './room-console';
 
 // So that what two tablets see alike gets the same id: a namespace of our own (RFC 9562, version 5).
 const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
@@ -93,31 +78,6 @@ function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
     });
     void dispatch(recordEvents(header.id, events as Parameters<typeof recordEvents>[1]));
   }, [live, dispatch]);
-}
-
-/** What keeps the open zone's session from beginning or going on at this console. */
-export function useConsoleFaults(): readonly IncidentKind[] {
-  const now = viewOf(useConsole());
-  const room = roomOf(useOpenVisit().record);
-  return now === null || room === null || now.state === 'off' ? [] : consoleFaults(now, room);
-}
-
-function roomOf({ plan, run }: VisitRecord): RoomView | null {
-  if (plan === null) return null;
-  const setting = run.setting ?? plan.setting;
-  const cooling = setting.cooling ?? plan.cooling;
-  return {
-    running: run.state === 'running',
-    setting,
-    wavelengthNm: plan.wavelengthNm,
-    plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,
-  };
-}
-
-function viewOf(live: ConsoleLive | undefined): ConsoleView | null {
-  if (live?.hello == null || live.status === null) return null;
-  const { type: _type, ...status } = live.status;
-  return { ...status, link: live.link, serial: live.hello.serial };
 }
 
 /** After a reload: where this session's counting had come to. */

@@ -2,7 +2,7 @@ import { PROVOKED, type ConsoleStatus, type ToConsole } from '@tidy-quill/contra
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
-import { useConsole } from './ConsoleWatch';
+import { useConsole } from './room-console';
 import { orderConsole } from './order';
 
 const WORDS: Readonly<Record<(typeof PROVOKED)[number], string>> = {

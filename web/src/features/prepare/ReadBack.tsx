@@ -6,7 +6,7 @@ import { clockText, figure, READ_BACK_WORDS, spotText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
-import { useConsole } from '../console/ConsoleWatch';
+import { useConsole } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 
 type Typed = Exclude<ReadBackField, 'spot'>;

@@ -1,7 +1,7 @@
 import type { RunState } from '@tidy-quill/core/record';
 import { figure, INCIDENT_WORDS, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
-import { useConsoleFaults } from '../console/ConsoleWatch';
+import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 
 const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {

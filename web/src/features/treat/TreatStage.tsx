@@ -12,7 +12,7 @@ import { useNow } from '../../widgets/use-now';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
-import { useConsoleFaults } from '../console/ConsoleWatch';
+import { useConsoleFaults } from '../console/room-console';
 import { Incidents } from '../console/Incidents';
 import { Beat } from './Beat';
 import { CellMap } from './CellMap';

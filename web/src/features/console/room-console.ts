@@ -1,0 +1,43 @@
+import type { ConsoleLive } from '@tidy-quill/contract/console';
+import { consoleFaults, type ConsoleView, type RoomView } from '@tidy-quill/core/console';
+import type { IncidentKind, VisitRecord } from '@tidy-quill/core/record';
+import { createContext, useContext } from 'react';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** As the server tells it; `serverLost` while that itself cannot be reached, and nobody knows how the console stands. */
+export interface RoomConsole extends ConsoleLive {
+  readonly serverLost?: boolean;
+}
+
+/** Undefined where the visit's room has no console. */
+export const ConsoleContext = createContext<RoomConsole | undefined>(undefined);
+
+/** How the console of this room stands; undefined where there is none. */
+export const useConsole = (): RoomConsole | undefined => useContext(ConsoleContext);
+
+/** What keeps the open zone's session from beginning or going on at this console. */
+export function useConsoleFaults(): readonly IncidentKind[] {
+  const now = viewOf(useConsole());
+  const room = roomOf(useOpenVisit().record);
+  return now === null || room === null || now.state === 'off' ? [] : consoleFaults(now, room);
+}
+
+/** What the room does meanwhile; null before anything is planned. */
+export function roomOf({ plan, run }: VisitRecord): RoomView | null {
+  if (plan === null) return null;
+  const setting = run.setting ?? plan.setting;
+  const cooling = setting.cooling ?? plan.cooling;
+  return {
+    running: run.state === 'running',
+    setting,
+    wavelengthNm: plan.wavelengthNm,
+    plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,
+  };
+}
+
+/** The console as it was last heard; null before it has said anything. */
+export function viewOf(live: ConsoleLive | undefined): ConsoleView | null {
+  if (live?.hello == null || live.status === null) return null;
+  const { type: _type, ...status } = live.status;
+  return { ...status, link: live.link, serial: live.hello.serial };
+}
