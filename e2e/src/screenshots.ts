@@ -71,10 +71,16 @@ try {
   await browser.press('Go on');
   await browser.see('TREATING');
   await keep('treat');
+  await browser.keys('z');
+  await browser.see('✓ Goggle view');
+  await keep('treat-goggles');
+  await browser.keys('z');
   await browser.press('Dim room');
   await browser.see('Paper');
   await keep('treat-dim-room');
   await browser.press('Paper');
+  await stage('Corisande Yewbarrow', 'Prepare', 'Settings, read aloud');
+  await keep('prepare');
   await stage('Corisande Yewbarrow', 'Watch', 'Second look');
   await keep('watch');
   await stage('Corisande Yewbarrow', 'Send home', 'After your laser');

@@ -24,7 +24,10 @@ function serveConsole(serial: string, port: number): Promise<number> {
       say(socket, machine.hello);
       say(socket, machine.status(new Date()));
     }
-    createInterface({ input: socket }).on('line', (line) => {
+    const lines = createInterface({ input: socket });
+    // It passes the socket's own faults on: a bridge that dies does not take the console with it.
+    lines.on('error', () => socket.destroy());
+    lines.on('line', (line) => {
       const order = read(ToConsole, parsed(line));
       if (!order.ok) return;
       const was = machine.isCut;

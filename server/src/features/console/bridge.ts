@@ -54,7 +54,10 @@ class Line {
       this.tell({ ...this.live, link: 'down' });
       if (this.listeners.size > 0) this.again = setTimeout(() => this.open(), AGAIN_MS);
     });
-    createInterface({ input: socket }).on('line', (line) => this.hear(line));
+    const lines = createInterface({ input: socket });
+    lines.on('line', (line) => this.hear(line));
+    // It passes the socket's own faults on, and nobody listening would end the server.
+    lines.on('error', () => socket.destroy());
   }
 
   private hear(line: string): void {

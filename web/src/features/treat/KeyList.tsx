@@ -13,13 +13,23 @@ export function KeyList({ onClose }: { onClose: () => void }) {
       key.toUpperCase(),
       `+ ${count} ${count === 1 ? 'pulse' : 'pulses'}`,
     ]),
+    ['Enter', 'The main action: cell done, start, go on to Watch'],
     ['V', 'Pass done'],
+    ['A', 'Warm: end the cell, in motion'],
+    ['O', 'Leave the cell out'],
+    ['E', 'Take the step that is proposed'],
+    ['Q', 'Keep the setting all the same'],
     ['0–9, X', 'Pain 0–9, 10'],
     ...HAIR_MARKS.map((mark): [string, string] => [
       MARK_KEYS[mark].toUpperCase(),
       MARK_WORDS[mark],
     ]),
     ['U', 'Undo last press'],
+    ['M', 'Beat'],
+    ['T', 'Clock for cooling and waits'],
+    ['Z', 'Goggle view'],
+    ['.', 'End treatment'],
+    [',', 'Hand over'],
   ];
   return (
     <Modal open title="Keys in the room" footer={null} onCancel={onClose}>

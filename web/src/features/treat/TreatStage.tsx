@@ -1,7 +1,7 @@
 import './treat.css';
 import { HAIR_MARKS, MARK_MEANING, PAIN_SCORES, painMeaning } from '@tidy-quill/core/reaction';
 import type { CellEnd, RunState } from '@tidy-quill/core/record';
-import { Button } from 'antd';
+import { energyJ } from '@tidy-quill/core/units';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, MARK_WORDS, spanText, spotText } from '../../text';
@@ -24,6 +24,7 @@ import { MARK_KEYS, PAIN_KEYS, PULSE_STEPS } from './keys';
 import { RunStateCard } from './RunStateCard';
 import { StepLine } from './StepLine';
 import { useSession, type Session, type SessionCell } from './use-session';
+import { WaitTimer } from './WaitTimer';
 
 /** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
 export function TreatStage() {
@@ -81,6 +82,9 @@ export function TreatStage() {
             </p>
           ) : null}
           <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
+          {current === null || !begun ? null : (
+            <p className="cell-now figures">{cellText(session, now)}</p>
+          )}
           <div className="pulse-keys">
             {PULSE_STEPS.map(({ count, key }) => (
               <KeyButton
@@ -122,6 +126,7 @@ export function TreatStage() {
             <Beat session={session} />
             <GoggleSwitch />
           </div>
+          <WaitTimer />
         </div>
       </div>
       <h2 id="pain-label">
@@ -193,9 +198,15 @@ export function TreatStage() {
           </KeyButton>
         ) : null}
         {running && current !== null ? (
-          <Button onClick={() => void end()}>End treatment</Button>
+          <KeyButton letter="." small onPress={() => void end()}>
+            End treatment
+          </KeyButton>
         ) : null}
-        {halted ? <Button onClick={() => setHanding(true)}>Hand over…</Button> : null}
+        {halted ? (
+          <KeyButton letter="," small onPress={() => setHanding(true)}>
+            Hand over
+          </KeyButton>
+        ) : null}
         <KeyButton letter="?" small onPress={() => setListing(true)}>
           Keys
         </KeyButton>
@@ -216,6 +227,16 @@ function footAction(state: RunState, current: SessionCell | null): string {
   if (state === 'notStarted') return 'Start treatment';
   if (state === 'ended') return 'Go to Watch';
   return state === 'running' && current !== null ? `Cell ${current.number} done` : 'End treatment';
+}
+
+/** What was done on the cell that is worked on: pulses, time without pauses, energy. */
+function cellText({ current, run }: Session, nowMs: number): string {
+  const { number, run: done, pulses } = current!;
+  const since =
+    run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
+  const spent = spanText(1000 * done.seconds + Math.max(0, since));
+  const energy = done.pulses * energyJ(run.setting!.fluenceJcm2, run.setting!.spot);
+  return `Cell ${number}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${done.passes} passes, ${spent}, ${figure(energy, 0)} J`;
 }
 
 /** How long has been treated, without pauses. */

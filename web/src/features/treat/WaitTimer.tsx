@@ -1,0 +1,21 @@
+import { useDraft } from '../../app/draft';
+import { spanText } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useNow } from '../../widgets/use-now';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** A clock for cooling before and after, and for waits: started and ended by one press, and kept through a reload. */
+export function WaitTimer() {
+  const { visit, area } = useOpenVisit();
+  const now = useNow();
+  const [since, setSince, clear] = useDraft<number | null>(`wait ${visit.id} ${area.id}`, null);
+  return (
+    <KeyButton
+      letter="t"
+      pressed={since !== null}
+      onPress={() => (since === null ? setSince(Date.now()) : clear())}
+    >
+      {since === null ? 'Cool or wait' : spanText(now - since)}
+    </KeyButton>
+  );
+}
