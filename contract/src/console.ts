@@ -29,8 +29,10 @@ const Status = v.object({
   setting: ConsoleSetting,
   /** Of a contact tip, °C; null where there is none. */
   tipC: v.nullable(number(-60, 80)),
-  /** Pulses since it was built. */
+  /** Pulses since it was built: what a lamp or tip is serviced by. */
   pulses: whole(0, 1e12),
+  /** Pulses since it was switched on. */
+  pulsesSinceOn: whole(0, 1e12),
   /** The door's: `open` keeps it from firing. */
   interlock: v.picklist(['closed', 'open']),
   emergencyStop: v.boolean(),

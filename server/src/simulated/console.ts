@@ -25,11 +25,13 @@ export class SimulatedConsole {
   private setting = FIRST;
   private tipC: number | null = 5;
   private pulses: number;
+  private pulsesAtOn: number;
   private readonly provoked = new Set<string>();
 
   constructor(serial: string, name: string, pulses: number) {
     this.hello = { type: 'hello', protocol: CONSOLE_PROTOCOL, serial, name, simulated: true };
     this.pulses = pulses;
+    this.pulsesAtOn = pulses;
   }
 
   /** Whether its link is cut: it says nothing and hears nothing but that it is mended. */
@@ -50,6 +52,7 @@ export class SimulatedConsole {
         : setting,
       tipC: this.tipC === null ? null : this.tipC + (provoked.has('warmTip') ? WARM_BY_K : 0),
       pulses: this.pulses,
+      pulsesSinceOn: this.pulses - this.pulsesAtOn,
       interlock: provoked.has('openInterlock') ? 'open' : 'closed',
       emergencyStop: stopped,
     };
@@ -62,7 +65,9 @@ export class SimulatedConsole {
         if (this.state === 'ready') this.state = 'standby';
         return;
       case 'power':
-        if ((this.state === 'off') === order.on) this.state = order.on ? 'standby' : 'off';
+        if ((this.state === 'off') !== order.on) return;
+        this.state = order.on ? 'standby' : 'off';
+        if (order.on) this.pulsesAtOn = this.pulses;
         return;
       case 'ready':
         if (this.state === 'standby' && this.isSafe()) this.state = 'ready';

@@ -32,7 +32,11 @@ describe('the simulated console', () => {
     const { take } = machine();
     expect(take(READY, PEDAL)).toMatchObject({ state: 'off', pulses: 1000 });
     expect(take(ON, PEDAL)).toMatchObject({ state: 'standby', pulses: 1000 });
-    expect(take(READY, PEDAL)).toMatchObject({ state: 'ready', pulses: 1003 });
+    expect(take(READY, PEDAL)).toMatchObject({
+      state: 'ready',
+      pulses: 1003,
+      pulsesSinceOn: 3,
+    });
     expect(take({ type: 'standby' }, PEDAL)).toMatchObject({ state: 'standby', pulses: 1003 });
   });
 

@@ -58,7 +58,8 @@ export function ConsoleCard() {
         {status.tipC === null
           ? ''
           : `tip ${figure(status.tipC)} °C${faults.includes('warmTip') ? ', warm ■' : ''} · `}
-        door {status.interlock} · counter {figure(status.pulses, 0)}
+        door {status.interlock} · {figure(status.pulsesSinceOn, 0)} pulses since on,{' '}
+        {figure(status.pulses, 0)} in its life
       </span>
       {hello?.simulated === true && setting !== undefined && plan !== null ? (
         <SimulatedControls planned={asShown(setting, plan.wavelengthNm)} />

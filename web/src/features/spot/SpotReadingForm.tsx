@@ -1,20 +1,15 @@
-import {
-  HAIR_MARKS,
-  MARK_MEANING,
-  PAIN_SCORES,
-  painMeaning,
-  type HairMark,
-} from '@tidy-quill/core/reaction';
+import type { HairMark } from '@tidy-quill/core/reaction';
 import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
 import { Input } from 'antd';
 import { useEffect, useRef } from 'react';
 import { useDraft } from '../../app/draft';
-import { figure, MARK_WORDS, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
+import { figure, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
 import { PhotoField } from '../photos/PhotoField';
-import { MARK_KEYS, PAIN_KEYS } from '../treat/keys';
+import { MarkKeys } from '../treat/MarkKeys';
+import { PainKeys } from '../treat/PainKeys';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Spots } from './use-spots';
@@ -76,42 +71,16 @@ export function SpotReadingForm({
           </span>
         </h2>
         <h3 id="spot-marks">What does the skin show?</h3>
-        <div className="mark-keys" role="group" aria-labelledby="spot-marks">
-          {HAIR_MARKS.map((mark) => (
-            <KeyButton
-              key={mark}
-              letter={MARK_KEYS[mark]}
-              kind={
-                { right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' }[
-                  MARK_MEANING[mark]
-                ] as 'plain'
-              }
-              pressed={reading.marks.includes(mark)}
-              onPress={() => toggle(mark)}
-            >
-              {MARK_WORDS[mark]}
-            </KeyButton>
-          ))}
-        </div>
+        <MarkKeys labelledBy="spot-marks" pressed={reading.marks} onMark={toggle} />
         <h3 id="spot-pain">
           How strong was it, 0 to 10?{' '}
           <span className="quiet-inline">{first ? '' : 'asked again only if it has changed'}</span>
         </h3>
-        <div className="pain-keys" role="group" aria-labelledby="spot-pain">
-          {PAIN_SCORES.map((value) => (
-            <KeyButton
-              key={value}
-              letter={PAIN_KEYS[value]!}
-              kind={
-                { goOn: 'plain', slowDown: 'care', stop: 'stop' }[painMeaning(value)] as 'plain'
-              }
-              pressed={reading.pain === value}
-              onPress={() => change({ pain: value })}
-            >
-              {value}
-            </KeyButton>
-          ))}
-        </div>
+        <PainKeys
+          labelledBy="spot-pain"
+          value={reading.pain}
+          onScore={(pain) => change({ pain })}
+        />
         <div className="spot-read-more">
           <PhotoField
             about={`spot ${number}`}

@@ -1,10 +1,10 @@
 import './treat.css';
-import { HAIR_MARKS, MARK_MEANING, PAIN_SCORES, painMeaning } from '@tidy-quill/core/reaction';
+import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
 import type { CellEnd, RunState } from '@tidy-quill/core/record';
 import { energyJ } from '@tidy-quill/core/units';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { clockText, figure, MARK_WORDS, spanText, spotText } from '../../text';
+import { clockText, figure, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
@@ -20,7 +20,9 @@ import { ChangeSetting } from './ChangeSetting';
 import { GoggleSwitch } from './GoggleSwitch';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
-import { MARK_KEYS, PAIN_KEYS, PULSE_STEPS } from './keys';
+import { PULSE_STEPS } from './keys';
+import { MarkKeys } from './MarkKeys';
+import { PainKeys } from './PainKeys';
 import { RunStateCard } from './RunStateCard';
 import { StepLine } from './StepLine';
 import { useSession, type Session, type SessionCell } from './use-session';
@@ -138,43 +140,24 @@ export function TreatStage() {
         </span>
         {asks ? <span className="tag tag-care">ask now</span> : null}
       </h2>
-      <div className="pain-keys" role="group" aria-labelledby="pain-label">
-        {PAIN_SCORES.map((value) => (
-          <KeyButton
-            key={value}
-            letter={PAIN_KEYS[value]!}
-            kind={{ goOn: 'plain', slowDown: 'care', stop: 'stop' }[painMeaning(value)] as 'plain'}
-            pressed={lastPain?.score === value}
-            disabled={!begun || ended}
-            onPress={() => score(value)}
-          >
-            {value}
-          </KeyButton>
-        ))}
-      </div>
+      <PainKeys
+        labelledBy="pain-label"
+        value={lastPain?.score ?? null}
+        disabled={!begun || ended}
+        onScore={score}
+      />
       <h2 id="marks-label">What does the skin show?</h2>
-      <div className="mark-keys treat-marks" role="group" aria-labelledby="marks-label">
-        {HAIR_MARKS.map((mark) => (
-          <KeyButton
-            key={mark}
-            letter={MARK_KEYS[mark]}
-            kind={
-              { right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' }[
-                MARK_MEANING[mark]
-              ] as 'plain'
-            }
-            pressed={run.marks.some((each) => each.mark === mark)}
-            disabled={!begun || ended}
-            onPress={() =>
-              MARK_MEANING[mark] === 'adverse'
-                ? void add({ kind: 'markSeen', mark }, { kind: 'stopped' })
-                : void add({ kind: 'markSeen', mark })
-            }
-          >
-            {MARK_WORDS[mark]}
-          </KeyButton>
-        ))}
-      </div>
+      <MarkKeys
+        labelledBy="marks-label"
+        close
+        pressed={run.marks.map(({ mark }) => mark)}
+        disabled={!begun || ended}
+        onMark={(mark) =>
+          MARK_MEANING[mark] === 'adverse'
+            ? void add({ kind: 'markSeen', mark }, { kind: 'stopped' })
+            : void add({ kind: 'markSeen', mark })
+        }
+      />
       {run.state === 'stopped' ? <StopCauses /> : null}
       <Incidents />
       <StageFoot
