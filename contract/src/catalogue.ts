@@ -1,7 +1,9 @@
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
+import type { AdviceBlocks } from '@tidy-quill/core/course';
 import type { SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
+import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema } from './consent';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
 import { SuitabilityRules as RulesSchema } from './suitability';
@@ -17,7 +19,13 @@ export interface Catalogue {
   readonly protocol: Protocol;
 }
 
-export const CATALOGUE_KINDS = ['devices', 'protocol', 'suitability', 'consents'] as const;
+export const CATALOGUE_KINDS = [
+  'devices',
+  'protocol',
+  'suitability',
+  'consents',
+  'aftercare',
+] as const;
 
 export type CatalogueKind = (typeof CATALOGUE_KINDS)[number];
 
@@ -41,12 +49,14 @@ export const NewVersion = v.variant('kind', [
   v.object({ kind: v.literal('protocol'), content: ProtocolSchema, ...version }),
   v.object({ kind: v.literal('suitability'), content: RulesSchema, ...version }),
   v.object({ kind: v.literal('consents'), content: TextsSchema, ...version }),
+  v.object({ kind: v.literal('aftercare'), content: BlocksSchema, ...version }),
 ]);
 
 export type NewVersion = v.InferInput<typeof NewVersion>;
 
 /** What a version holds, by its kind. */
-export type CatalogueContent = readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts;
+export type CatalogueContent =
+  readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts | AdviceBlocks;
 
 /** A version of a document, with who made and who approved it. */
 export interface CatalogueVersion {

@@ -91,6 +91,8 @@ export interface ClientVisit {
   readonly setting: Setting | null;
   readonly pulses: number;
   readonly answer: SkinAnswer;
+  /** Reactions to it that nobody has closed. */
+  readonly openReactions: number;
 }
 
 export interface ClientOpened {

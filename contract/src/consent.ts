@@ -24,7 +24,7 @@ export const ConsentTexts = v.object({
 }) satisfies v.GenericSchema<unknown, CoreTexts>;
 
 /** A signature: drawn by pen or finger, or the full name typed by who cannot draw. */
-const Signature = v.variant('kind', [
+export const Signature = v.variant('kind', [
   v.object({
     kind: v.literal('drawn'),
     png: v.pipe(

@@ -2,7 +2,7 @@ import { SITE_IDS } from '@tidy-quill/core/course';
 import { CALIBRES, HAIR_COLOURS } from '@tidy-quill/core/optics';
 import { LASER_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan';
 import type * as Core from '@tidy-quill/core/plan';
-import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
 import * as v from 'valibot';
 import { TypingAnswers } from './look';
 import { DayText, line, number, whole } from './text';
@@ -63,8 +63,8 @@ export const HairFinding = v.object({
 });
 
 const SkinAnswer = v.object({
-  endpoint: v.picklist(['notRead', 'none', 'right', 'strong']),
-  adverse: v.array(v.picklist(HAIR_MARKS)),
+  endpoint: v.picklist(['notRead', 'none', 'faint', 'right', 'strong']),
+  adverse: v.array(v.picklist([...new Set([...MARKS, ...REACTION_KINDS])])),
   painMax: v.nullable(whole(0, 10)),
 });
 

@@ -1,11 +1,23 @@
-import { ADVICE_CODES } from '@tidy-quill/core/course';
-import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import { ADVICE_PARTS, HABITS, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
+import {
+  EXTENTS,
+  MARKS,
+  REACTION_KINDS,
+  REACTION_SIGNS,
+  TRENDS,
+  type Triage,
+} from '@tidy-quill/core/reaction';
 import { CHECK_IDS } from '@tidy-quill/core/prepare';
 import {
+  CARED,
   CELL_ENDS,
   INCIDENTS,
+  REACTION_OUTCOMES,
+  REACTION_STEPS,
+  REPORTED_HOW,
   type EventBody,
   type Findings as CoreFindings,
+  type Reaction,
   type VisitEvent,
 } from '@tidy-quill/core/record';
 import {
@@ -20,13 +32,13 @@ import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';
-import type { Consent } from './consent';
+import { Signature, type Consent } from './consent';
 import { InkFinding, ZoneFinding } from './look';
 import { Cooling, HairFinding, Setting, SkinFinding, Spot, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
-const Mark = v.picklist(HAIR_MARKS);
+const Mark = v.picklist(MARKS);
 
 const looked = {
   skin: SkinFinding,
@@ -75,6 +87,29 @@ const judgedByServer = v.optional(
   null,
 );
 
+const triagedByServer = v.optional(
+  v.pipe(
+    v.unknown(),
+    v.transform((): Triage | null => null),
+  ),
+  null,
+);
+
+const Grade = v.picklist([0, 1, 2, 3] as const);
+const PhotoIds = v.pipe(v.array(Id), v.maxLength(6, 'must hold six pictures at most'));
+const SizeCm = v.nullable(number(0.1, 100));
+const Signs = v.array(v.picklist(REACTION_SIGNS));
+
+const ReactionReport = v.object({
+  what: v.picklist(REACTION_KINDS),
+  onsetAt: Moment,
+  extent: v.picklist(EXTENTS),
+  sizeCm: SizeCm,
+  place: v.nullable(v.picklist(PLACES)),
+  trend: v.picklist(TRENDS),
+  signs: Signs,
+});
+
 const kind = <K extends string>(name: K) => v.literal(name);
 
 const EventBody = v.variant('kind', [
@@ -116,7 +151,7 @@ const EventBody = v.variant('kind', [
     spotId: Id,
     marks: v.array(Mark),
     pain: v.nullable(whole(0, 10)),
-    photoIds: v.pipe(v.array(Id), v.maxLength(6, 'must hold six pictures at most')),
+    photoIds: PhotoIds,
     note: note(500),
   }),
   v.object({
@@ -165,14 +200,76 @@ const EventBody = v.variant('kind', [
     kind: kind('watched'),
     minutesAfter: whole(0, 600),
     marks: v.array(Mark),
-    grade: v.picklist([0, 1, 2, 3] as const),
+    grade: Grade,
     note: note(1000),
+    found: v.optional(
+      v.array(
+        v.object({
+          mark: Mark,
+          grade: Grade,
+          sizeCm: SizeCm,
+          place: v.nullable(v.picklist(PLACES)),
+        }),
+      ),
+    ),
+    photoIds: v.optional(PhotoIds),
+    cared: v.optional(v.array(v.picklist(CARED))),
+    cooledMinutes: v.optional(number(0, 240)),
   }),
   v.object({
     kind: kind('sentHome'),
-    advice: v.array(v.object({ code: v.picklist(ADVICE_CODES), until: v.nullable(DayText) })),
+    advice: v.array(
+      v.object({
+        code: line(60),
+        until: v.nullable(DayText),
+        text: v.optional(line(500)),
+        part: v.optional(v.picklist(ADVICE_PARTS)),
+        sayFrom: v.optional(v.boolean()),
+      }),
+    ),
     nextVisitOn: DayText,
     note: note(1000),
+    habits: v.optional(v.array(v.picklist(HABITS))),
+    blocksNumber: v.optional(whole(0, 1e6)),
+  }),
+  v.object({ kind: kind('adviceGiven'), by: v.picklist(['print', 'pdf', 'message']) }),
+  v.object({
+    kind: kind('reactionReported'),
+    how: v.picklist(REPORTED_HOW),
+    report: ReactionReport,
+    triage: triagedByServer,
+    photoIds: PhotoIds,
+    note: note(1000),
+  }),
+  v.object({
+    kind: kind('reactionFollowed'),
+    reactionId: Id,
+    how: v.picklist(REPORTED_HOW),
+    trend: v.picklist(TRENDS),
+    signs: Signs,
+    sizeCm: SizeCm,
+    triage: triagedByServer,
+    did: v.array(v.picklist(REACTION_STEPS)),
+    photoIds: PhotoIds,
+    note: note(1000),
+    againAt: v.nullable(Moment),
+  }),
+  v.object({
+    kind: kind('reactionClosed'),
+    reactionId: Id,
+    outcome: v.picklist(REACTION_OUTCOMES),
+    note: note(1000),
+  }),
+  v.object({
+    kind: kind('amended'),
+    about: v.nullable(Id),
+    text: line(1000),
+    reason: line(500),
+  }),
+  v.object({
+    kind: kind('recordSigned'),
+    signature: Signature,
+    digest: v.pipe(v.string('must be text'), v.hash(['sha256'], 'must be a digest')),
   }),
 ]) satisfies v.GenericSchema<unknown, EventBody>;
 
@@ -256,6 +353,14 @@ export interface AreaBefore {
   readonly history: readonly PastSession[];
   /** What was found when it was last looked at. */
   readonly foundLast: FoundLast | null;
+  /** Reactions to earlier visits that nobody has closed. */
+  readonly openReactions: readonly OpenReaction[];
+}
+
+/** A reaction that is still followed, and the visit that it belongs to. */
+export interface OpenReaction {
+  readonly visitId: string;
+  readonly reaction: Reaction;
 }
 
 /** A visit with all that its notebook shows. */
@@ -269,10 +374,15 @@ export interface VisitOpened {
   readonly events: readonly VisitEvent[];
   /** Where these events end, to ask for later ones. */
   readonly after: number;
+  /** What of the client's days the last advice went by. */
+  readonly habitsLast: readonly Habit[];
+  /** Everyone who works here, by id. */
+  readonly staffNames: Readonly<Record<string, string>>;
   /** By area. */
   readonly before: Readonly<Record<string, AreaBefore>>;
   readonly catalogue: Catalogue;
   readonly suitability: InForce<SuitabilityRules>;
+  readonly aftercare: InForce<AdviceBlocks>;
   /** The client's consents, newest first. */
   readonly consents: readonly Consent[];
   /** Answers from home that wait to be confirmed. */

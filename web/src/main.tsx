@@ -1,6 +1,7 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
 import 'antd/dist/reset.css';
 import './app/notebook.css';
+import './app/after-visit.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';

@@ -6,7 +6,13 @@ export interface NextVisit {
   /** 0 where it is a matter of days. */
   readonly weeks: number;
   /** What the day rests on. */
-  readonly because: 'siteInterval' | 'regrowthSlowing' | 'waitsForHealing' | 'testIsRead';
+  readonly because:
+    | 'siteInterval'
+    | 'regrowthSlowing'
+    | 'waitsForHealing'
+    | 'testIsRead'
+    | 'inkClears'
+    | 'inkClearsSlowly';
 }
 
 // Regrowth slows over the course: from the fifth visit on, two weeks more (a usual clinic habit).
@@ -14,6 +20,13 @@ const SLOWING_FROM_VISIT = 5;
 const SLOWING_WEEKS = 2;
 // After an adverse reaction nothing is fired on the zone for six weeks at the least.
 const HEALING_WEEKS = 6;
+// Ink: six to eight weeks at the least; longer is no loss, for the body goes on clearing.
+const INK_WEEKS = 8;
+const INK_HEALING_WEEKS = 12;
+const INK_SLOW_WEEKS = 10;
+
+/** Weeks under which ink is never treated again. */
+export const INK_LEAST_WEEKS = 6;
 
 /** The next visit's day for a zone treated on `treatedOn`, `visitNumber` counting from 1. */
 export function nextVisit(input: {
@@ -36,6 +49,20 @@ export function nextVisit(input: {
     weeks: usual,
     because: slowing ? 'regrowthSlowing' : 'siteInterval',
   };
+}
+
+/**
+ * The next visit's day for ink: eight weeks on, ten where the leg drains it slowly, twelve where the skin was harmed.
+ */
+export function nextInkVisit(input: {
+  readonly site: SiteId;
+  readonly treatedOn: Day;
+  readonly adverse: boolean;
+}): NextVisit {
+  const slow = input.site === 'lowerLeg' || input.site === 'foot';
+  const weeks = input.adverse ? INK_HEALING_WEEKS : slow ? INK_SLOW_WEEKS : INK_WEEKS;
+  const because = input.adverse ? 'waitsForHealing' : slow ? 'inkClearsSlowly' : 'inkClears';
+  return { on: addDays(input.treatedOn, weeks * 7), weeks, because };
 }
 
 /** The first session after test spots: once they have been read at 24–48 hours, or have healed. */

@@ -1,7 +1,7 @@
 import { averagePowerW, energyJ, spotAreaCm2, stepDown, type Spot } from '../units';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
 import type { ProtocolRow } from './protocol';
-import { wellBorne } from './step-rule';
+import { wellBorne } from '../reaction';
 import type { PastSession } from './subject';
 
 export const LIMIT_NAMES = ['device', 'protocol', 'model', 'history'] as const;

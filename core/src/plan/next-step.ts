@@ -1,4 +1,4 @@
-import type { HairMark } from '../reaction';
+import type { Mark } from '../reaction';
 import { skinAnswer } from '../reaction';
 import { stepDown, type Scale } from '../units';
 import type { Setting } from './setting';
@@ -21,7 +21,7 @@ export interface NextStep {
  */
 export function nextStep(of: {
   readonly setting: Setting;
-  readonly marks: readonly HairMark[];
+  readonly marks: readonly Mark[];
   readonly pains: readonly number[];
   readonly upperJcm2: number;
   readonly scale: Scale;

@@ -2,6 +2,7 @@ import type { SkinAnswer } from '../reaction';
 
 export const STEP_REASONS = [
   'noEndpoint',
+  'faintEndpoint',
   'endpointRight',
   'notRead',
   'endpointStrong',
@@ -25,8 +26,10 @@ export interface StepAdvice {
  * The step rule, strictest first: anything adverse or pain 7 and more, −20 %; a strong endpoint or
  * pain 5–6, −10 %; the right endpoint, hold; no endpoint with pain 0–4, +10 %. An endpoint that
  * nobody read holds: what was not seen raises nothing.
+ *
+ * @param faintIsEnough whether a faint endpoint is all that is wanted, as in red ink
  */
-export function stepRule(answer: SkinAnswer): StepAdvice {
+export function stepRule(answer: SkinAnswer, faintIsEnough = false): StepAdvice {
   const calm = { newTestSpot: false, supervisor: false };
   const pain = answer.painMax ?? 0;
   if (answer.adverse.length > 0) {
@@ -51,14 +54,16 @@ export function stepRule(answer: SkinAnswer): StepAdvice {
   if (answer.endpoint === 'strong') {
     return { factor: 0.9, action: 'lower', because: 'endpointStrong', ...calm };
   }
-  if (answer.endpoint === 'none' && answer.painMax !== null) {
-    return { factor: 1.1, action: 'raise', because: 'noEndpoint', ...calm };
+  const faint = answer.endpoint === 'faint' && !faintIsEnough;
+  if ((answer.endpoint === 'none' || faint) && answer.painMax !== null) {
+    return {
+      factor: 1.1,
+      action: 'raise',
+      because: faint ? 'faintEndpoint' : 'noEndpoint',
+      ...calm,
+    };
   }
-  const because = answer.endpoint === 'right' ? 'endpointRight' : 'notRead';
+  const right = answer.endpoint === 'right' || (answer.endpoint === 'faint' && faintIsEnough);
+  const because = right ? 'endpointRight' : 'notRead';
   return { factor: 1, action: 'hold', because, ...calm };
-}
-
-/** Whether a session was well borne: nothing adverse, no pain of 7 or more. */
-export function wellBorne(answer: SkinAnswer): boolean {
-  return answer.adverse.length === 0 && (answer.painMax ?? 0) < 7;
 }

@@ -1,3 +1,6 @@
+import type { Job } from '../suitability';
+import type { ReactionKind } from './report';
+
 /** What may be seen on the skin during and within minutes of a hair session. */
 export const HAIR_MARKS = [
   'perifollicularOedema',
@@ -13,50 +16,93 @@ export const HAIR_MARKS = [
   'bleeding',
 ] as const;
 
-export type HairMark = (typeof HAIR_MARKS)[number];
+/** The same of a session on ink: how far the ink whitens comes first. */
+export const INK_MARKS = [
+  'evenWhitening',
+  'faintWhitening',
+  'noWhitening',
+  'thickWhitening',
+  'edgeWelts',
+  'bleeding',
+  'blister',
+  'splatter',
+  'smoke',
+  'greyOrWhite',
+  'whealSheet',
+  'purpura',
+] as const;
 
-/** What a mark says of the setting: none = too little, right, strong = more than wanted, adverse = harm. */
-export type MarkMeaning = 'none' | 'right' | 'strong' | 'adverse';
+export type HairMark = (typeof HAIR_MARKS)[number];
+export type InkMark = (typeof INK_MARKS)[number];
+export type Mark = HairMark | InkMark;
+
+/** Every mark of either job, once. */
+export const MARKS: readonly Mark[] = [...new Set<Mark>([...HAIR_MARKS, ...INK_MARKS])];
+
+/** The marks that a job may show, in the order in which they are offered. */
+export const marksFor = (job: Job): readonly Mark[] => (job === 'ink' ? INK_MARKS : HAIR_MARKS);
+
+/**
+ * What a mark says of the setting: none = too little, faint = a little, right, strong = more than wanted, adverse =
+ * harm; beside = says nothing of it.
+ */
+export type MarkMeaning = 'none' | 'faint' | 'right' | 'strong' | 'adverse' | 'beside';
 
 /** domain terms: endpoints first, then what must not happen. */
-export const MARK_MEANING: Readonly<Record<HairMark, MarkMeaning>> = {
+export const MARK_MEANING: Readonly<Record<Mark, MarkMeaning>> = {
   perifollicularOedema: 'right',
   perifollicularErythema: 'right',
   singedHair: 'right',
   nothing: 'none',
   strongRedness: 'strong',
+  evenWhitening: 'right',
+  faintWhitening: 'faint',
+  noWhitening: 'none',
+  thickWhitening: 'strong',
+  // Where the beam's edge meets bare skin around a small design: common.
+  edgeWelts: 'beside',
   greyOrWhite: 'adverse',
   blister: 'adverse',
   whealSheet: 'adverse',
   crust: 'adverse',
   purpura: 'adverse',
   bleeding: 'adverse',
+  splatter: 'adverse',
+  smoke: 'adverse',
 };
 
 /** How severe a reaction is: 0 none, 1 slight, 2 marked, 3 needs a clinician. */
 export type Grade = 0 | 1 | 2 | 3;
 
+/** Harm seen in the room, or told of later. */
+export type Adverse = Mark | ReactionKind;
+
 /** What the skin and the client answered to a setting. */
 export interface SkinAnswer {
-  readonly endpoint: 'notRead' | 'none' | 'right' | 'strong';
-  readonly adverse: readonly HairMark[];
+  readonly endpoint: 'notRead' | 'none' | 'faint' | 'right' | 'strong';
+  readonly adverse: readonly Adverse[];
   /** Highest pain score 0–10, or null where it was never asked. */
   readonly painMax: number | null;
 }
 
+const STRONGEST_FIRST = ['strong', 'right', 'faint', 'none'] as const;
+
 /** Sums up marks and pain scores into one answer: the strongest thing seen decides. */
-export function skinAnswer(marks: readonly HairMark[], pains: readonly number[]): SkinAnswer {
+export function skinAnswer(
+  marks: readonly Mark[],
+  pains: readonly number[],
+  later: readonly ReactionKind[] = [],
+): SkinAnswer {
   const seen = new Set(marks.map((mark) => MARK_MEANING[mark]));
-  const endpoint = seen.has('strong')
-    ? 'strong'
-    : seen.has('right')
-      ? 'right'
-      : seen.has('none')
-        ? 'none'
-        : 'notRead';
+  const adverse = MARKS.filter((mark) => MARK_MEANING[mark] === 'adverse' && marks.includes(mark));
   return {
-    endpoint,
-    adverse: HAIR_MARKS.filter((mark) => MARK_MEANING[mark] === 'adverse' && marks.includes(mark)),
+    endpoint: STRONGEST_FIRST.find((meaning) => seen.has(meaning)) ?? 'notRead',
+    adverse: [...new Set<Adverse>([...adverse, ...later])],
     painMax: pains.length > 0 ? Math.max(...pains) : null,
   };
+}
+
+/** Whether a session was well borne: nothing adverse, no pain of 7 or more. */
+export function wellBorne(answer: SkinAnswer): boolean {
+  return answer.adverse.length === 0 && (answer.painMax ?? 0) < 7;
 }

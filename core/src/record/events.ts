@@ -1,4 +1,4 @@
-import type { Advice } from '../course';
+import type { Advice, Habit } from '../course';
 import type { Cooling } from '../heat';
 import type { InkFinding, Place, ZoneFinding } from '../look';
 import type {
@@ -10,7 +10,7 @@ import type {
   TestSpotReason,
 } from '../plan';
 import type { CheckId, ConsoleSetting } from '../prepare';
-import type { Grade, HairMark } from '../reaction';
+import type { Grade, Mark, ReactionReport, ReactionSign, Trend, Triage } from '../reaction';
 import type { Answers, Assessment, Job, Medicine } from '../suitability';
 import type { Day } from '../units';
 
@@ -98,7 +98,7 @@ export type EventBody =
       readonly kind: 'spotRead';
       /** The event that fired the spot. */
       readonly spotId: string;
-      readonly marks: readonly HairMark[];
+      readonly marks: readonly Mark[];
       readonly pain: number | null;
       readonly photoIds: readonly string[];
       readonly note: string;
@@ -124,7 +124,7 @@ export type EventBody =
   | { readonly kind: 'pulsesFired'; readonly count: number }
   | { readonly kind: 'passDone' }
   | { readonly kind: 'painScored'; readonly score: number }
-  | { readonly kind: 'markSeen'; readonly mark: HairMark }
+  | { readonly kind: 'markSeen'; readonly mark: Mark }
   | { readonly kind: 'settingChanged'; readonly setting: Setting; readonly reason: string }
   /** The technician keeps the setting though the step rule says otherwise. */
   | {
@@ -157,16 +157,112 @@ export type EventBody =
   | {
       readonly kind: 'watched';
       readonly minutesAfter: number;
-      readonly marks: readonly HairMark[];
+      readonly marks: readonly Mark[];
       readonly grade: Grade;
       readonly note: string;
+      /** Where each was, and how large; absent in records of before it was asked. */
+      readonly found?: readonly MarkFound[] | undefined;
+      readonly photoIds?: readonly string[] | undefined;
+      /** What was done for the skin at once. */
+      readonly cared?: readonly Cared[] | undefined;
+      readonly cooledMinutes?: number | undefined;
     }
   | {
       readonly kind: 'sentHome';
       readonly advice: readonly Advice[];
       readonly nextVisitOn: Day;
       readonly note: string;
+      /** What of the client's days the advice goes by; absent in records of before it was asked. */
+      readonly habits?: readonly Habit[] | undefined;
+      /** The version of the building blocks; 0 for those that ship. */
+      readonly blocksNumber?: number | undefined;
+    }
+  /** The advice left the house: on paper, as a file, or as a message. */
+  | { readonly kind: 'adviceGiven'; readonly by: 'print' | 'pdf' | 'message' }
+  /** A reaction was told of, or seen, after the session that it belongs to. */
+  | {
+      readonly kind: 'reactionReported';
+      readonly how: ReportedHow;
+      readonly report: ReactionReport;
+      /** By the rules of that day; null until the server has worked it out. */
+      readonly triage: Triage | null;
+      readonly photoIds: readonly string[];
+      readonly note: string;
+    }
+  | {
+      readonly kind: 'reactionFollowed';
+      /** The event that reported it. */
+      readonly reactionId: string;
+      readonly how: ReportedHow;
+      readonly trend: Trend;
+      readonly signs: readonly ReactionSign[];
+      readonly sizeCm: number | null;
+      readonly triage: Triage | null;
+      readonly did: readonly ReactionStep[];
+      readonly photoIds: readonly string[];
+      readonly note: string;
+      /** When somebody looks or asks again, ISO 8601; null where the level alone says. */
+      readonly againAt: string | null;
+    }
+  | {
+      readonly kind: 'reactionClosed';
+      readonly reactionId: string;
+      readonly outcome: ReactionOutcome;
+      readonly note: string;
+    }
+  /** Something added to the record afterwards; nothing is ever changed in it. */
+  | {
+      readonly kind: 'amended';
+      /** The event that it speaks of; null for the record as a whole. */
+      readonly about: string | null;
+      readonly text: string;
+      readonly reason: string;
+    }
+  | {
+      readonly kind: 'recordSigned';
+      readonly signature: DrawnOrTyped;
+      /** SHA-256 of what was signed. */
+      readonly digest: string;
     };
+
+/** Something seen at the second look, with its size and place. */
+export interface MarkFound {
+  readonly mark: Mark;
+  readonly grade: Grade;
+  readonly sizeCm: number | null;
+  readonly place: Place | null;
+}
+
+export const CARED = [
+  'coldAir',
+  'coolPack',
+  'wetCloth',
+  'soothingGel',
+  'ointment',
+  'dressing',
+] as const;
+
+/** What was put on the skin at once. */
+export type Cared = (typeof CARED)[number];
+
+export const REPORTED_HOW = ['phone', 'seen', 'message'] as const;
+export type ReportedHow = (typeof REPORTED_HOW)[number];
+
+export const REACTION_STEPS = [
+  ...(['adviceGiven', 'cooled', 'dressed', 'photographed', 'supervisorTold'] as const),
+  ...(['clinicianTold', 'sentToClinician', 'emergencyCalled', 'askedToComeIn'] as const),
+] as const;
+
+/** What was done about a reaction. */
+export type ReactionStep = (typeof REACTION_STEPS)[number];
+
+export const REACTION_OUTCOMES = ['healed', 'leftMark', 'withClinician', 'notFromSession'] as const;
+export type ReactionOutcome = (typeof REACTION_OUTCOMES)[number];
+
+/** A signature: a picture of it, or the name typed by who cannot draw. */
+export type DrawnOrTyped =
+  | { readonly kind: 'drawn'; readonly png: string }
+  | { readonly kind: 'typed'; readonly name: string };
 
 export const CELL_ENDS = ['done', 'warm', 'leftOut'] as const;
 
@@ -230,4 +326,7 @@ export const WHOLE_VISIT_KINDS: readonly EventKind[] = [
   'zoneAdded',
   'zoneLeft',
   'sentHome',
+  'adviceGiven',
+  'amended',
+  'recordSigned',
 ];

@@ -30,7 +30,13 @@ export type EventRefusal =
   | 'zoneBegun'
   | 'lastZone'
   | 'zoneStillOpen'
-  | 'otherZoneRuns';
+  | 'otherZoneRuns'
+  | 'reactionOpen'
+  | 'nothingFired'
+  | 'noSuchReaction'
+  | 'reactionClosed'
+  | 'noSuchEntry'
+  | 'notFinished';
 
 /**
  * Whether an event fits the visit as it stands; null when it does. Presses made in the room are never
@@ -58,6 +64,14 @@ export function refuseEvent(
       return record.spots.some(({ id }) => id === body.spotId) ? null : 'noSuchSpot';
     case 'spotWaived':
       return refuseWaiving(record);
+    case 'reactionReported':
+      return record.run.startedAt === null && record.spots.length === 0 ? 'nothingFired' : null;
+    case 'reactionFollowed':
+    case 'reactionClosed': {
+      const reaction = record.reactions.find(({ id }) => id === body.reactionId);
+      if (reaction === undefined) return 'noSuchReaction';
+      return reaction.closed === null ? null : 'reactionClosed';
+    }
     case 'watched':
       return stageStates(record, consented).watch === 'toCome' ? 'endTreatmentFirst' : null;
     case 'sentHome':
@@ -102,7 +116,10 @@ function refuseWaiving(record: VisitRecord): EventRefusal | null {
   return state === 'stop' ? 'spotsSaidStop' : null;
 }
 
-const LATE_KINDS: readonly EventKind[] = ['watched', 'spotRead'];
+const LATE_KINDS: readonly EventKind[] = [
+  ...(['watched', 'spotRead', 'reactionReported', 'reactionFollowed', 'reactionClosed'] as const),
+  ...(['adviceGiven', 'amended', 'recordSigned'] as const),
+];
 
 function refuseOverride(record: VisitRecord): EventRefusal | null {
   if (!isStopped(record)) return 'notStopped';

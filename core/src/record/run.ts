@@ -1,5 +1,6 @@
 import type { Setting } from '../plan';
-import type { HairMark } from '../reaction';
+import { energyJ } from '../units';
+import type { Mark } from '../reaction';
 import type { CellEnd, EventBody, VisitEvent } from './events';
 import { withInterval, type Intervals } from './intervals';
 
@@ -10,7 +11,7 @@ export interface CellRun {
   readonly pulses: number;
   readonly passes: number;
   readonly seconds: number;
-  readonly marks: readonly HairMark[];
+  readonly marks: readonly Mark[];
   readonly pains: readonly number[];
   readonly ended: CellEnd | null;
 }
@@ -23,6 +24,8 @@ export interface Run {
   /** By hand and by the console together. */
   readonly pulses: number;
   readonly passes: number;
+  /** All that was given, J, each pulse at the setting of its moment. */
+  readonly energyJ: number;
   /** What the console counted, by its serial number. */
   readonly counted: Intervals;
   /** The cell that is worked on; null before any was chosen. */
@@ -32,7 +35,7 @@ export interface Run {
   readonly runningSince: string | null;
   readonly declined: readonly Extract<EventBody, { kind: 'stepDeclined' }>[];
   readonly pains: readonly { readonly at: string; readonly score: number }[];
-  readonly marks: readonly { readonly at: string; readonly mark: HairMark }[];
+  readonly marks: readonly { readonly at: string; readonly mark: Mark }[];
   /** What is dialled in now: the accepted setting, or the last change. */
   readonly setting: Setting | null;
   readonly changes: readonly {
@@ -59,6 +62,7 @@ export const EMPTY_RUN: Run = {
   endedAt: null,
   pulses: 0,
   passes: 0,
+  energyJ: 0,
   counted: {},
   cell: null,
   cells: new Map(),
@@ -85,12 +89,12 @@ export function withPress(run: Run, event: VisitEvent): Run {
         runningSince: at,
       };
     case 'pulsesFired':
-      return inCell({ ...pressed, pulses: run.pulses + body.count }, (cell) => ({
+      return inCell({ ...pressed, ...withPulses(run, body.count) }, (cell) => ({
         pulses: cell.pulses + body.count,
       }));
     case 'consolePulses': {
       const { intervals, added } = withInterval(run.counted, body);
-      const counted = { ...run, counted: intervals, pulses: run.pulses + added };
+      const counted = { ...run, counted: intervals, ...withPulses(run, added) };
       return inCell(counted, (cell) => ({ pulses: cell.pulses + added }));
     }
     case 'passDone':
@@ -136,6 +140,11 @@ export function withPress(run: Run, event: VisitEvent): Run {
 
 /** What was done on a cell; nothing where nobody was there yet. */
 export const cellRun = (run: Run, cell: number): CellRun => run.cells.get(cell) ?? EMPTY_CELL;
+
+const withPulses = ({ pulses, energyJ: given, setting }: Run, count: number) => ({
+  pulses: pulses + count,
+  energyJ: given + (setting === null ? 0 : count * energyJ(setting.fluenceJcm2, setting.spot)),
+});
 
 const runningFrom = (run: Run, at: string) => (run.state === 'running' ? at : null);
 

@@ -1,9 +1,10 @@
 import { changesBetween, type Change } from '../look';
-import { medicineKey } from '../plan';
+import { medicineKey, type PastSession } from '../plan';
 import type { CheckId } from '../prepare';
 import { inOrder } from './in-order';
+import { harmLater, withReaction, type Reaction } from './reactions';
 import { EMPTY_RUN, withPress, type Run } from './run';
-import { skinAnswer, type SkinAnswer } from '../reaction';
+import { skinAnswer, type Adverse, type SkinAnswer } from '../reaction';
 import { laterReasons, spotVerdict, type TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
@@ -15,7 +16,9 @@ type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 export type StaleReason =
   | { readonly kind: 'findings' | 'answers'; readonly changes: readonly Change[] }
   /** The test spots bear less than the plan gives: what the step rule makes of them, J/cm². */
-  | { readonly kind: 'spots'; readonly wantedJcm2: number };
+  | { readonly kind: 'spots'; readonly wantedJcm2: number }
+  /** An earlier session turned out to have done harm that the plan knew nothing of. */
+  | { readonly kind: 'reactions'; readonly harm: readonly Adverse[] };
 
 /** A visit, or one zone of it, rebuilt from its events alone. */
 export interface VisitRecord {
@@ -44,8 +47,14 @@ export interface VisitRecord {
   readonly shown: (Of<'settingsRead'> & { readonly at: string }) | null;
   readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
   readonly run: Run;
+  /** The last look at the skin within the visit. */
   readonly watched: Of<'watched'> | null;
+  /** Every such look, in order of time. */
+  readonly looks: readonly (Of<'watched'> & { readonly at: string; readonly staffId: string })[];
   readonly sentHome: Of<'sentHome'> | null;
+  readonly given: readonly { readonly at: string; readonly by: Of<'adviceGiven'>['by'] }[];
+  /** Told of or seen later, in the order in which they were. */
+  readonly reactions: readonly Reaction[];
 }
 
 /** Numbing cream of this visit. */
@@ -81,7 +90,10 @@ const EMPTY: VisitRecord = {
   incidents: [],
   run: EMPTY_RUN,
   watched: null,
+  looks: [],
   sentHome: null,
+  given: [],
+  reactions: [],
 };
 
 /** Rebuilds a visit. Events may come in any order and more than once; time, then id, orders them. */
@@ -129,13 +141,34 @@ function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null
 const readingsIn = (spots: readonly TestSpot[]) =>
   spots.reduce((sum, { readings }) => sum + readings.length, 0);
 
-/** What skin and client answered over the whole visit, the second look included. */
+/** What skin and client answered over the whole visit, the second look and what was told of later included. */
 export function answerOf(record: VisitRecord): SkinAnswer {
   const later = record.watched?.marks ?? [];
   return skinAnswer(
     [...record.run.marks.map(({ mark }) => mark), ...later],
     record.run.pains.map(({ score }) => score),
+    harmLater(record.reactions),
   );
+}
+
+/**
+ * A record against what earlier sessions are now known to have done: a plan that was accepted before a reaction was
+ * told of no longer fits.
+ */
+export function againstHistory(record: VisitRecord, history: readonly PastSession[]): VisitRecord {
+  const { plan } = record;
+  if (plan === null || record.run.startedAt !== null) return record;
+  const same = (one: PastSession, other: PastSession) =>
+    one.on === other.on && one.setting.fluenceJcm2 === other.setting.fluenceJcm2;
+  const harm = history.flatMap((session) => {
+    const known = plan.subject.history.filter((each) => same(each, session));
+    return session.answer.adverse.filter(
+      (each) => !known.some(({ answer }) => answer.adverse.includes(each)),
+    );
+  });
+  if (harm.length === 0) return record;
+  const stale = [...record.stale, { kind: 'reactions', harm: [...new Set(harm)] } as const];
+  return { ...record, stale, planIsStale: true };
 }
 
 /** What the client takes, each by its key. */
@@ -207,10 +240,21 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
         },
         run: { ...record.run, setting: body.plan.setting },
       };
-    case 'watched':
-      return { ...record, watched: body };
+    case 'watched': {
+      const { at, staffId } = event;
+      return { ...record, watched: body, looks: [...record.looks, { ...body, at, staffId }] };
+    }
     case 'sentHome':
       return { ...record, sentHome: body };
+    case 'adviceGiven':
+      return { ...record, given: [...record.given, { at: event.at, by: body.by }] };
+    case 'reactionReported':
+    case 'reactionFollowed':
+    case 'reactionClosed':
+      return { ...record, reactions: withReaction(record.reactions, event, record) };
+    case 'amended':
+    case 'recordSigned':
+      return record;
     default:
       return { ...record, run: withPress(record.run, event) };
   }

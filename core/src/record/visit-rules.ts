@@ -18,7 +18,9 @@ export function refuseVisitEvent(
 ): EventRefusal | null {
   const { body } = event;
   const zones = zoneRecords(events, bookedId);
-  if (WHOLE_VISIT_KINDS.includes(body.kind)) return refuseWhole(zones, body, bookedId, consented);
+  if (WHOLE_VISIT_KINDS.includes(body.kind)) {
+    return refuseWhole(events, zones, body, bookedId, consented);
+  }
   const areaId = zoneOfEvent(event, bookedId)!;
   const record = zones.get(areaId);
   if (record === undefined) return 'noSuchZone';
@@ -31,6 +33,7 @@ export function refuseVisitEvent(
 type Zones = ReadonlyMap<string, VisitRecord>;
 
 function refuseWhole(
+  events: readonly VisitEvent[],
   zones: Zones,
   body: EventBody,
   bookedId: string,
@@ -46,10 +49,21 @@ function refuseWhole(
       return firstRefusal(records, body, consented, 'notStopped');
     case 'sentHome':
       return refuseSendHome(records, body, consented);
+    case 'amended':
+      return body.about === null || events.some(({ id }) => id === body.about)
+        ? null
+        : 'noSuchEntry';
+    case 'adviceGiven':
+      return records.every(({ sentHome }) => sentHome === null) ? 'notFinished' : null;
+    case 'recordSigned':
+      return records.some(isOpen) ? 'notFinished' : null;
     default:
       return refuseEvent(zones.get(bookedId) ?? records[0]!, body, consented);
   }
 }
+
+/** A record is signed once nothing more is to be done within the visit. */
+const isOpen = ({ sentHome, run }: VisitRecord) => sentHome === null && run.state !== 'ended';
 
 function refuseLeaving(zones: Zones, areaId: string): EventRefusal | null {
   const record = zones.get(areaId);

@@ -1,5 +1,5 @@
 import type { Setting, SkinFinding } from '../plan';
-import { skinAnswer, type HairMark, type SkinAnswer } from '../reaction';
+import { skinAnswer, type Mark, type SkinAnswer } from '../reaction';
 import type { Place } from '../look';
 
 /** One look at a test spot. */
@@ -7,7 +7,7 @@ export interface SpotReading {
   readonly id: string;
   /** ISO 8601 with zone. */
   readonly at: string;
-  readonly marks: readonly HairMark[];
+  readonly marks: readonly Mark[];
   /** 0–10; null where it was not asked again. */
   readonly pain: number | null;
   readonly photoIds: readonly string[];

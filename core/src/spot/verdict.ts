@@ -1,4 +1,5 @@
-import { stepRule, wellBorne, type PastSession, type StepAdvice } from '../plan';
+import { stepRule, type PastSession, type StepAdvice } from '../plan';
+import { wellBorne } from '../reaction';
 import { nextReading, type Due } from './reading-times';
 import { spotAnswer, type TestSpot } from './test-spot';
 

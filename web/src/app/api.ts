@@ -273,7 +273,7 @@ interface EventsArrived {
 }
 
 /** Puts the events that the server has kept since into the visit that is open. */
-async function keepEvents(
+export async function keepEvents(
   { visitId }: { visitId: string },
   { dispatch, queryFulfilled }: EventsArrived,
 ): Promise<void> {

@@ -38,6 +38,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'visits/:visitId/record',
+            lazy: async () => ({
+              Component: (await import('../features/record/RecordPage')).RecordPage,
+            }),
+          },
+          {
             path: 'visits/:visitId/:stage?',
             lazy: async () => ({
               Component: (await import('../features/visit/VisitPage')).VisitPage,

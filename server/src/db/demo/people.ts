@@ -1,7 +1,7 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import type { Density, SkinFinding } from '@tidy-quill/core/plan';
 import { MELANOSOME_FRACTION, type Calibre, type HairColour } from '@tidy-quill/core/optics';
-import type { HairMark } from '@tidy-quill/core/reaction';
+import type { Extent, HairMark, ReactionKind } from '@tidy-quill/core/reaction';
 import type { QuestionId } from '@tidy-quill/core/suitability';
 
 export const DEMO_PASSWORD = 'quill and candle';
@@ -20,10 +20,22 @@ export interface DemoSession {
   readonly technique: 'stamping' | 'inMotion' | 'longPulse1064';
   readonly marks: readonly HairMark[];
   readonly pains: readonly number[];
-  readonly laterMarks?: readonly HairMark[];
+  /** What was told of it later. */
+  readonly later?: DemoReaction;
   readonly grade?: 0 | 1 | 2 | 3;
   readonly calibre?: Calibre;
   readonly density?: Density;
+}
+
+/** A reaction told by telephone: hours after the last pulse, and days until it was closed; null while it is open. */
+export interface DemoReaction {
+  readonly what: ReactionKind;
+  readonly sizeCm: number;
+  readonly extent: Extent;
+  readonly onsetHours: number;
+  readonly toldHours: number;
+  readonly closedDays: number | null;
+  readonly note: string;
 }
 
 /** How far today's visit has come. */
@@ -117,7 +129,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     givenName: 'Thisbe',
     familyName: 'Candlewick',
     age: 27,
-    note: 'Telephoned after the last visit: one blister, healed dry.',
+    note: '',
     area: { site: 'underarm', side: 'both', areaCm2: 160 },
     skin: skin(4),
     hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
@@ -125,8 +137,15 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
       session(13, 'long-pulse-1064', BUMPS, [4, 4, 5], { technique: 'longPulse1064' }),
       session(7, 'long-pulse-1064', BUMPS, [5, 5, 6], {
         technique: 'longPulse1064',
-        laterMarks: ['blister'],
-        grade: 2,
+        later: {
+          what: 'blister',
+          sizeCm: 0.4,
+          extent: 'edge',
+          onsetHours: 20,
+          toldHours: 47,
+          closedDays: 12,
+          note: 'One, at the edge. Told to keep it closed and covered.',
+        },
       }),
     ],
     today: { clock: '11:30', room: 0, progress: 'nothing' },
@@ -260,6 +279,29 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     sessions: [session(3, 'diode-810-plate', BUMPS, [4, 5], { technique: 'inMotion' })],
     today: null,
     coming: { inDays: 5, clock: '10:00', atHome: [{ question: 'sun', daysAgo: 6 }] },
+  },
+  {
+    givenName: 'Jessamy',
+    familyName: 'Rookwhistle',
+    age: 48,
+    note: '',
+    area: { site: 'forearm', side: 'left', areaCm2: 330 },
+    skin: skin(3),
+    hair: { colour: 'black', calibre: 'coarse', density: 'dense' },
+    sessions: [
+      session(1, 'diode-810-plate', BUMPS, [5, 5, 6], {
+        later: {
+          what: 'crust',
+          sizeCm: 2,
+          extent: 'part',
+          onsetHours: 30,
+          toldHours: 52,
+          closedDays: null,
+          note: 'Thin and brown; itches. Asked for a picture.',
+        },
+      }),
+    ],
+    today: null,
   },
   {
     givenName: 'Isolde',

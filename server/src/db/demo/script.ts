@@ -13,6 +13,11 @@ export class VisitScript {
     this.at = startsAt.getTime();
   }
 
+  /** When the last event was, ms. */
+  get now(): number {
+    return this.at;
+  }
+
   /** Writes an event, of a zone where one is named; gives its id. */
   add(body: EventBody, secondsLater = 20, areaId?: string): string {
     this.at += secondsLater * 1000;

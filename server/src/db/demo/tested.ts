@@ -1,5 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import { hairAftercare, visitAfterTest } from '@tidy-quill/core/course';
+import { aftercare, STANDARD_AFTERCARE, visitAfterTest } from '@tidy-quill/core/course';
 import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
 import { ladder, type Subject } from '@tidy-quill/core/plan';
 import type { Place } from '@tidy-quill/core/look';
@@ -81,7 +81,16 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     read(script, spotId, marks, null, index === 0 ? 420 : 20, photos.slice(index, index + 1));
   }
   const next = visitAfterTest({ testedOn: yesterday, adverse: false });
-  const advice = hairAftercare({ site, treatedOn: yesterday, adverse: false });
+  const advice = aftercare(STANDARD_AFTERCARE, {
+    job: 'hair',
+    site,
+    technique: null,
+    wavelengthNm: 1064,
+    workingType: DARK.skin.type,
+    treatedOn: yesterday,
+    harmed: false,
+    habits: [],
+  });
   script.add({ kind: 'sentHome', advice, nextVisitOn: next.on, note: '' }, 180);
   await insertEvents(tx, clinic.clinicId, visitId, script.events);
   await tx.insert(visits).values({

@@ -1,18 +1,21 @@
-import { hairAftercare, nextVisit, SITES } from '@tidy-quill/core/course';
+import { aftercare, nextVisit, SITES, STANDARD_AFTERCARE } from '@tidy-quill/core/course';
 import { cellsOf } from '@tidy-quill/core/coverage';
 import {
   centralWavelengthNm,
   coolingOf,
   propose,
+  workingSkin,
   type PastSession,
   type Proposal,
   type Subject,
 } from '@tidy-quill/core/plan';
 import { asShown } from '@tidy-quill/core/prepare';
+import type { ReactionReport } from '@tidy-quill/core/reaction';
 import {
   answerOf,
   pastSessions,
   preparation,
+  triageOf,
   visitRecord,
   type EventBody,
   type VisitEvent,
@@ -26,7 +29,7 @@ import {
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { CORE_VERSION } from '../../features/visit/accept-plan';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
-import type { DemoClient, DemoProgress, DemoSession } from './people';
+import type { DemoClient, DemoProgress, DemoReaction, DemoSession } from './people';
 import { VisitScript } from './script';
 
 export interface CatalogueIds {
@@ -65,13 +68,18 @@ export function demoVisit(input: {
     {
       kind: 'watched',
       minutesAfter: 10,
-      marks: [...session.marks, ...(session.laterMarks ?? [])],
+      marks: session.marks,
       grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),
-      note: session.laterMarks ? 'One blister, 4 mm, at the edge; cooled, covered.' : '',
+      note: '',
+      found: [],
+      photoIds: [],
+      cared: ['coolPack'],
+      cooledMinutes: 5,
     },
     600,
   );
   sendHome(script, client, day, input.history.length + 1);
+  if (session.later !== undefined) toldLater(script, session.later);
   return script.events;
 }
 
@@ -234,6 +242,38 @@ function treat(
   else script.add({ kind: 'treatmentEnded' }, 10);
 }
 
+/** What was told by telephone, triaged as on that day; then how it ended, where it has. */
+function toldLater(script: VisitScript, later: DemoReaction): void {
+  const record = visitRecord(script.events);
+  const ended = Date.parse(record.run.endedAt!);
+  const after = (hours: number) => new Date(ended + hours * 3_600_000).toISOString();
+  const wait = (hours: number) => (Date.parse(after(hours)) - script.now) / 1000;
+  const { what, sizeCm, extent, onsetHours, toldHours, closedDays, note } = later;
+  const report: ReactionReport = {
+    what,
+    onsetAt: after(onsetHours),
+    extent,
+    sizeCm,
+    place: 'lowerRight',
+    trend: 'same',
+    signs: [],
+  };
+  const at = after(toldHours);
+  const body: EventBody = {
+    kind: 'reactionReported',
+    how: 'phone',
+    report,
+    triage: null,
+    photoIds: [],
+    note,
+  };
+  const judged = triageOf(record, { at, body });
+  const reactionId = script.add({ ...body, triage: judged }, wait(toldHours));
+  if (closedDays === null) return;
+  const closing = { kind: 'reactionClosed', reactionId, outcome: 'healed' } as const;
+  script.add({ ...closing, note: 'Dry and flat, no mark.' }, wait(24 * closedDays));
+}
+
 const cellCm2 = ({ setting }: Proposal): number =>
   DEMO_PROTOCOL.techniques[setting.technique].cellCm2;
 
@@ -249,11 +289,24 @@ function makeReady(script: VisitScript, { setting }: Proposal): void {
 
 function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber: number): void {
   const { site } = client.area;
-  const adverse = answerOf(visitRecord(script.events)).adverse.length > 0;
+  const record = visitRecord(script.events);
+  const plan = record.plan!;
+  const adverse = answerOf(record).adverse.length > 0;
   script.add(
     {
       kind: 'sentHome',
-      advice: hairAftercare({ site, treatedOn: day, adverse }),
+      advice: aftercare(STANDARD_AFTERCARE, {
+        job: 'hair',
+        site,
+        technique: plan.setting.technique,
+        wavelengthNm: plan.wavelengthNm,
+        workingType: workingSkin(plan.subject).type,
+        treatedOn: day,
+        harmed: adverse,
+        habits: [],
+      }),
+      habits: [],
+      blocksNumber: 0,
       nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse }).on,
       note: '',
     },

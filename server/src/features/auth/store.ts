@@ -1,7 +1,7 @@
 import type { SignedIn } from '@tidy-quill/contract/auth';
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, sql } from 'drizzle-orm';
-import type { Db } from '../../db/connect';
+import type { Db, Queryable } from '../../db/connect';
 import { clinics, staff } from '../../db/schema';
 import type { Actor } from '../../http/session';
 
@@ -56,4 +56,16 @@ export async function acceptCaution(db: Db, actor: Actor): Promise<void> {
     .update(staff)
     .set({ cautionAcceptedAt: new Date() })
     .where(and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId)));
+}
+
+/** The names of all who work or worked here, by id. */
+export async function staffNames(
+  db: Queryable,
+  clinicId: string,
+): Promise<Readonly<Record<string, string>>> {
+  const rows = await db
+    .select({ id: staff.id, name: staff.name })
+    .from(staff)
+    .where(eq(staff.clinicId, clinicId));
+  return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
 }

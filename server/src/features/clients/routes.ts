@@ -7,7 +7,13 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
-import { answerOf, currentStage, isFinished, zoneRecords } from '@tidy-quill/core/record';
+import {
+  answerOf,
+  currentStage,
+  isFinished,
+  openReactions,
+  zoneRecords,
+} from '@tidy-quill/core/record';
 import { and, desc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
@@ -98,6 +104,7 @@ async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<Cli
         setting: record.run.pulses > 0 ? record.run.setting : null,
         pulses: record.run.pulses,
         answer: answerOf(record),
+        openReactions: openReactions(record).length,
       };
     }),
   );

@@ -1,4 +1,4 @@
-import { areaText } from '@tidy-quill/contract/area-words';
+import { areaText } from '@tidy-quill/contract/words/area';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
   Consent,

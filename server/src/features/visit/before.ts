@@ -1,12 +1,12 @@
 import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit';
-import { pastSessions, zoneRecords } from '@tidy-quill/core/record';
+import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/record';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
 import { eventsOf } from './events';
 
-const NOTHING: AreaBefore = { history: [], foundLast: null };
+const NOTHING: AreaBefore = { history: [], foundLast: null, openReactions: [] };
 
 /** What a client's earlier visits tell of each area, by area. */
 export async function beforeVisit(
@@ -34,11 +34,15 @@ export async function beforeVisit(
   const before = new Map<string, AreaBefore>();
   for (const { id, areaId: bookedId, startsAt } of earlier) {
     for (const [areaId, record] of zoneRecords(events.get(id)!, bookedId)) {
-      const { history, foundLast } = before.get(areaId) ?? NOTHING;
+      const { history, foundLast, openReactions: open } = before.get(areaId) ?? NOTHING;
       const { findings } = record;
       before.set(areaId, {
         history: [...history, ...pastSessions(record)],
         foundLast: findings === null ? foundLast : { findings, on: clinicDay(startsAt, timeZone) },
+        openReactions: [
+          ...open,
+          ...openReactions(record).map((reaction) => ({ visitId: id, reaction })),
+        ],
       });
     }
   }

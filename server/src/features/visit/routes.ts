@@ -21,7 +21,8 @@ import { clinics } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
-import { checkSignIn } from '../auth/store';
+import { checkSignIn, staffNames } from '../auth/store';
+import { aftercareInForce, habitsBefore } from '../aftercare/store';
 import { aheadOf } from '../ahead/store';
 import type { Tries } from '../auth/tries';
 import { catalogueInForce } from '../catalogue/store';
@@ -33,11 +34,13 @@ import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
 import { keepPresses } from './presses';
+import { judgeReactions } from './judge-reactions';
 import { appendEvents, bookVisit, findVisit } from './store';
 
 // Written by their own routes, which judge or sign them.
 const OWN_ROUTE: readonly string[] = [
   ...['planAccepted', 'stopOverridden', 'reactionAgreed', 'spotWaived', 'sentHome'],
+  ...['recordSigned'],
 ];
 
 export function visitRoutes(db: Db, tries: Tries): Router {
@@ -64,6 +67,9 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       before: Object.fromEntries(await beforeVisit(db, clinicId, visit, timeZone)),
       catalogue: await catalogueInForce(db, clinicId),
       suitability: around.suitability,
+      aftercare: await aftercareInForce(db, clinicId),
+      habitsLast: await habitsBefore(db, clinicId, visit),
+      staffNames: await staffNames(db, clinicId),
       consents: around.consents,
       ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), events),
       saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
@@ -85,7 +91,8 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     refuseOwnRoutes(events);
     refuseOtherDays(events, timeZone);
     await judgeSettings(db, actor.clinicId, { visit, today, timeZone }, events);
-    const judged = await judgeAnswers(db, actor.clinicId, visit, events);
+    const answered = await judgeAnswers(db, actor.clinicId, visit, events);
+    const judged = await judgeReactions(db, actor.clinicId, visit, answered);
     response.json(await appendEvents(db, actor, visit.id, judged, after));
   });
 

@@ -1,11 +1,13 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
 import type { EventsKept, NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
 import {
+  againstHistory,
   refuseVisitEvent,
   zoneOfEvent,
   zoneRecords,
   type EventBody,
   type EventKind,
+  type EventRefusal,
   type VisitEvent,
 } from '@tidy-quill/core/record';
 import { and, eq } from 'drizzle-orm';
@@ -13,6 +15,7 @@ import type { Db, Queryable } from '../../db/connect';
 import { areas, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { beforeOf, beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
 
@@ -61,7 +64,7 @@ export async function bookVisit(
 
 /**
  * Adds events to a visit in one transaction: all of them or none. An event already there is passed
- * over, so that sending again is harmless. `also` runs in the same transaction and may refuse. Gives what was kept
+ * over, so that sending again is harmless. `also` runs in the same transaction, is told how many were new, and may refuse. Gives what was kept
  * `after` a place, by whomever.
  */
 export async function appendEvents(
@@ -70,7 +73,7 @@ export async function appendEvents(
   visitId: string,
   events: readonly NewEvent[],
   after = 0,
-  also: (tx: Queryable, visit: VisitHeader) => Promise<void> = async () => {},
+  also: (tx: Queryable, visit: VisitHeader, added: number) => Promise<void> = async () => {},
 ): Promise<EventsKept> {
   const { clinicId, staffId } = actor;
   return db.transaction(async (tx) => {
@@ -95,7 +98,9 @@ export async function appendEvents(
         body,
       };
       const consented = await isConsented(tx, clinicId, visit, one);
-      const refusal = refuseVisitEvent(all, one, visit.areaId, consented);
+      const refusal =
+        refuseVisitEvent(all, one, visit.areaId, consented) ??
+        (await refuseByHistory(tx, clinicId, visit, all, one));
       if (refusal !== null) {
         throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
           detail: refusal,
@@ -106,7 +111,7 @@ export async function appendEvents(
     // Folding them now shows whether they make sense; what does not is never kept.
     zoneRecords(all, visit.areaId);
     await insertEvents(tx, actor, visitId, fresh);
-    await also(tx, visit);
+    await also(tx, visit, fresh.length);
     return eventsSince(tx, clinicId, visitId, after);
   });
 }
@@ -142,6 +147,26 @@ async function isConsented(
   if (!FIRING.includes(event.body.kind)) return true;
   const areaId = zoneOfEvent(event, visit.areaId)!;
   return (await circumstancesOf(db, clinicId, visit, areaId)).consent.state === 'valid';
+}
+
+/** Nothing is fired where an earlier session did harm that is still followed, or that the plan knew nothing of. */
+async function refuseByHistory(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+  events: readonly VisitEvent[],
+  event: VisitEvent,
+): Promise<EventRefusal | null> {
+  if (!FIRING.includes(event.body.kind)) return null;
+  const areaId = zoneOfEvent(event, visit.areaId)!;
+  const record = zoneRecords(events, visit.areaId).get(areaId)!;
+  if (record.run.startedAt !== null) return null;
+  const before = beforeOf(await beforeVisit(db, clinicId, visit, 'UTC'), areaId);
+  if (againstHistory(record, before.history).planIsStale && !record.planIsStale) {
+    return 'planIsStale';
+  }
+  const followed = before.openReactions.some(({ reaction }) => reaction.adverse);
+  return followed && record.agreed === null ? 'reactionOpen' : null;
 }
 
 const FIRING: readonly EventKind[] = ['treatmentStarted', 'spotFired'];

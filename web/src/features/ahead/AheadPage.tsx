@@ -1,5 +1,5 @@
 import type { AheadPage as Opened } from '@tidy-quill/contract/ahead';
-import { areaText } from '@tidy-quill/contract/area-words';
+import { areaText } from '@tidy-quill/contract/words/area';
 import { read } from '@tidy-quill/contract/problem';
 import { AheadAnswers } from '@tidy-quill/contract/ahead';
 import {

@@ -1,6 +1,7 @@
 import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
+import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/course';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { Button, Input, Skeleton } from 'antd';
@@ -12,6 +13,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { AftercareForm } from './AftercareForm';
 import { ConsentTextsForm } from './ConsentTextsForm';
 import { SuitabilityTables } from './SuitabilityTables';
 import { ProtocolFigures } from './ProtocolFigures';
@@ -67,8 +69,8 @@ export function DevicesPage() {
         />
       )}
       {data === undefined && error === undefined ? <Skeleton active /> : null}
-      {data?.length === 0 && (kind === 'suitability' || kind === 'consents') ? (
-        <Versions key={kind} kind={kind} versions={[SHIPPED[kind]]} />
+      {data?.length === 0 && kind in SHIPPED ? (
+        <Versions key={kind} kind={kind} versions={[SHIPPED[kind as keyof typeof SHIPPED]]} />
       ) : null}
       {data?.length === 0 && (kind === 'devices' || kind === 'protocol') ? (
         <section className="empty">
@@ -88,6 +90,7 @@ const TABS = [
   { path: 'protocol', kind: 'protocol', word: 'Protocol' },
   { path: 'suitability', kind: 'suitability', word: 'Suitability' },
   { path: 'consents', kind: 'consents', word: 'Consent texts' },
+  { path: 'aftercare', kind: 'aftercare', word: 'Aftercare' },
 ] as const;
 
 /** What ships holds until the clinic approves a version of its own. */
@@ -106,6 +109,7 @@ const shipped = (kind: CatalogueKind, content: Content): CatalogueVersion => ({
 const SHIPPED = {
   suitability: shipped('suitability', STANDARD_SUITABILITY),
   consents: shipped('consents', STANDARD_CONSENTS),
+  aftercare: shipped('aftercare', STANDARD_AFTERCARE),
 };
 
 interface Draft {
@@ -177,6 +181,8 @@ function Versions({
             editable={editable}
             onChange={change}
           />
+        ) : kind === 'aftercare' ? (
+          <AftercareForm content={content as AdviceBlocks} editable={editable} onChange={change} />
         ) : (
           <ConsentTextsForm
             content={content as ConsentTexts}

@@ -1,4 +1,4 @@
-import { EditOutlined, PlusOutlined } from '@ant-design/icons';
+import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -7,20 +7,25 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
+  ADVERSE_WORDS,
   areaText,
   dayOf,
   dayText,
   figure,
-  MARK_WORDS,
+  ENDPOINT_WORDS,
+  pulseText,
   shortDay,
   spotText,
   STAGE_WORDS,
 } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
+import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
 import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
+import { TakeAway } from './TakeAway';
+import { ALL, isShown, VisitFilter, type Shown } from './VisitFilter';
 
 const CourseChart = lazy(() => import('./CourseChart'));
 
@@ -45,6 +50,8 @@ export function ClientPage() {
 
 function Opened({ opened: { client, areas, visits, consents } }: { opened: ClientOpened }) {
   const [form, setForm] = useState<'edit' | 'area' | null>(null);
+  const [reporting, setReporting] = useState(false);
+  const [shown, setShown] = useState<Shown>(ALL);
   const [booking, setBooking] = useState<Area | null>(null);
   const { timeZone } = useSignedIn().clinic;
   const today = dayOf(new Date().toISOString(), timeZone);
@@ -63,6 +70,10 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
           {client.note === '' ? null : <p>{client.note}</p>}
         </div>
         <div className="page-actions">
+          <Button icon={<PhoneOutlined />} onClick={() => setReporting(true)}>
+            Report a reaction
+          </Button>
+          <TakeAway clientId={client.id} />
           <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
             Edit
           </Button>
@@ -77,14 +88,17 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
           <p>Add the area to be treated, then book its first visit.</p>
         </section>
       ) : null}
-      {areas.map((area) => (
-        <AreaCourse
-          key={area.id}
-          area={area}
-          visits={visits.filter((visit) => visit.areaId === area.id)}
-          onBook={() => setBooking(area)}
-        />
-      ))}
+      {visits.length > 1 ? <VisitFilter areas={areas} shown={shown} onShown={setShown} /> : null}
+      {areas
+        .filter(({ id }) => shown.areaId === null || id === shown.areaId)
+        .map((area) => (
+          <AreaCourse
+            key={area.id}
+            area={area}
+            visits={visits.filter((visit) => visit.areaId === area.id && isShown(visit, shown))}
+            onBook={() => setBooking(area)}
+          />
+        ))}
       {consents.length === 0 ? null : (
         <section className="area-course">
           <SignedConsents consents={consents} clientId={client.id} />
@@ -94,6 +108,7 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
         <ClientForm client={client} onClose={() => setForm(null)} onSaved={() => {}} />
       ) : null}
       {form === 'area' ? <AddAreaForm clientId={client.id} onClose={() => setForm(null)} /> : null}
+      {reporting ? <PickSession clientId={client.id} onClose={() => setReporting(false)} /> : null}
       {booking === null ? null : (
         <BookVisitForm clientId={client.id} area={booking} onClose={() => setBooking(null)} />
       )}
@@ -122,7 +137,7 @@ function AreaCourse({
         </h2>
         <Button onClick={onBook}>Book a visit</Button>
       </header>
-      {visits.length === 0 ? <p>No visit yet.</p> : <VisitList visits={visits} />}
+      {visits.length === 0 ? <p>No visit to show.</p> : <VisitList visits={visits} />}
       {fired.length > 1 ? (
         <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
           <CourseChart visits={fired} />
@@ -162,7 +177,7 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
             <td className="figures">
               {visit.setting === null
                 ? '–'
-                : `${figure(visit.setting.fluenceJcm2)} J/cm², ${figure(visit.setting.pulseMs, 2)} ms, ${spotText(visit.setting.spot)}`}
+                : `${figure(visit.setting.fluenceJcm2, 2)} J/cm², ${pulseText(visit.setting.pulseMs)}, ${spotText(visit.setting.spot)}`}
             </td>
             <td className="is-figure figures">
               {visit.pulses === 0 ? '–' : figure(visit.pulses, 0)}
@@ -171,7 +186,27 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
             <td>
               <AnswerWords visit={visit} />
             </td>
-            <td>{visit.finished ? 'sent home' : `${STAGE_WORDS[visit.stage]} next`}</td>
+            <td>
+              {visit.finished ? 'sent home' : `${STAGE_WORDS[visit.stage]} next`}
+              {visit.openReactions > 0 ? (
+                <Link
+                  className="tag tag-care"
+                  to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}
+                  onClick={(event) => event.stopPropagation()}
+                >
+                  followed
+                </Link>
+              ) : null}
+              {visit.pulses > 0 ? (
+                <Link
+                  className="row-link"
+                  to={`/visits/${visit.id}/record`}
+                  onClick={(event) => event.stopPropagation()}
+                >
+                  record
+                </Link>
+              ) : null}
+            </td>
           </tr>
         ))}
       </tbody>
@@ -181,18 +216,11 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
 
 const visitPath = ({ id, areaId }: ClientVisit) => `/visits/${id}?zone=${areaId}`;
 
-const ENDPOINT_WORDS = {
-  notRead: '–',
-  none: 'no endpoint',
-  right: 'endpoint right',
-  strong: 'endpoint strong',
-} as const;
-
 function AnswerWords({ visit: { answer } }: { visit: ClientVisit }) {
   if (answer.adverse.length === 0) return <>{ENDPOINT_WORDS[answer.endpoint]}</>;
   return (
     <span className="tag tag-stop">
-      {answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ')}
+      {answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')}
     </span>
   );
 }

@@ -10,78 +10,99 @@ import {
   YAxis,
 } from 'recharts';
 import { useSignedIn } from '../../app/clinic-context';
-import { dayOf, shortDay } from '../../text';
+import { ADVERSE_WORDS, dayOf, figure, pulseText, shortDay } from '../../text';
 
-/** Fluence and highest pain over an area's course, labelled on the lines themselves. */
+interface Point {
+  readonly day: string;
+  readonly fluence: number;
+  readonly pulse: number;
+  readonly pain: number | null;
+  readonly reaction: string;
+}
+
+/** Fluence, pulse, highest pain and reactions over an area's course, one under the other on the same days. */
 export default function CourseChart({ visits }: { visits: readonly ClientVisit[] }) {
   const { timeZone } = useSignedIn().clinic;
-  const points = [...visits].reverse().map(({ startsAt, setting, answer }) => ({
+  const points = [...visits].reverse().map(({ startsAt, setting, answer }): Point => ({
     day: shortDay(dayOf(startsAt, timeZone)),
     fluence: setting!.fluenceJcm2,
+    pulse: setting!.pulseMs,
     pain: answer.painMax,
-    mark: answer.adverse.length > 0 ? 'reacted' : '',
+    reaction: answer.adverse.map((each) => ADVERSE_WORDS[each]).join(', '),
   }));
-  const said = points.map(({ day, fluence, pain }) => `${day}: ${fluence} J/cm², pain ${pain}`);
+  const said = points.map(
+    ({ day, fluence, pulse, pain, reaction }) =>
+      `${day}: ${figure(fluence, 2)} J/cm², ${pulseText(pulse)}, pain ${pain ?? 'not asked'}${reaction === '' ? '' : `, ${reaction}`}`,
+  );
   return (
-    <figure className="chart" role="img" aria-label={`Course. ${said.join('; ')}`}>
-      <ResponsiveContainer width="100%" height={190}>
-        <LineChart data={points} margin={{ top: 30, right: 24, bottom: 8, left: 24 }}>
-          <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis
-            dataKey="day"
-            stroke="var(--second-ink)"
-            tickLine={false}
-            padding={{ left: 40, right: 40 }}
-          />
-          <YAxis
-            yAxisId="fluence"
-            stroke="var(--second-ink)"
-            tickLine={false}
-            width={56}
-            domain={[0, 'auto']}
-          >
-            <Label value="J/cm²" position="top" offset={14} fill="var(--second-ink)" />
-          </YAxis>
-          <YAxis
-            yAxisId="pain"
-            orientation="right"
-            domain={[0, 10]}
-            ticks={[0, 5, 10]}
-            stroke="var(--second-ink)"
-            tickLine={false}
-            width={48}
-          >
-            <Label value="pain 0–10" position="top" offset={14} fill="var(--second-ink)" />
-          </YAxis>
-          <Line
-            yAxisId="fluence"
-            dataKey="fluence"
-            stroke="var(--accent)"
-            strokeWidth={2.5}
-            dot={{ r: 5, fill: 'var(--accent)' }}
-            isAnimationActive={false}
-          >
-            <LabelList dataKey="fluence" position="top" offset={10} fill="var(--accent-text)" />
-            <LabelList dataKey="mark" position="bottom" fill="var(--stop-text)" />
-          </Line>
-          <Line
-            yAxisId="pain"
-            dataKey="pain"
-            stroke="var(--second-ink)"
-            strokeDasharray="4 4"
-            dot={{
-              r: 4,
-              fill: 'var(--surface)',
-              stroke: 'var(--second-ink)',
-              strokeDasharray: '0',
-            }}
-            isAnimationActive={false}
-          >
-            <LabelList dataKey="pain" position="bottom" offset={10} fill="var(--second-ink)" />
-          </Line>
-        </LineChart>
-      </ResponsiveContainer>
-      <figcaption>Full line: fluence used, J/cm². Dashed line: highest pain, 0–10.</figcaption>
+    <figure className="chart course" role="img" aria-label={`Course. ${said.join('; ')}`}>
+      <Panel points={points} of="fluence" unit="J/cm²" height={150} colour="var(--accent)" />
+      <Panel points={points} of="pulse" unit={pulseUnit(points)} height={105} colour="var(--ink)" />
+      <Panel points={points} of="pain" unit="pain 0–10" height={105} colour="var(--second-ink)" />
+      <ol className="course-days" aria-hidden style={{ paddingLeft: 60, paddingRight: 24 }}>
+        {points.map(({ day, reaction }) => (
+          <li key={day}>
+            {day}
+            {reaction === '' ? null : <strong className="tag tag-stop">{reaction}</strong>}
+          </li>
+        ))}
+      </ol>
     </figure>
+  );
+}
+
+const pulseUnit = (points: readonly Point[]) =>
+  points.every(({ pulse }) => pulse < 0.01) ? 'ns' : 'ms';
+
+function Panel({
+  points,
+  of,
+  unit,
+  height,
+  colour,
+}: {
+  points: readonly Point[];
+  of: 'fluence' | 'pulse' | 'pain';
+  unit: string;
+  height: number;
+  colour: string;
+}) {
+  const scale = unit === 'ns' ? 1e6 : 1;
+  const data = points.map((point) => {
+    const value = point[of];
+    return { day: point.day, value: value === null ? null : value * scale };
+  });
+  return (
+    <ResponsiveContainer width="100%" height={height}>
+      <LineChart data={data} margin={{ top: 28, right: 24, bottom: 0, left: 4 }}>
+        <CartesianGrid stroke="var(--rule)" vertical={false} />
+        <XAxis dataKey="day" hide padding={{ left: 40, right: 40 }} />
+        <YAxis
+          stroke="var(--second-ink)"
+          tickLine={false}
+          width={56}
+          domain={of === 'pain' ? [0, 10] : [0, 'auto']}
+          ticks={of === 'pain' ? [0, 5, 10] : undefined}
+          tickCount={3}
+        >
+          <Label value={unit} position="top" offset={12} fill="var(--second-ink)" />
+        </YAxis>
+        <Line
+          dataKey="value"
+          stroke={colour}
+          strokeWidth={2.2}
+          dot={{ r: 4, fill: colour }}
+          isAnimationActive={false}
+        >
+          <LabelList
+            dataKey="value"
+            position="top"
+            offset={9}
+            fill="var(--ink)"
+            formatter={(value) => (typeof value === 'number' ? figure(value, 1) : '')}
+          />
+        </Line>
+      </LineChart>
+    </ResponsiveContainer>
   );
 }

@@ -1,6 +1,6 @@
 import type { DoubtMap, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { isOnStep, sameSpot } from '@tidy-quill/core/units';
-import { figure, shortDay } from '../../text';
+import { ENDPOINT_WORDS, figure, shortDay } from '../../text';
 import { linePath, logTicks, roundTicks } from './chart-scale';
 import { BOTTOM, LEFT, RIGHT, TOP } from './map-frame';
 
@@ -144,7 +144,7 @@ export function PastMarks({
                 y={Math.min(at[1] + 30, BOTTOM - 6)}
                 textAnchor={at[0] > (LEFT + RIGHT) / 2 ? 'end' : 'start'}
               >
-                {shortDay(past.on)}: {bad ? 'reacted' : answerWord(past.answer.endpoint)}, pain{' '}
+                {shortDay(past.on)}: {bad ? 'reacted' : ENDPOINT_WORDS[past.answer.endpoint]}, pain{' '}
                 {past.answer.painMax ?? '–'}
               </text>
             ) : null}
@@ -154,6 +154,3 @@ export function PastMarks({
     </g>
   );
 }
-
-const answerWord = (endpoint: 'notRead' | 'none' | 'right' | 'strong') =>
-  ({ notRead: 'not read', none: 'no endpoint', right: 'right', strong: 'strong' })[endpoint];

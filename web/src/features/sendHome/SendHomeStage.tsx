@@ -1,97 +1,64 @@
-import {
-  hairAftercare,
-  mergedAdvice,
-  nextVisit,
-  visitAfterTest,
-  type Advice,
-  type NextVisit,
-} from '@tidy-quill/core/course';
-import { wholeSessions } from '@tidy-quill/core/plan';
-import { answerOf, isTestVisit } from '@tidy-quill/core/record';
-import { spotAnswer } from '@tidy-quill/core/spot';
-import { PrinterOutlined } from '@ant-design/icons';
-import { Button } from 'antd';
+import { HABITS, type Habit, type NextVisit } from '@tidy-quill/core/course';
+import { isTestVisit } from '@tidy-quill/core/record';
+import { Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useSendHomeMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { newEvent } from '../../app/courier';
+import { useDraft } from '../../app/draft';
 import {
-  ADVICE_WORDS,
   areaText,
   clockText,
   dayText,
-  figure,
   fromToday,
+  HABIT_WORDS,
   momentOf,
-  spotText,
+  NEXT_BECAUSE_WORDS,
 } from '../../text';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit, type OpenVisit, type OpenZone } from '../visit/use-visit';
-
-const BECAUSE: Readonly<Record<NextVisit['because'], string>> = {
-  siteInterval: 'the usual interval here, when new hair has just shown',
-  regrowthSlowing: 'the usual interval and two weeks more, as regrowth slows',
-  waitsForHealing: 'the skin has to heal first',
-  testIsRead: 'when the test spots have been read',
-};
-
-/** One zone that something was fired on, and what follows from it. */
-interface Treated {
-  readonly zone: OpenZone;
-  readonly advice: readonly Advice[];
-  readonly next: NextVisit;
-}
-
-/** The zones that were treated or tested today, each with its aftercare and its next visit. */
-function treatedZones({ zones, before, today }: OpenVisit): readonly Treated[] {
-  return zones.flatMap((zone): Treated[] => {
-    const { record, area } = zone;
-    const tested = isTestVisit(record);
-    if (record.run.startedAt === null && !tested) return [];
-    const { site } = area;
-    const treatedOn = record.plan?.plannedOn ?? today;
-    const spotsHarmed = record.spots.some((spot) => spotAnswer(spot).adverse.length > 0);
-    const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
-    const visitNumber = wholeSessions(before[area.id]?.history ?? []).length + 1;
-    return [
-      {
-        zone,
-        advice: hairAftercare({ site, treatedOn, adverse }),
-        next: tested
-          ? visitAfterTest({ testedOn: treatedOn, adverse })
-          : nextVisit({ site, treatedOn, visitNumber, adverse }),
-      },
-    ];
-  });
-}
+import { useOpenVisit } from '../visit/use-visit';
+import { GiveAdvice } from './GiveAdvice';
+import { Leaflet } from './Leaflet';
+import { adviceFor, treatedZones, type Treated } from './treated-zones';
 
 /** What the client takes home, with dates worked out, and the next visit. */
 export function SendHomeStage() {
   const opened = useOpenVisit();
-  const { record, visit, zones, today } = opened;
+  const { record, visit, zones, today, habitsLast, aftercare } = opened;
   const { clinic } = useSignedIn();
   const [ids] = useState(() => ({ event: v7(), visit: v7() }));
   const [sendHome, { isLoading, error }] = useSendHomeMutation();
-  const treated = treatedZones(opened);
+  const [habits, setHabits] = useDraft<readonly Habit[]>(`habits ${visit.id}`, habitsLast);
+  const { sentHome } = record;
+  const sent = sentHome !== null;
+  const treated = treatedZones(opened, sentHome?.habits ?? habits);
+  const advice = sentHome?.advice ?? adviceFor(treated);
   const latest = treated
     .map(({ next }) => next)
-    .reduce((best, each) => (each.on > best.on ? each : best), treated[0]!.next);
-  const advice = record.sentHome?.advice ?? mergedAdvice(treated.map((each) => each.advice));
-  const [chosen, setChosen] = useState(record.sentHome?.nextVisitOn ?? latest.on);
-  const sent = record.sentHome !== null;
+    .reduce<NextVisit | null>(
+      (best, each) => (best === null || each.on > best.on ? each : best),
+      null,
+    );
+  const [chosen, setChosen] = useState(sentHome?.nextVisitOn ?? latest?.on ?? today);
   const clock = clockText(visit.startsAt, clinic.timeZone);
   const open = zones.filter(
     (zone) => zone.record.watched === null && !isTestVisit(zone.record) && !sent,
   );
 
   const send = async () => {
-    const body = { kind: 'sentHome', advice, nextVisitOn: chosen, note: '' } as const;
-    const event = newEvent({ ...body, advice: [...advice] });
+    const event = newEvent({
+      kind: 'sentHome',
+      advice: [...advice],
+      nextVisitOn: chosen,
+      note: '',
+      habits: [...habits],
+      blocksNumber: aftercare.number,
+    });
     await sendHome({
       visitId: visit.id,
       event: { ...event, id: ids.event },
@@ -107,6 +74,15 @@ export function SendHomeStage() {
       <div className="stage send-home">
         <Leaflet treated={treated} advice={advice} nextOn={chosen} />
         <section className="no-print">
+          <h2 id="habits-label">The client’s days</h2>
+          <Checkbox.Group
+            className="mark-list"
+            aria-labelledby="habits-label"
+            disabled={sent}
+            value={[...(sentHome?.habits ?? habits)]}
+            onChange={(next) => setHabits(next as Habit[])}
+            options={HABITS.map((habit) => ({ value: habit, label: HABIT_WORDS[habit] }))}
+          />
           <h2>Next visit</h2>
           <Field label="Day" problem={chosen === '' ? 'is missing' : undefined}>
             {(field) => (
@@ -120,21 +96,12 @@ export function SendHomeStage() {
             )}
           </Field>
           <p>{chosen === '' ? '' : `${dayText(chosen)}, ${fromToday(chosen, today)}, ${clock}.`}</p>
-          <ul className="next-by-zone small">
-            {treated.map(({ zone, next }) => (
-              <li key={zone.area.id}>
-                {zones.length > 1 ? `${areaText(zone.area)}: ` : ''}
-                {next.weeks === 0 ? dayText(next.on) : `${next.weeks} weeks`},{' '}
-                {BECAUSE[next.because]}.
-              </li>
-            ))}
-          </ul>
-          {chosen !== '' && chosen < latest.on ? (
-            <p className="small">Sooner than that treats little new hair, or skin not yet read.</p>
+          <WhyThen treated={treated} several={zones.length > 1} />
+          {latest !== null && chosen !== '' && chosen < latest.on ? (
+            <p className="small">Sooner than that treats little, or skin not yet read or healed.</p>
           ) : null}
-          <Button icon={<PrinterOutlined />} onClick={() => globalThis.print()}>
-            Print for the client
-          </Button>
+          <h2>Give it</h2>
+          <GiveAdvice sent={sent} />
         </section>
       </div>
       {error === undefined ? null : (
@@ -145,7 +112,8 @@ export function SendHomeStage() {
       {sent ? (
         <footer className="stage-end stage-foot no-print">
           <div className="stage-foot-text">
-            Sent home; the next visit is booked for {dayText(record.sentHome!.nextVisitOn)}.{' '}
+            Sent home; the next visit is booked for {dayText(sentHome.nextVisitOn)}.{' '}
+            <Link to={`/visits/${visit.id}/record`}>Read and sign the record</Link> ·{' '}
             <Link to={`/clients/${visit.clientId}`}>Open the client</Link> ·{' '}
             <Link to="/">Go to Today</Link>
           </div>
@@ -158,7 +126,7 @@ export function SendHomeStage() {
           onAction={() => void send()}
         >
           {open.length === 0
-            ? 'Go through it with the client; give it printed.'
+            ? 'Go through it with the client, then give it.'
             : `Still open: ${open.map((zone) => areaText(zone.area)).join(', ')}. Watch it, or leave it out.`}
         </StageFoot>
       )}
@@ -166,51 +134,16 @@ export function SendHomeStage() {
   );
 }
 
-function Leaflet({
-  treated,
-  advice,
-  nextOn,
-}: {
-  treated: readonly Treated[];
-  advice: readonly Advice[];
-  nextOn: string;
-}) {
-  const { client, today } = useOpenVisit();
-  const { clinic } = useSignedIn();
-  const onlyTested = treated.every(({ zone }) => isTestVisit(zone.record));
+function WhyThen({ treated, several }: { treated: readonly Treated[]; several: boolean }) {
   return (
-    <article className="leaflet">
-      <h2>{onlyTested ? 'After your test spots' : 'After your laser hair removal'}</h2>
-      <p>
-        {client.givenName} {client.familyName},{' '}
-        {dayText(treated[0]?.zone.record.plan?.plannedOn ?? today)}.
-      </p>
-      {treated.map(({ zone }) => (
-        <p key={zone.area.id}>
-          {areaText(zone.area)}: {firedText(zone)}.
-        </p>
+    <ul className="next-by-zone small">
+      {treated.map(({ zone, next }) => (
+        <li key={zone.area.id}>
+          {several ? `${areaText(zone.area)}: ` : ''}
+          {next.weeks === 0 ? dayText(next.on) : `${next.weeks} weeks`},{' '}
+          {NEXT_BECAUSE_WORDS[next.because]}.
+        </li>
       ))}
-      <ul>
-        {advice.map(({ code, until }) => (
-          <li key={code} className={code === 'emergency' ? 'is-emergency' : undefined}>
-            {ADVICE_WORDS[code]}
-            {until === null ? null : <strong className="until"> Until {dayText(until)}.</strong>}
-          </li>
-        ))}
-      </ul>
-      <p>
-        <strong>
-          Call us: {clinic.phone}. Emergency: {clinic.emergencyPhone}.
-        </strong>
-      </p>
-      {nextOn === '' ? null : <p>Next visit: {dayText(nextOn)}.</p>}
-    </article>
+    </ul>
   );
-}
-
-function firedText({ record: { run, spots } }: OpenZone): string {
-  const tests = spots.length === 1 ? '1 test spot' : `${spots.length} test spots`;
-  if (run.setting === null || run.startedAt === null) return tests;
-  const session = `${figure(run.pulses, 0)} pulses at ${figure(run.setting.fluenceJcm2)} J/cm², ${spotText(run.setting.spot)}`;
-  return spots.length === 0 ? session : `${tests}, then ${session}`;
 }

@@ -1,4 +1,4 @@
-import type { HairMark } from '@tidy-quill/core/reaction';
+import { MARK_MEANING, type Mark } from '@tidy-quill/core/reaction';
 import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
 import { Input } from 'antd';
 import { useEffect, useRef } from 'react';
@@ -15,7 +15,7 @@ import { useOpenVisit } from '../visit/use-visit';
 import type { Spots } from './use-spots';
 
 interface Reading {
-  readonly marks: readonly HairMark[];
+  readonly marks: readonly Mark[];
   readonly pain: number | null;
   readonly photoIds: readonly string[];
   readonly note: string;
@@ -34,7 +34,7 @@ export function SpotReadingForm({
   spots: Spots;
   onClose: () => void;
 }) {
-  const { add } = useOpenVisit();
+  const { add, area } = useOpenVisit();
   const now = useNow();
   // Keys speak to this look from now on, not to what was pressed before it.
   const page = useRef<HTMLDivElement>(null);
@@ -48,12 +48,13 @@ export function SpotReadingForm({
   const number = spots.numberOf(spot.id);
   const first = spot.readings.length === 0;
   const ready = reading.marks.length > 0 && (!first || reading.pain !== null);
-  const toggle = (mark: HairMark) => {
+  const toggle = (mark: Mark) => {
     const without = reading.marks.filter((each) => each !== mark);
     if (without.length < reading.marks.length) return change({ marks: without });
     // “Nothing yet” and anything seen shut each other out.
-    const kept = without.filter((each) => (each === 'nothing') === (mark === 'nothing'));
-    change({ marks: mark === 'nothing' ? [mark] : [...kept, mark] });
+    const nothing = (each: Mark) => MARK_MEANING[each] === 'none';
+    const kept = without.filter((each) => nothing(each) === nothing(mark));
+    change({ marks: nothing(mark) ? [mark] : [...kept, mark] });
   };
   const keep = async () => {
     await add({ kind: 'spotRead', spotId: spot.id, ...reading });
@@ -71,7 +72,7 @@ export function SpotReadingForm({
           </span>
         </h2>
         <h3 id="spot-marks">What does the skin show?</h3>
-        <MarkKeys labelledBy="spot-marks" pressed={reading.marks} onMark={toggle} />
+        <MarkKeys labelledBy="spot-marks" job={area.job} pressed={reading.marks} onMark={toggle} />
         <h3 id="spot-pain">
           How strong was it, 0 to 10?{' '}
           <span className="quiet-inline">{first ? '' : 'asked again only if it has changed'}</span>

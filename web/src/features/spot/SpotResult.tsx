@@ -8,7 +8,7 @@ import {
   figure,
   fromToday,
   LATER_WORDS,
-  MARK_WORDS,
+  ADVERSE_WORDS,
   momentText,
   READING_WORDS,
   STEP_WORDS,
@@ -16,6 +16,7 @@ import {
 } from '../../text';
 import { spotAnswer } from '@tidy-quill/core/spot';
 import { Notice } from '../../widgets/Notice';
+import { useNow } from '../../widgets/use-now';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOpenVisit } from '../visit/use-visit';
 import { useSpotStart } from './use-spot-start';
@@ -81,6 +82,7 @@ function WhyAtAll({ spots }: { spots: Spots }) {
 }
 
 function Waiting({ spots }: { spots: Spots }) {
+  const now = useNow();
   const { timeZone } = useSignedIn().clinic;
   if (spots.verdict.state !== 'waiting') return null;
   const { kind, from, until, spotId } = spots.verdict.next;
@@ -88,7 +90,9 @@ function Waiting({ spots }: { spots: Spots }) {
     <Notice kind="info" title={`Next: spot ${spots.numberOf(spotId)}, ${READING_WORDS[kind]}`}>
       {kind === 'later' ? (
         <p>
-          Nothing more to read before {momentText(from, timeZone)}; best until{' '}
+          {now < Date.parse(from)
+            ? `Nothing more to read before ${momentText(from, timeZone)}; best until `
+            : 'Read them now; best until '}
           {momentText(until, timeZone)}. Why:{' '}
           {listed(spots.later.map((reason) => LATER_WORDS[reason]))}. It stands on Today until then;
           the client may go home.
@@ -135,7 +139,7 @@ function Stops({ spots }: { spots: Spots }) {
   const { spot, advice, wantedJcm2 } = spots.verdict;
   const { adverse, painMax } = spotAnswer(spot);
   const seen =
-    adverse.length > 0 ? listed(adverse.map((mark) => MARK_WORDS[mark])) : `pain ${painMax}`;
+    adverse.length > 0 ? listed(adverse.map((mark) => ADVERSE_WORDS[mark])) : `pain ${painMax}`;
   const treatedBefore = wholeSessions(spots.plan.subject.history).length > 0;
   return (
     <Notice kind="stop" title={`Stop: ${seen} at ${figure(spot.setting.fluenceJcm2, 2)} J/cm²`}>

@@ -1,12 +1,15 @@
-import { LeftOutlined, RightOutlined } from '@ant-design/icons';
+import { LeftOutlined, PhoneOutlined, RightOutlined } from '@ant-design/icons';
 import type { Attention, DayVisit } from '@tidy-quill/contract/today';
 import { STAGES } from '@tidy-quill/core/record';
 import { addDays } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
+import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
+import { PickSession } from '../reactions/PickSession';
+import { ReactionList } from '../reactions/ReactionList';
 import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { PageProblem } from '../../widgets/PageProblem';
@@ -14,6 +17,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 /** The day's visits by hour, each a click from its notebook. */
 export function TodayPage() {
   const [search, setSearch] = useSearchParams();
+  const [reporting, setReporting] = useState(false);
   const day = search.get('day') ?? undefined;
   const { data, error, isLoading, refetch } = useTodayQuery(day, {
     refetchOnMountOrArgChange: true,
@@ -39,6 +43,9 @@ export function TodayPage() {
           </p>
         </div>
         <div className="page-actions">
+          <Button icon={<PhoneOutlined />} onClick={() => setReporting(true)}>
+            Report a reaction
+          </Button>
           <Button icon={<LeftOutlined />} onClick={() => move(-1)}>
             Day before
           </Button>
@@ -49,8 +56,14 @@ export function TodayPage() {
         </div>
       </header>
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
-      {day === undefined ? <FollowUpList /> : null}
-      {day === undefined ? <NotReadyList today={data.day} /> : null}
+      {day === undefined ? (
+        <>
+          <ReactionList />
+          <FollowUpList />
+          <NotReadyList today={data.day} />
+        </>
+      ) : null}
+      {reporting ? <PickSession onClose={() => setReporting(false)} /> : null}
     </div>
   );
 }

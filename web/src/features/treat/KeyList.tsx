@@ -1,10 +1,12 @@
-import { HAIR_MARKS } from '@tidy-quill/core/reaction';
+import { marksFor } from '@tidy-quill/core/reaction';
 import { Modal } from 'antd';
 import { MARK_WORDS } from '../../text';
+import { useOpenVisit } from '../visit/use-visit';
 import { MARK_KEYS, PULSE_STEPS } from './keys';
 
 /** Every key of the room. */
 export function KeyList({ onClose }: { onClose: () => void }) {
+  const { area } = useOpenVisit();
   const keys: [string, string][] = [
     ['Esc', 'Stop'],
     ['P', 'Pause, or go on'],
@@ -20,7 +22,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ['E', 'Take the step that is proposed'],
     ['Q', 'Keep the setting all the same'],
     ['0–9, X', 'Pain 0–9, 10'],
-    ...HAIR_MARKS.map((mark): [string, string] => [
+    ...marksFor(area.job).map((mark): [string, string] => [
       MARK_KEYS[mark].toUpperCase(),
       MARK_WORDS[mark],
     ]),

@@ -1,24 +1,30 @@
-import { HAIR_MARKS, MARK_MEANING, type HairMark } from '@tidy-quill/core/reaction';
+import { MARK_MEANING, marksFor, type Mark } from '@tidy-quill/core/reaction';
+import type { Job } from '@tidy-quill/core/suitability';
 import { MARK_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { MARK_KEYS } from './keys';
 
-const KINDS = { right: 'plain', none: 'plain', strong: 'care', adverse: 'stop' } as const;
+const KINDS = {
+  ...({ right: 'plain', none: 'plain', faint: 'plain', beside: 'plain' } as const),
+  ...({ strong: 'care', adverse: 'stop' } as const),
+};
 
 /** What the skin may show, a press each. */
 export function MarkKeys({
   labelledBy,
+  job,
   pressed,
   close = false,
   disabled = false,
   onMark,
 }: {
   labelledBy: string;
-  pressed: readonly HairMark[];
+  job: Job;
+  pressed: readonly Mark[];
   /** Whether they stand close together. */
   close?: boolean;
   disabled?: boolean;
-  onMark: (mark: HairMark) => void;
+  onMark: (mark: Mark) => void;
 }) {
   return (
     <div
@@ -26,7 +32,7 @@ export function MarkKeys({
       role="group"
       aria-labelledby={labelledBy}
     >
-      {HAIR_MARKS.map((mark) => (
+      {marksFor(job).map((mark) => (
         <KeyButton
           key={mark}
           letter={MARK_KEYS[mark]}

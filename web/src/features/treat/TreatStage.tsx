@@ -30,7 +30,7 @@ import { WaitTimer } from './WaitTimer';
 
 /** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
 export function TreatStage() {
-  const { record, add, unsent, all, pathOf } = useOpenVisit();
+  const { record, area, add, unsent, all, pathOf } = useOpenVisit();
   const { clinic } = useSignedIn();
   const navigate = useNavigate();
   const now = useNow();
@@ -149,6 +149,7 @@ export function TreatStage() {
       <h2 id="marks-label">What does the skin show?</h2>
       <MarkKeys
         labelledBy="marks-label"
+        job={area.job}
         close
         pressed={run.marks.map(({ mark }) => mark)}
         disabled={!begun || ended}

@@ -1,7 +1,7 @@
-import type { HairMark } from '@tidy-quill/core/reaction';
+import type { Mark } from '@tidy-quill/core/reaction';
 
 /** One letter for each press in the room. */
-export const MARK_KEYS: Readonly<Record<HairMark, string>> = {
+export const MARK_KEYS: Readonly<Record<Mark, string>> = {
   perifollicularOedema: 'b',
   perifollicularErythema: 'r',
   singedHair: 's',
@@ -13,6 +13,14 @@ export const MARK_KEYS: Readonly<Record<HairMark, string>> = {
   crust: 'c',
   purpura: 'k',
   bleeding: 'i',
+  // Ink; what only one job shows may share a letter with what only the other does.
+  evenWhitening: 'a',
+  faintWhitening: 'b',
+  noWhitening: 'n',
+  thickWhitening: 'd',
+  edgeWelts: 'r',
+  splatter: 's',
+  smoke: 'c',
 };
 
 export const PAIN_KEYS: readonly string[] = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', 'x'];

@@ -3,7 +3,15 @@ import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { CONSENT_STATE_WORDS, dayText, findingText, fromToday, MARK_WORDS } from '../../text';
+import {
+  ADVERSE_WORDS,
+  CONSENT_STATE_WORDS,
+  dayText,
+  findingText,
+  fromToday,
+  LEVEL_WORDS,
+  REACTION_WORDS,
+} from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { consentPath, useOpenVisit, type OpenVisit } from './use-visit';
 
@@ -22,6 +30,7 @@ export function Alerts() {
   const alerts = [
     ...answered(visit),
     ...consent(visit),
+    ...openReactions(visit),
     ...lastTime(visit),
     ...interval(visit),
     ...fromHome(visit),
@@ -85,13 +94,30 @@ function lastTime({ history, record }: OpenVisit): Alert[] {
   const { newTestSpot, supervisor } = stepRule(last.answer);
   if (!newTestSpot) return [];
   const seen =
-    last.answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ') || `Pain ${last.answer.painMax}`;
+    last.answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ') ||
+    `Pain ${last.answer.painMax}`;
   const next = supervisor ? 'The supervisor’s word comes first.' : 'Find the cause first.';
   const title = 'It reacted last time';
   const { agreed } = record;
   return agreed === null || !supervisor
     ? [{ key: 'reaction', kind: 'stop', title, text: `${seen}. ${next}` }]
     : [{ key: 'reaction', kind: 'care', title, text: `${seen}. Agreed: ${agreed.reason}` }];
+}
+
+function openReactions({ before, area }: OpenVisit): Alert[] {
+  const open = before[area.id]?.openReactions ?? [];
+  return open.map(({ visitId, reaction }) => ({
+    key: reaction.id,
+    kind: 'stop',
+    title: `Still followed: ${REACTION_WORDS[reaction.report.what]}`,
+    text: (
+      <>
+        {reaction.triage === null ? '' : `${LEVEL_WORDS[reaction.triage.level]}. `}
+        Nothing is fired here before it has closed, or the supervisor agrees.{' '}
+        <Link to={`/visits/${visitId}/reactions?zone=${area.id}`}>Open it</Link>
+      </>
+    ),
+  }));
 }
 
 function interval({ area, history, today }: OpenVisit): Alert[] {

@@ -23,7 +23,8 @@ import {
   INK_COLOUR_WORDS,
   INK_DENSITY_WORDS,
   INK_ORIGIN_WORDS,
-  MARK_WORDS,
+  ADVERSE_WORDS,
+  ENDPOINT_WORDS,
   skinTypeText,
   spotText,
   staleLines,
@@ -150,10 +151,8 @@ function LastVisit({ last }: { last: PastSession | null }) {
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const seen =
     answer.adverse.length > 0
-      ? answer.adverse.map((mark) => MARK_WORDS[mark]).join(', ')
-      : { notRead: 'not noted', none: 'no endpoint', right: 'endpoint right', strong: 'strong' }[
-          answer.endpoint
-        ];
+      ? answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')
+      : ENDPOINT_WORDS[answer.endpoint];
   return (
     <Facts title={`Last visit, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
       <Fact word="Used">

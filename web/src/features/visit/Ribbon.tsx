@@ -12,8 +12,8 @@ const MARKS: Readonly<Record<StageState | 'here', string>> = {
   here: '✎',
 };
 
-/** The stages of the visit in working order; any may be opened, and each says how far it is. */
-export function Ribbon({ stage: here }: { stage: Stage }) {
+/** The stages of the visit in working order; any may be opened, and each says how far it is. None is here after it. */
+export function Ribbon({ stage: here }: { stage: Stage | null }) {
   const { record, pathOf, consented } = useOpenVisit();
   const states = stageStates(record, consented);
   return (

@@ -10,7 +10,7 @@ import { NotYet } from './NotYet';
 import { Ribbon } from './Ribbon';
 import { ConsoleWatch } from '../console/ConsoleWatch';
 import { ZoneBar } from '../zones/ZoneBar';
-import { useLoadedVisit, VisitContext } from './use-visit';
+import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
 
 const STAGE_PAGES = {
   ask: lazy(async () => ({ default: (await import('../ask/AskStage')).AskStage })),
@@ -27,6 +27,10 @@ const STAGE_PAGES = {
   })),
 } as const;
 
+const ReactionsPage = lazy(async () => ({
+  default: (await import('../reactions/ReactionsPage')).ReactionsPage,
+}));
+
 const isStage = (word: string | undefined): word is Stage => STAGES.some((stage) => stage === word);
 
 /** The open notebook: what we know on the left, the stage at hand on the right. */
@@ -40,11 +44,9 @@ export function VisitPage() {
     );
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
-  if (!isStage(stage))
+  const after = stage === 'reactions';
+  if (!after && !isStage(stage))
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
-  const states = stageStates(visit.record, visit.consented);
-  const Page = STAGE_PAGES[stage];
-  const closed = states[stage] === 'toCome' || (states[stage] === 'stopped' && stage !== 'ask');
   return (
     <VisitContext value={visit}>
       <ConsoleWatch>
@@ -52,13 +54,13 @@ export function VisitPage() {
           <LeftPage />
           <section className="right-page" aria-label="What we do now">
             <ZoneBar />
-            <Ribbon stage={stage} />
+            <Ribbon stage={after ? null : stage} />
             <LinkState />
             <Suspense fallback={<Skeleton active />}>
-              {closed ? (
-                <NotYet stage={stage} />
+              {after ? (
+                <ReactionsPage key={`${visitId} ${visit.area.id}`} />
               ) : (
-                <Page key={`${visitId} ${visit.area.id} ${stage}`} />
+                <StageOf key={`${visitId} ${visit.area.id} ${stage}`} visit={visit} stage={stage} />
               )}
             </Suspense>
           </section>
@@ -66,4 +68,12 @@ export function VisitPage() {
       </ConsoleWatch>
     </VisitContext>
   );
+}
+
+/** A stage's own page, or what has to come before it. */
+function StageOf({ visit, stage }: { visit: OpenVisit; stage: Stage }) {
+  const state = stageStates(visit.record, visit.consented)[stage];
+  const closed = state === 'toCome' || (state === 'stopped' && stage !== 'ask');
+  const Page = STAGE_PAGES[stage];
+  return closed ? <NotYet stage={stage} /> : <Page />;
 }

@@ -4,6 +4,7 @@ import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-q
 import { SITES } from '@tidy-quill/core/course';
 import type { PastSession, PlanCase } from '@tidy-quill/core/plan';
 import {
+  againstHistory,
   currentStage,
   medicinesIn,
   testsOf,
@@ -62,8 +63,8 @@ export interface OpenVisit extends VisitOpened {
   readonly unsent: number;
   /** Records events about this zone, or the whole visit, at once; they show before the server has them. */
   readonly add: (...bodies: EventBody[]) => Promise<void>;
-  /** The address of a stage, with this zone open; or with another. */
-  readonly pathOf: (stage: Stage, areaId?: string) => string;
+  /** The address of a stage, or of what came after the visit, with this zone open; or with another. */
+  readonly pathOf: (stage: Stage | 'reactions', areaId?: string) => string;
 }
 
 /** Loads a visit and keeps it current; null until it is there. `zoneId` is the zone to open, where the visit has it. */
@@ -111,7 +112,8 @@ function openedAt(
   const minor = age < suitability.content.ages.alone;
   const standing = (kind: ConsentKind, areaId: string) =>
     consentStanding(consents, { kind, areaId, on: today, minor });
-  const zones = [...zoneRecords(all, booked.id)].flatMap(([id, own]): OpenZone[] => {
+  const zones = [...zoneRecords(all, booked.id)].flatMap(([id, folded]): OpenZone[] => {
+    const own = againstHistory(folded, data.before[id]?.history ?? []);
     const area = data.areas.find((each) => each.id === id);
     // An area added a moment ago is not read yet.
     if (area === undefined) return [];

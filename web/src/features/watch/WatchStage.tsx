@@ -1,29 +1,38 @@
-import {
-  HAIR_MARKS,
-  MARK_MEANING,
-  skinAnswer,
-  type Grade,
-  type HairMark,
-} from '@tidy-quill/core/reaction';
-import { stepRule } from '@tidy-quill/core/plan';
-import { Checkbox, Input, InputNumber } from 'antd';
-import { useNavigate } from 'react-router';
+import { MARK_MEANING, skinAnswer, type Grade, type Mark } from '@tidy-quill/core/reaction';
+import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/record';
+import { Input, InputNumber } from 'antd';
+import { Link, useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
-import { GRADE_WORDS, MARK_WORDS, STEP_WORDS } from '../../text';
-import { Choice } from '../../widgets/Choice';
+import { CARED_WORDS, GRADE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
-import { Notice } from '../../widgets/Notice';
+import { KeyButton } from '../../widgets/KeyButton';
+import { useNow } from '../../widgets/use-now';
+import { PhotoField } from '../photos/PhotoField';
+import { MarkKeys } from '../treat/MarkKeys';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
+import { ExpectedSeen } from './ExpectedSeen';
+import { detailOf, FoundRows, needsDetail } from './FoundRows';
+import { LookClock } from './LookClock';
 
 interface Watching {
+  /** Null while the clock tells it. */
   readonly minutesAfter: number | null;
-  readonly marks: readonly HairMark[];
+  readonly marks: readonly Mark[];
+  readonly found: readonly MarkFound[];
   readonly grade: Grade | null;
+  readonly cared: readonly Cared[];
+  readonly cooledMinutes: number | null;
+  readonly photoIds: readonly string[];
   readonly note: string;
 }
 
-/** The second look, 5 to 15 minutes after the last pulse. */
+const GRADES = [0, 1, 2, 3] as const;
+const GRADE_KINDS = { 0: 'plain', 1: 'plain', 2: 'care', 3: 'stop' } as const;
+const CARED_KEYS = ['q', 'e', 'y', 'h', 'j', 'o'] as const;
+const MOST_PHOTOS = 4;
+
+/** The second look, 5 to 15 minutes after the last pulse: a press each, and nothing that has to be typed. */
 export function WatchStage() {
   const { record, visit, area, add, pathOf } = useOpenVisit();
   const navigate = useNavigate();
@@ -31,26 +40,47 @@ export function WatchStage() {
   const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(
     `watch ${visit.id} ${area.id}`,
     {
-      minutesAfter: watched?.minutesAfter ?? minutesSince(run.endedAt),
+      minutesAfter: watched?.minutesAfter ?? null,
       marks: watched?.marks ?? [...new Set(run.marks.map(({ mark }) => mark))],
+      found: watched?.found ?? [],
       grade: watched?.grade ?? null,
+      cared: watched?.cared ?? [],
+      cooledMinutes: watched?.cooledMinutes ?? null,
+      photoIds: watched?.photoIds ?? [],
       note: watched?.note ?? '',
     },
   );
   const change = (more: Partial<Watching>) => setWatching({ ...watching, ...more });
+  const minutes = useMinutesSince(run.endedAt);
   const kept = watched !== null && !changed;
   const answer = skinAnswer(
     [...run.marks.map(({ mark }) => mark), ...watching.marks],
     run.pains.map(({ score }) => score),
   );
-  const advice = stepRule(answer);
-  const early = watching.minutesAfter !== null && watching.minutesAfter < 5;
+  const minutesAfter = watching.minutesAfter ?? minutes;
+  const early = minutesAfter !== null && minutesAfter < 5;
   const mismatch = answer.adverse.length > 0 && watching.grade !== null && watching.grade < 2;
-  const ready =
-    watching.grade !== null && watching.minutesAfter !== null && watching.marks.length > 0;
+  const ready = watching.grade !== null && minutesAfter !== null && watching.marks.length > 0;
+  const toggle = (mark: Mark) => change({ marks: toggled(watching.marks, mark) });
+  const care = (each: Cared) =>
+    change({
+      cared: watching.cared.includes(each)
+        ? watching.cared.filter((other) => other !== each)
+        : [...watching.cared, each],
+    });
   const keep = async () => {
-    const { minutesAfter, marks, grade, note } = watching;
-    await add({ kind: 'watched', minutesAfter: minutesAfter!, marks, grade: grade!, note });
+    const { marks, grade, found, cared, cooledMinutes, photoIds, note } = watching;
+    await add({
+      kind: 'watched',
+      minutesAfter: minutesAfter!,
+      marks,
+      grade: grade!,
+      note,
+      found: marks.filter(needsDetail).map((mark) => detailOf(found, mark)),
+      photoIds,
+      cared,
+      ...(cooledMinutes === null ? {} : { cooledMinutes }),
+    });
     clearDraft();
     void navigate(pathOf('sendHome'));
   };
@@ -59,93 +89,130 @@ export function WatchStage() {
       <div className="stage watch">
         <section>
           <h2>Second look</h2>
-          <Field label="Minutes after the last pulse">
-            {(field) => (
-              <InputNumber
-                {...field}
-                suffix="min"
-                min={0}
-                max={600}
-                precision={0}
-                value={watching.minutesAfter}
-                onChange={(minutesAfter) => change({ minutesAfter })}
-              />
-            )}
-          </Field>
-          {early ? (
-            <p className="small">Look again at 5–15 minutes: much shows only then.</p>
-          ) : null}
+          <LookClock />
           <h3 id="seen-label">Seen now</h3>
-          <Checkbox.Group
-            className="mark-list"
-            aria-labelledby="seen-label"
-            value={[...watching.marks]}
-            onChange={(marks) => change({ marks: marks as HairMark[] })}
-            options={HAIR_MARKS.map((mark) => ({
-              value: mark,
-              label: (
-                <>
-                  {MARK_WORDS[mark]}
-                  {MARK_MEANING[mark] === 'adverse' ? (
-                    <span className="tag tag-stop">adverse</span>
-                  ) : null}
-                </>
-              ),
-            }))}
+          <MarkKeys
+            labelledBy="seen-label"
+            job={area.job}
+            close
+            pressed={watching.marks}
+            onMark={toggle}
           />
-        </section>
-        <section>
-          <Choice
-            label="Grade of the reaction"
-            words={GRADE_WORDS}
-            value={watching.grade}
-            onChange={(grade) => change({ grade })}
+          <FoundRows
+            marks={watching.marks}
+            found={watching.found}
+            onFound={(found) => change({ found })}
           />
+          <h3 id="grade-label">Grade of the reaction</h3>
+          <div className="mark-keys" role="group" aria-labelledby="grade-label">
+            {GRADES.map((grade) => (
+              <KeyButton
+                key={grade}
+                letter={String(grade)}
+                kind={GRADE_KINDS[grade]}
+                pressed={watching.grade === grade}
+                onPress={() => change({ grade })}
+              >
+                {GRADE_WORDS[grade]}
+              </KeyButton>
+            ))}
+          </div>
           {mismatch ? (
             <p className="field-error" role="alert">
               Something adverse was seen: grade it as marked or severe unless you are sure.
             </p>
           ) : null}
+        </section>
+        <section>
+          <ExpectedSeen answer={answer} severe={watching.grade === 3} />
+          <h3 id="cared-label">Done for the skin</h3>
+          <div className="mark-keys" role="group" aria-labelledby="cared-label">
+            {CARED.map((each, index) => (
+              <KeyButton
+                key={each}
+                letter={CARED_KEYS[index]!}
+                pressed={watching.cared.includes(each)}
+                onPress={() => care(each)}
+              >
+                {CARED_WORDS[each]}
+              </KeyButton>
+            ))}
+          </div>
+          <div className="watch-fields">
+            <Field label="Cooled for">
+              {(field) => (
+                <InputNumber
+                  {...field}
+                  suffix="min"
+                  min={0}
+                  max={240}
+                  value={watching.cooledMinutes}
+                  onChange={(cooledMinutes) => change({ cooledMinutes })}
+                />
+              )}
+            </Field>
+            <Field label="Minutes after the last pulse">
+              {(field) => (
+                <InputNumber
+                  {...field}
+                  suffix="min"
+                  min={0}
+                  max={600}
+                  precision={0}
+                  value={minutesAfter}
+                  onChange={(next) => change({ minutesAfter: next })}
+                />
+              )}
+            </Field>
+          </div>
+          {early ? (
+            <p className="small">Look again at 5–15 minutes: much shows only then.</p>
+          ) : null}
+          <PhotoField
+            about="second look"
+            ids={watching.photoIds}
+            most={MOST_PHOTOS}
+            onIds={(photoIds) => change({ photoIds })}
+          />
           <Field label="Note">
             {(field) => (
               <Input.TextArea
                 {...field}
-                rows={4}
+                rows={2}
                 maxLength={1000}
                 value={watching.note}
                 onChange={(event) => change({ note: event.target.value })}
               />
             )}
           </Field>
-          <Notice
-            kind={answer.adverse.length > 0 ? 'stop' : 'info'}
-            title="What it means for next time"
-          >
-            <p>
-              {STEP_WORDS[advice.because]}
-              {advice.newTestSpot ? '; a new test spot first' : ''}
-              {advice.supervisor ? '; with the supervisor’s word' : ''}.
-            </p>
-            {watching.grade === 3 ? (
-              <p>
-                <strong>Severe: clinician now.</strong> Cool, cover, do not send home alone.
-              </p>
-            ) : null}
-          </Notice>
         </section>
       </div>
       <StageFoot
         action={kept ? 'Go to Send home' : 'Keep what was seen'}
         disabled={!kept && !ready}
+        enter
         onAction={() => (kept ? void navigate(pathOf('sendHome')) : void keep())}
       >
-        {ready ? '' : 'Minutes, something seen (or “nothing yet”) and a grade are needed.'}
+        {ready ? '' : 'Something seen (or “nothing yet”) and a grade are needed. '}
+        {kept && record.sentHome !== null ? (
+          <Link to={pathOf('reactions')}>Something showed later?</Link>
+        ) : null}
       </StageFoot>
     </>
   );
 }
 
-function minutesSince(at: string | null): number | null {
+/** Marks with one pressed more or less; “nothing yet” and anything seen shut each other out. */
+function toggled(marks: readonly Mark[], mark: Mark): readonly Mark[] {
+  const without = marks.filter((each) => each !== mark);
+  if (without.length < marks.length) return without;
+  const nothing = (each: Mark) => MARK_MEANING[each] === 'none';
+  const kept = without.filter((each) => nothing(each) === nothing(mark));
+  return nothing(mark) ? [mark] : [...kept, mark];
+}
+
+function useMinutesSince(at: string | null): number | null {
+  const now = useNow();
   if (at === null) return null;
-  return Math.min(600, Math.max(0, Math.round((Date.now() - Date.parse(at)) / 60_000)));
+  return Math.min(600, Math.max(0, Math.floor((now - Date.parse(at)) / 60_000)));
 }

@@ -1,14 +1,7 @@
-import {
-  HANDPIECE_TABLE,
-  PROTOCOL_TABLE,
-  RULE_TABLE,
-  SUBSTANCE_TABLE,
-} from '@tidy-quill/contract/catalogue-table';
-import { ADVICE_CODES } from '@tidy-quill/core/course';
+import { HANDPIECE_TABLE, PROTOCOL_TABLE, RULE_TABLE, SUBSTANCE_TABLE } from '../catalogue-table';
 import { QUESTIONS } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
 import {
-  ADVICE_WORDS,
   areaText,
   COLUMN_WORDS,
   coolingText,
@@ -67,10 +60,6 @@ describe('words', () => {
     expect(notReadyText({ code: 'consent', state: 'missing', guardian: true }).remedy).toContain(
       'guardian',
     );
-  });
-
-  it('tell the client in whole sentences', () => {
-    for (const code of ADVICE_CODES) expect(ADVICE_WORDS[code]).toMatch(/^[A-Z].*\.$/);
   });
 
   it('name every column, with its unit where it has one', () => {

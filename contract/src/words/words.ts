@@ -1,15 +1,17 @@
-import type { Area } from '@tidy-quill/contract/clients';
-import type { Attention } from '@tidy-quill/contract/today';
-import type { AdviceCode } from '@tidy-quill/core/course';
+import type { Area } from '../clients';
+import type { Attention } from '../today';
+import type { AdvicePart, Habit, NextVisit } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
 import type { Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
-import type { Grade, HairMark } from '@tidy-quill/core/reaction';
+import type { Adverse, Grade, Mark, SkinAnswer } from '@tidy-quill/core/reaction';
 import type { Stage, StageState } from '@tidy-quill/core/record';
-import type { Role } from '@tidy-quill/contract/auth';
+import type { Role } from '../auth';
+
+import { REACTION_WORDS } from './reaction';
 
 type Words<K extends string | number> = Readonly<Record<K, string>>;
 
-export { areaText, SITE_WORDS } from '@tidy-quill/contract/area-words';
+export { areaText, SITE_WORDS } from './area';
 
 export const SIDE_WORDS: Words<Area['side']> = {
   left: 'left',
@@ -126,7 +128,7 @@ export function coolingText(cooling: Cooling): string {
   }
 }
 
-export const MARK_WORDS: Words<HairMark> = {
+export const MARK_WORDS: Words<Mark> = {
   perifollicularOedema: 'small bumps',
   perifollicularErythema: 'slight redness',
   singedHair: 'singed hairs',
@@ -138,7 +140,24 @@ export const MARK_WORDS: Words<HairMark> = {
   crust: 'crust',
   purpura: 'purpura',
   bleeding: 'pinpoint bleeding',
+  evenWhitening: 'even whitening',
+  faintWhitening: 'faint whitening',
+  noWhitening: 'no whitening',
+  thickWhitening: 'thick whitening',
+  edgeWelts: 'small welts at the edge',
+  splatter: 'splatter',
+  smoke: 'smoke',
 };
+
+export const ENDPOINT_WORDS: Words<SkinAnswer['endpoint']> = {
+  notRead: 'not noted',
+  none: 'no endpoint',
+  faint: 'faint endpoint',
+  right: 'endpoint right',
+  strong: 'endpoint strong',
+};
+
+export const ADVERSE_WORDS: Words<Adverse> = { ...REACTION_WORDS, ...MARK_WORDS };
 
 export const GRADE_WORDS: Words<Grade> = {
   0: 'none',
@@ -147,23 +166,26 @@ export const GRADE_WORDS: Words<Grade> = {
   3: 'severe, clinician now',
 };
 
-/** What the client takes home; `until` is put behind by the page. */
-export const ADVICE_WORDS: Words<AdviceCode> = {
-  coolToday: 'Cool the skin with a clean, damp cloth. No ice straight on the skin.',
-  noHeatOrSport: 'No hot bath, sauna, swimming or hard sport.',
-  noMakeUp: 'No make-up on the treated skin.',
-  noDeodorant: 'No deodorant under the arms.',
-  noShaving: 'Do not shave the treated skin.',
-  noSelfTan: 'No self-tan.',
-  sunCover:
-    'Keep the treated skin out of the sun, or covered; sun cream SPF 50 where cloth does not reach.',
-  noWaxing: 'No waxing, plucking or threading until your course has ended. Shaving is fine.',
-  leaveBlisterClosed:
-    'Leave any blister closed and the skin on it in place. Keep it clean, moist and covered. Do not pick.',
-  normalRedness: 'Normal: slight redness and small bumps around the hairs.',
-  normalShedding: 'Normal: hairs push out and fall. This is not regrowth.',
-  callIfWorse:
-    'Call us about a blister, a crust, skin that turns darker or paler, or pain that grows.',
-  emergency:
-    'Eye pain or changed sight, fever, spreading redness with heat, swelling of face or throat: see a clinician or call emergency services now.',
+export const ADVICE_PART_WORDS: Words<AdvicePart> = {
+  care: 'Look after it',
+  avoid: 'Leave be',
+  normal: 'What is normal',
+  call: 'When to call',
+};
+
+/** What the day of the next visit rests on. */
+export const NEXT_BECAUSE_WORDS: Words<NextVisit['because']> = {
+  siteInterval: 'the usual interval here, when new hair has just shown',
+  regrowthSlowing: 'the usual interval and two weeks more, as regrowth slows',
+  waitsForHealing: 'the skin has to heal first',
+  testIsRead: 'when the test spots have been read',
+  inkClears: 'the body clears ink for weeks; longer is no loss',
+  inkClearsSlowly: 'the lower leg clears ink slowly; longer is no loss',
+};
+
+export const HABIT_WORDS: Words<Habit> = {
+  outdoorWork: 'works outside',
+  hotWork: 'works in the heat',
+  sport: 'hard sport',
+  swimming: 'swims',
 };

@@ -15,11 +15,15 @@ export function checkText(check: Check): string {
     case 'tipCold':
       return `Tip cold to the touch, not freezing: ${figure(check.plateC ?? 0)} °C`;
     default:
-      return PLAIN[check.id];
+      return PLAIN_CHECK_WORDS[check.id];
   }
 }
 
-const PLAIN: Readonly<Record<Exclude<CheckId, 'eyewear' | 'cover' | 'tipCold'>, string>> = {
+/** The checks where no figure is at hand, or was never part of them. */
+export const PLAIN_CHECK_WORDS: Readonly<Record<CheckId, string>> = {
+  eyewear: 'Eyewear for this wavelength on everyone',
+  cover: 'Hair, dark cloth and marks under white',
+  tipCold: 'Tip cold to the touch, not freezing',
   door: 'Door shut, warning lit',
   eyeShields: 'Shields inside the lids',
   shaved: 'Shaved, hours to a day ago',

@@ -113,6 +113,7 @@ export const LOW_START_WORDS: Readonly<Record<LowStartReason, string>> = {
 
 export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
   noEndpoint: 'no endpoint was seen and pain was 0–4: + 10 %',
+  faintEndpoint: 'the endpoint was faint and pain was 0–4: + 10 %',
   endpointRight: 'the endpoint was right: hold',
   notRead: 'no endpoint was noted: hold, nothing is raised unseen',
   endpointStrong: 'the endpoint was strong: − 10 %',

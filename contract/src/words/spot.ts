@@ -4,6 +4,7 @@ import type { Due, LaterReason, ReadingKind } from '@tidy-quill/core/spot';
 import { clockText, dayOf, dayText, figure } from './format';
 import { changeText } from './look';
 import { QUESTION_WORDS } from './questions';
+import { ADVERSE_WORDS } from './words';
 
 /** A place of a zone, as it faces whoever looks at it. */
 export const PLACE_WORDS: Readonly<Record<Place, string>> = {
@@ -61,6 +62,10 @@ export function staleLines(stale: readonly StaleReason[]): readonly string[] {
       case 'answers':
         return [
           ...new Set(reason.changes.map(({ field }) => `answers changed: ${questionOf(field)}`)),
+        ];
+      case 'reactions':
+        return [
+          `an earlier session did harm: ${reason.harm.map((each) => ADVERSE_WORDS[each]).join(', ')}`,
         ];
       case 'spots':
         return [`the test spots bear ${figure(reason.wantedJcm2)} J/cm² before limits and steps`];

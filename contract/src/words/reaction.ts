@@ -1,0 +1,156 @@
+import type {
+  Extent,
+  ReactionKind,
+  ReactionSign,
+  SecondLookReason,
+  Trend,
+  TriageLevel,
+  TriageReason,
+} from '@tidy-quill/core/reaction';
+import type { Cared, ReactionOutcome, ReactionStep, ReportedHow } from '@tidy-quill/core/record';
+import { figure } from './format';
+
+type Words<K extends string> = Readonly<Record<K, string>>;
+
+export const REACTION_WORDS: Words<ReactionKind> = {
+  redness: 'redness',
+  swelling: 'swelling',
+  crust: 'crust',
+  blister: 'blister',
+  purpura: 'purpura',
+  infection: 'signs of infection',
+  darkerSkin: 'skin turned darker',
+  palerSkin: 'skin turned paler',
+  scar: 'scar',
+  hairGrowth: 'more hair than before',
+  inkDarkening: 'ink turned darker',
+  allergy: 'allergic reaction',
+  eye: 'eye symptoms',
+};
+
+export const EXTENT_WORDS: Words<Extent> = {
+  edge: 'its edge only',
+  part: 'a part of it',
+  whole: 'all of it',
+};
+
+export const TREND_WORDS: Words<Trend> = { better: 'better', same: 'the same', worse: 'worse' };
+
+export const SIGN_WORDS: Words<ReactionSign> = {
+  fever: 'fever',
+  spreadingRedness: 'hot redness that spreads',
+  pus: 'pus',
+  growingPain: 'pain that grows',
+  bloodFilled: 'filled with blood',
+  raised: 'raised or growing',
+  overBody: 'rash over the body',
+  faceOrThroat: 'swollen face or throat',
+  breathing: 'short of breath',
+  changedSight: 'changed sight',
+};
+
+export const LEVEL_WORDS: Words<TriageLevel> = {
+  normal: 'Normal course',
+  advice: 'Advice',
+  seeToday: 'See today',
+  clinicianNow: 'Clinician now',
+};
+
+/** What a level asks of whoever holds the telephone. */
+export const LEVEL_MEANING: Words<TriageLevel> = {
+  normal: 'Say what is normal and until when. No need to come in.',
+  advice: 'Give the advice, write it down, ask again in two days.',
+  seeToday: 'Have the client in today; the supervisor looks too.',
+  clinicianNow:
+    'To a clinician now. Short of breath, swollen throat, or an eye: emergency services.',
+};
+
+export const TRIAGE_WORDS: Words<TriageReason> = {
+  eyeAlways: 'Anything about an eye goes to a clinician at once',
+  breathing: 'Short of breath: emergency services',
+  faceOrThroat: 'Face or throat swells: emergency services',
+  changedSight: 'Sight has changed',
+  fever: 'Fever',
+  spreadingRedness: 'Hot redness that spreads: infection until shown otherwise',
+  pus: 'Pus',
+  growingPain: 'Pain that grows instead of fading',
+  overBody: 'A rash over the body',
+  infectionSigns: 'Signs of infection have to be seen',
+  allergySigns: 'An allergic reaction has to be seen',
+  withinNormalDays: 'Within the days that this usually lasts',
+  longerThanUsual: 'Lasts longer than usual',
+  farTooLong: 'Lasts far too long',
+  gettingWorse: 'Still gets worse a day on',
+  onFace: 'On the face',
+  wholeArea: 'Over all that was treated',
+  large: 'Wider than 5 cm',
+  darkSkin: 'Skin worked as type IV–VI: marks stay longer',
+  bloodFilled: 'Filled with blood: deeper',
+  blisterAtOnce: 'Within the hour: too much heat',
+  blisterIsBurn: 'A blister after hair removal is a burn',
+  blisterFromShock: 'Hours to three days on ink: mostly from the shock wave, mostly benign',
+  blisterLate: 'Later than three days: not from the shock wave',
+  edgeOverlap: 'At the edge alone: where the beam meets bare skin',
+  dependentPlace: 'Ankle, foot or lower leg: fluid gathers there; put it up',
+  shallowLight: '532 or 694 nm: blisters and pale skin are likelier',
+  crustOnHair: 'Crust after hair removal: more heat than was meant',
+  purpuraOnHair: 'Purpura after hair removal: more heat than was meant',
+  pigmentFades: 'Darker skin mostly fades within months: keep the sun off',
+  pigmentLasts: 'Darker for more than half a year',
+  paleWatch: 'Paler skin: photograph, keep the sun off, no more here yet',
+  paleLasts: 'Paler for more than three months: may stay',
+  scarForms: 'A scar forms',
+  scarRaised: 'A raised or growing scar: early care counts',
+  hairGrowth: 'More hair than before: stop here; ask about hormones; another wavelength or none',
+  inkDarkened: 'Ink turned darker: no more at these settings; one test spot at 1064 nm first',
+};
+
+export const SECOND_LOOK_WORDS: Words<SecondLookReason> = {
+  usual: 'as always',
+  typesIVtoVI: 'skin worked as type IV–VI',
+  strongAnswer: 'a strong answer or pain',
+  ink: 'whitening hides what lies under it',
+};
+
+export const CARED_WORDS: Words<Cared> = {
+  coldAir: 'cold air',
+  coolPack: 'cool pack in cloth',
+  wetCloth: 'damp cloth',
+  soothingGel: 'soothing gel',
+  ointment: 'ointment',
+  dressing: 'dressing',
+};
+
+export const HOW_WORDS: Words<ReportedHow> = {
+  phone: 'told by phone',
+  seen: 'seen here',
+  message: 'told in a message',
+};
+
+export const STEP_DONE_WORDS: Words<ReactionStep> = {
+  adviceGiven: 'advice given',
+  cooled: 'cooled',
+  dressed: 'dressed',
+  photographed: 'photographed',
+  supervisorTold: 'supervisor told',
+  clinicianTold: 'clinician told',
+  sentToClinician: 'sent to a clinician',
+  emergencyCalled: 'emergency services called',
+  askedToComeIn: 'asked to come in',
+};
+
+export const CLOSED_WORDS: Words<ReactionOutcome> = {
+  healed: 'healed',
+  leftMark: 'left a mark',
+  withClinician: 'with a clinician',
+  notFromSession: 'not from this session',
+};
+
+/** “at once”, “20 min after”, “5 h after”, “2 days after” the last pulse. */
+export function onsetText(hours: number): string {
+  if (hours < 1 / 6) return 'at once';
+  if (hours < 1) return `${Math.round(hours * 60)} min after`;
+  if (hours < 36) return `${figure(hours, 0)} h after`;
+  const days = Math.round(hours / 24);
+  return `${days} days after`;
+}

@@ -1,0 +1,362 @@
+import type { QuestionId } from '@tidy-quill/core/suitability';
+import {
+  pulseEnergyJ,
+  type Reaction,
+  type ReactionEntry,
+  type SessionSheet,
+  type SheetStepKind,
+  type ZoneSheet,
+} from '@tidy-quill/core/record';
+import type { Setting } from '@tidy-quill/core/plan';
+import { allowedFrom, type Advice } from '@tidy-quill/core/course';
+import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
+import type { RecordOpened } from '../record';
+import { areaText } from './area';
+import { clockText, dayOf, dayText, figure, skinTypeText, spotText } from './format';
+import { INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
+import { QUESTION_WORDS } from './questions';
+import {
+  CARED_WORDS,
+  CLOSED_WORDS,
+  EXTENT_WORDS,
+  HOW_WORDS,
+  LEVEL_WORDS,
+  onsetText,
+  REACTION_WORDS,
+  SIGN_WORDS,
+  STEP_DONE_WORDS,
+  TREND_WORDS,
+  TRIAGE_WORDS,
+} from './reaction';
+import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
+import {
+  ADVERSE_WORDS,
+  ENDPOINT_WORDS,
+  GRADE_WORDS,
+  MARK_WORDS,
+  TAN_WORDS,
+  TECHNIQUE_WORDS,
+} from './words';
+
+/** One line of the record: what it is, and what it was. */
+export interface SheetLine {
+  readonly label: string;
+  readonly text: string;
+  /** Whether it tells of harm, a stop or an incident. */
+  readonly grave?: boolean;
+}
+
+export interface SheetSection {
+  readonly title: string;
+  readonly lines: readonly SheetLine[];
+}
+
+/** What names stand for: areas, people and handpieces. */
+export interface SheetNames {
+  readonly timeZone: string;
+  readonly area: (areaId: string) => string;
+  readonly staff: (staffId: string) => string;
+  readonly handpiece: (handpieceId: string) => string;
+}
+
+/** The names that the ids of a record stand for. */
+export const sheetNames = (
+  {
+    areas,
+    staffNames,
+    handpieceNames,
+  }: Pick<RecordOpened, 'areas' | 'staffNames' | 'handpieceNames'>,
+  timeZone: string,
+): SheetNames => ({
+  timeZone,
+  area: (id) => {
+    const area = areas.find((each) => each.id === id);
+    return area === undefined ? id : areaText(area);
+  },
+  staff: (id) => staffNames[id] ?? 'somebody no longer here',
+  handpiece: (id) => handpieceNames[id] ?? id,
+});
+
+const STEP_WORDS: Readonly<Record<SheetStepKind, string>> = {
+  planAccepted: 'Plan accepted',
+  settingsRead: 'Settings read back',
+  treatmentStarted: 'Started',
+  settingChanged: 'Setting changed',
+  stepDeclined: 'Kept as it was',
+  paused: 'Paused',
+  resumed: 'Went on',
+  stopped: 'Stopped',
+  handedOver: 'Handed over',
+  treatmentEnded: 'Ended',
+};
+
+/** “18 J/cm², 30 ms, 12 mm, 1 Hz (20.4 J a pulse)”: fluence and energy are always shown together. */
+export const settingText = (setting: Setting): string =>
+  `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)`;
+
+/** A pulse in the unit in which it is spoken of: ms, µs, ns or ps. */
+export function pulseText(pulseMs: number): string {
+  if (pulseMs >= 0.01) return `${figure(pulseMs, 2)} ms`;
+  const ns = pulseMs * 1e6;
+  if (ns >= 1000) return `${figure(ns / 1000, 2)} µs`;
+  return ns >= 1 ? `${figure(ns, 1)} ns` : `${figure(ns * 1000, 0)} ps`;
+}
+
+/** The record of a visit in sections and lines: the page and the paper show these and nothing else. */
+export function sheetSections(sheet: SessionSheet, names: SheetNames): readonly SheetSection[] {
+  const several = sheet.zones.length > 1;
+  return [
+    asked(sheet, names),
+    ...sheet.zones.flatMap((zone) => zoneSections(zone, names, several)),
+    home(sheet, names),
+    amendments(sheet, names),
+    signed(sheet, names),
+  ].filter(({ lines }) => lines.length > 0);
+}
+
+function asked({ asked: said, words }: SessionSheet, names: SheetNames): SheetSection {
+  const yes = Object.entries(said?.answers ?? {}).flatMap(([id, answer]) =>
+    answer?.yes === true ? [QUESTION_WORDS[id as QuestionId].ask] : [],
+  );
+  const lines: SheetLine[] = [];
+  if (said !== null) {
+    lines.push({
+      label: stamp(said, names),
+      text: yes.length === 0 ? 'No to every question.' : `Yes to: ${yes.join(' · ')}`,
+    });
+    if ((said.medicines ?? []).length > 0) {
+      const list = said.medicines.map(({ name }) => name).join(', ');
+      lines.push({ label: 'Medicines', text: list });
+    }
+    for (const { rule, outcome } of said.assessment?.findings ?? []) {
+      const grave = outcome === 'wait' || outcome === 'refer';
+      lines.push({ label: outcome, text: rule.advice, grave });
+    }
+  }
+  for (const word of words) {
+    lines.push({
+      label: `Supervisor’s word, ${names.staff(word.supervisorId)}`,
+      text: word.reason,
+      grave: true,
+    });
+  }
+  return { title: 'Asked', lines };
+}
+
+function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): SheetSection[] {
+  const area = names.area(zone.areaId);
+  const title = (word: string) => (several ? `${word}: ${area}` : word);
+  return [
+    { title: title('Found'), lines: found(zone, area) },
+    { title: title('Test spots'), lines: spots(zone, names) },
+    { title: title('Made ready'), lines: ready(zone, names) },
+    { title: title('Treated'), lines: treated(zone, names) },
+    { title: title('The skin'), lines: skin(zone, names) },
+    {
+      title: title('Reactions later'),
+      lines: zone.record.reactions.flatMap((each) => reaction(each, names)),
+    },
+  ];
+}
+
+function found({ record }: ZoneSheet, area: string): SheetLine[] {
+  const { findings } = record;
+  if (findings === null) return [];
+  const { skin, areaCm2 } = findings;
+  const hair =
+    'hair' in findings
+      ? `${figure(areaCm2)} cm², hair: ${findings.hair.calibre}, ${findings.hair.density}`
+      : `${figure(areaCm2)} cm², ink: ${findings.ink.colours.map(({ colour, share }) => `${colour} ${figure(share * 100, 0)} %`).join(', ')}`;
+  return [
+    { label: area, text: hair },
+    { label: 'Skin', text: `type ${skinTypeText(skin.type)}, ${TAN_WORDS[skin.tan]}` },
+  ];
+}
+
+function spots({ record }: ZoneSheet, { timeZone }: SheetNames): SheetLine[] {
+  return record.spots.map((spot) => {
+    const read = spot.readings.map(
+      ({ at, marks }) =>
+        `${READING_WORDS[readingKind(spot.at, at)]}: ${marks.map((mark) => MARK_WORDS[mark]).join(', ')}`,
+    );
+    return {
+      label: `${PLACE_WORDS[spot.place]}, ${clockText(spot.at, timeZone)}`,
+      text: [`${settingText(spot.setting)}, ${spot.pulses} pulses`, ...read].join('; '),
+      grave: spotAnswer(spot).adverse.length > 0,
+    };
+  });
+}
+
+function ready({ record }: ZoneSheet, names: SheetNames): SheetLine[] {
+  const ticks = [...record.ready].map(([check, tick]) => ({
+    label: stamp(tick, names),
+    text: PLAIN_CHECK_WORDS[check],
+  }));
+  const { numbing } = record;
+  if (numbing === null) return ticks;
+  const off = numbing.offAt === null ? 'still on' : clockText(numbing.offAt, names.timeZone);
+  const text = `${figure(numbing.areaCm2)} cm², on ${clockText(numbing.onAt, names.timeZone)}, off ${off}`;
+  return [...ticks, { label: 'Numbing cream', text }];
+}
+
+function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
+  const { run, plan } = zone.record;
+  if (run.startedAt === null || plan === null) return [];
+  const steps = zone.steps.map(({ what, setting, said, toStaffId, ...by }): SheetLine => {
+    const to = toStaffId === null ? '' : `to ${names.staff(toStaffId)}`;
+    const dialled = setting === null ? '' : settingText(setting);
+    const text = [STEP_WORDS[what], to, dialled, said].filter(Boolean).join(': ');
+    return { label: stamp(by, names), text, grave: what === 'stopped' };
+  });
+  const perArea = zone.energyJcm2 === null ? '' : `, ${figure(zone.energyJcm2)} J/cm² of the zone`;
+  return [
+    {
+      label: 'With',
+      text: `${names.handpiece(plan.setting.handpieceId)}, ${figure(plan.wavelengthNm, 0)} nm, ${TECHNIQUE_WORDS[plan.setting.technique]}`,
+    },
+    {
+      label: 'In all',
+      text: `${figure(zone.pulses, 0)} pulses, ${figure(zone.passes, 0)} passes, ${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
+    },
+    ...steps,
+    ...zone.record.incidents.map(({ what, at, detail }) => ({
+      label: `Incident, ${clockText(at, names.timeZone)}`,
+      text: [INCIDENT_WORDS[what], detail].filter(Boolean).join(': '),
+      grave: true,
+    })),
+  ];
+}
+
+function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLine[] {
+  const seen = [...new Set(record.run.marks.map(({ mark }) => MARK_WORDS[mark]))];
+  const lines: SheetLine[] = [];
+  if (pains.length > 0) {
+    const list = pains.map(({ score, minute }) => `${score} at ${figure(minute, 0)} min`);
+    lines.push({ label: 'Pain, 0–10', text: list.join(', '), grave: (answer.painMax ?? 0) >= 7 });
+  }
+  if (seen.length > 0) lines.push({ label: 'While treating', text: seen.join(', ') });
+  for (const look of record.looks) {
+    const marks = look.marks.map((mark) => MARK_WORDS[mark]).join(', ');
+    const cared = (look.cared ?? []).map((each) => CARED_WORDS[each]);
+    const cooled = look.cooledMinutes === undefined ? '' : `cooled ${look.cooledMinutes} min`;
+    lines.push({
+      label: `${stamp(look, names)}, ${look.minutesAfter} min after`,
+      text: [marks, GRADE_WORDS[look.grade], ...cared, cooled, look.note]
+        .filter(Boolean)
+        .join('; '),
+      grave: look.grade >= 2,
+    });
+    for (const { mark, grade, sizeCm, place } of look.found ?? []) {
+      const size = sizeCm === null ? '' : `${figure(sizeCm)} cm`;
+      const where = place === null ? '' : PLACE_WORDS[place];
+      const text = [GRADE_WORDS[grade], size, where].filter(Boolean).join(', ');
+      lines.push({ label: MARK_WORDS[mark], text, grave: grade >= 2 });
+    }
+  }
+  if (lines.length > 0) {
+    const sum = [
+      ENDPOINT_WORDS[answer.endpoint],
+      ...answer.adverse.map((each) => ADVERSE_WORDS[each]),
+    ];
+    lines.push({ label: 'It comes to', text: sum.join(', '), grave: answer.adverse.length > 0 });
+  }
+  return lines;
+}
+
+function reaction({ entries, report }: Reaction, names: SheetNames): SheetLine[] {
+  return entries.map((entry) => ({
+    label: momentText(entry.at, names.timeZone),
+    text: `${entryText(entry, report.what)} (${names.staff(entry.staffId)})`,
+    grave: entry.body.kind === 'reactionReported',
+  }));
+}
+
+/** One step of following a reaction, in a line. */
+export function entryText(
+  { body }: Pick<ReactionEntry, 'body'>,
+  what: keyof typeof REACTION_WORDS,
+): string {
+  const note = body.note === '' ? '' : `: ${body.note}`;
+  if (body.kind === 'reactionClosed') {
+    return `Closed, ${REACTION_WORDS[what]} ${CLOSED_WORDS[body.outcome]}${note}`;
+  }
+  const { triage } = body;
+  const level = triage === null ? '' : LEVEL_WORDS[triage.level];
+  const signs = (body.kind === 'reactionReported' ? body.report.signs : body.signs).map(
+    (sign) => SIGN_WORDS[sign],
+  );
+  if (body.kind === 'reactionReported') {
+    const { report } = body;
+    const size = report.sizeCm === null ? '' : `${figure(report.sizeCm)} cm`;
+    const where = report.place === null ? '' : PLACE_WORDS[report.place];
+    const began = triage === null ? '' : `began ${onsetText(triage.onsetHours)}`;
+    const said = [REACTION_WORDS[report.what], began, EXTENT_WORDS[report.extent], size, where];
+    return `${[...said, TREND_WORDS[report.trend], ...signs, HOW_WORDS[body.how], level].filter(Boolean).join(', ')}${note}`;
+  }
+  const size = body.sizeCm === null ? '' : `${figure(body.sizeCm)} cm`;
+  const did = body.did.map((each) => STEP_DONE_WORDS[each]);
+  return `${[HOW_WORDS[body.how], TREND_WORDS[body.trend], size, ...signs, level, ...did].filter(Boolean).join(', ')}${note}`;
+}
+
+/** Why a reaction has the level that it has, in a line each. */
+export const triageLines = ({ triage }: Pick<Reaction, 'triage'>): readonly string[] =>
+  (triage?.reasons ?? []).map(({ reason: why }) => TRIAGE_WORDS[why]);
+
+function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSection {
+  if (sentHome === null) return { title: 'Sent home', lines: [] };
+  const by = { print: 'on paper', pdf: 'as a file', message: 'as a message' } as const;
+  return {
+    title: 'Sent home',
+    lines: [
+      { label: stamp(sentHome, names), text: `Next visit ${dayText(sentHome.nextVisitOn)}` },
+      ...given.map((each) => ({
+        label: clockText(each.at, names.timeZone),
+        text: `Advice given ${by[each.by]}`,
+      })),
+      ...sentHome.advice.map((advice) => ({ label: 'Advice', text: adviceText(advice) })),
+    ],
+  };
+}
+
+/** A line of advice with its day: “No self-tan. Again from Wed 2 Dec 2026.” */
+export function adviceText({ text, code, until, sayFrom }: Advice): string {
+  const said = text ?? code;
+  if (until === null) return said;
+  return `${said} ${untilText({ until, sayFrom })}`;
+}
+
+/** “Until Tue 8 Dec 2026.”, or the first day again where that is what one wants to know. */
+export const untilText = ({
+  until,
+  sayFrom,
+}: Pick<Advice, 'sayFrom'> & { until: string }): string =>
+  sayFrom === true ? `Again from ${dayText(allowedFrom(until))}.` : `Until ${dayText(until)}.`;
+
+function amendments({ amendments: list }: SessionSheet, names: SheetNames): SheetSection {
+  return {
+    title: 'Added later',
+    lines: list.map((each) => ({
+      label: `${momentText(each.at, names.timeZone)}, ${names.staff(each.staffId)}`,
+      text: `${each.text} (because: ${each.reason})`,
+    })),
+  };
+}
+
+function signed({ signatures, changedSinceSigned }: SessionSheet, names: SheetNames): SheetSection {
+  const lines = signatures.map((each): SheetLine => ({
+    label: momentText(each.at, names.timeZone),
+    text: `${names.staff(each.staffId)}${each.signature.kind === 'typed' ? `, typed: ${each.signature.name}` : ', drawn'}; of what then stood: ${each.digest.slice(0, 12)}…`,
+  }));
+  return {
+    title: 'Signed',
+    lines: changedSinceSigned
+      ? [...lines, { label: 'Since then', text: 'Something was added after the last signature.' }]
+      : lines,
+  };
+}
+
+const stamp = (by: { readonly at: string; readonly staffId: string }, names: SheetNames): string =>
+  `${clockText(by.at, names.timeZone)}, ${names.staff(by.staffId)}`;
+
+/** The day of the visit and its hours, as the head of the record says them. */
+export const visitDayText = (at: string, timeZone: string): string => dayText(dayOf(at, timeZone));

@@ -1,0 +1,19 @@
+import { fleschKincaid } from 'flesch-kincaid';
+import { syllable } from 'syllable';
+
+// A school grade of the formula is met at about five years more.
+const AGE_OF_GRADE = 5;
+const YOUNGEST = 5;
+
+/**
+ * The age at which a text of English prose is read with ease, years: the Flesch–Kincaid grade (Kincaid et al. 1975)
+ * and five, never below five.
+ */
+export function readingAge(text: string): number {
+  const words = text.match(/[\p{L}\p{N}’'-]+/gu) ?? [];
+  if (words.length === 0) return YOUNGEST;
+  const sentences = Math.max(1, (text.match(/[.!?:;]+(?=\s|$)/g) ?? []).length);
+  const syllables = words.reduce((sum, word) => sum + Math.max(1, syllable(word)), 0);
+  const grade = fleschKincaid({ sentence: sentences, word: words.length, syllable: syllables });
+  return Math.max(YOUNGEST, grade + AGE_OF_GRADE);
+}

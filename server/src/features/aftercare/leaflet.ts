@@ -1,0 +1,90 @@
+import {
+  adviceText,
+  areaText,
+  clockText,
+  dayText,
+  ADVICE_PART_WORDS,
+  dayOf,
+} from '@tidy-quill/contract/words/index';
+import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/course';
+import type { Day } from '@tidy-quill/core/units';
+import ical, { ICalAlarmType } from 'ical-generator';
+import type { areas, clients, clinics, visits } from '../../db/schema';
+import { collected, paper, write } from '../../pdf/paper';
+
+/** What a client takes home. */
+export interface Leaflet {
+  readonly client: typeof clients.$inferSelect;
+  readonly area: typeof areas.$inferSelect;
+  readonly clinic: typeof clinics.$inferSelect;
+  readonly advice: readonly Advice[];
+  readonly nextVisitOn: Day;
+  readonly sentAt: Date;
+}
+
+const title = ({ area }: Leaflet) =>
+  area.job === 'ink' ? 'After your laser tattoo removal' : 'After your laser hair removal';
+
+const partsOf = ({ advice }: Leaflet) =>
+  ADVICE_PARTS.map((part) => ({
+    heading: ADVICE_PART_WORDS[part],
+    lines: advice.filter((each) => (each.part ?? 'care') === part).map(adviceText),
+  })).filter(({ lines }) => lines.length > 0);
+
+/** The advice on paper, in large type. */
+export function leafletPdf(leaflet: Leaflet): Promise<Buffer> {
+  const { client, area, clinic, nextVisitOn, sentAt } = leaflet;
+  const on = dayOf(sentAt.toISOString(), clinic.timeZone);
+  const doc = paper(title(leaflet), on);
+  write(doc, clinic.name, { size: 11 });
+  write(doc, title(leaflet), { size: 22, bold: true, after: 4 });
+  write(doc, `${client.givenName} ${client.familyName}, ${areaText(area)}, ${dayText(on)}`, {
+    size: 13,
+    after: 8,
+  });
+  for (const { heading, lines } of partsOf(leaflet)) {
+    write(doc, heading, { size: 16, bold: true, before: 6, after: 2 });
+    for (const line of lines) write(doc, `• ${line}`, { size: 14, after: 4 });
+  }
+  write(doc, callText(leaflet), { size: 14, bold: true, before: 10, after: 6 });
+  write(doc, `Next visit: ${dayText(nextVisitOn)}.`, { size: 14 });
+  return collected(doc);
+}
+
+/** The advice as a message: short enough to be read on a telephone, every day worked out. */
+export function leafletMessage(leaflet: Leaflet): string {
+  const { clinic, nextVisitOn } = leaflet;
+  const parts = partsOf(leaflet).flatMap(({ heading, lines }) => [
+    `${heading}:`,
+    ...lines.map((line) => `- ${line}`),
+  ]);
+  return [
+    `${clinic.name}. ${title(leaflet)}.`,
+    ...parts,
+    callText(leaflet),
+    `Next visit: ${dayText(nextVisitOn)}.`,
+  ].join('\n');
+}
+
+const callText = ({ clinic }: Leaflet) =>
+  `Call us: ${clinic.phone}. Emergency: ${clinic.emergencyPhone}.`;
+
+const MINUTES = 60;
+const REMIND_SECONDS = 86_400;
+
+/** The next visit for a calendar (RFC 5545), with a reminder a day before. Nothing clinical is named in it. */
+export function nextVisitIcs({ clinic }: Leaflet, next: typeof visits.$inferSelect): string {
+  const calendar = ical({
+    name: clinic.name,
+    prodId: { company: 'Tidy Quill', product: 'Visits' },
+  });
+  const event = calendar.createEvent({
+    id: `${next.id}@tidy-quill`,
+    start: next.startsAt,
+    end: new Date(next.startsAt.getTime() + MINUTES * 60_000),
+    summary: `Visit at ${clinic.name}`,
+    description: `At ${clockText(next.startsAt.toISOString(), clinic.timeZone)}. To move it, call ${clinic.phone}.`,
+  });
+  event.createAlarm({ type: ICalAlarmType.display, trigger: REMIND_SECONDS });
+  return calendar.toString();
+}

@@ -1,0 +1,93 @@
+import type { InForce } from '@tidy-quill/contract/catalogue';
+import type { VisitHeader } from '@tidy-quill/contract/visit';
+import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
+import type { EventBody } from '@tidy-quill/core/record';
+import { and, desc, eq, gt, lt } from 'drizzle-orm';
+import type { Queryable } from '../../db/connect';
+import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import { documentInForce } from '../catalogue/store';
+import type { Leaflet } from './leaflet';
+
+type SentHome = Extract<EventBody, { kind: 'sentHome' }>;
+
+/** The building blocks in force; those that ship where the clinic has approved none. */
+export const aftercareInForce = (db: Queryable, clinicId: string): Promise<InForce<AdviceBlocks>> =>
+  documentInForce(db, clinicId, 'aftercare', STANDARD_AFTERCARE);
+
+/** What of the client's days the advice of the last visit went by; nothing where none did. */
+export async function habitsBefore(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<readonly Habit[]> {
+  const [row] = await db
+    .select({ body: visitEvents.body })
+    .from(visitEvents)
+    .innerJoin(
+      visits,
+      and(eq(visits.clinicId, visitEvents.clinicId), eq(visits.id, visitEvents.visitId)),
+    )
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        eq(visits.clientId, visit.clientId),
+        eq(visitEvents.kind, 'sentHome'),
+        lt(visits.startsAt, new Date(visit.startsAt)),
+      ),
+    )
+    .orderBy(desc(visits.startsAt))
+    .limit(1);
+  return (row?.body as SentHome | undefined)?.habits ?? [];
+}
+
+/** What a client took home, as it was given. 422 before that. */
+export async function leafletOf(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<Leaflet> {
+  const [sent] = await db
+    .select({ body: visitEvents.body, at: visitEvents.at })
+    .from(visitEvents)
+    .where(
+      and(
+        eq(visitEvents.clinicId, clinicId),
+        eq(visitEvents.visitId, visit.id),
+        eq(visitEvents.kind, 'sentHome'),
+      ),
+    )
+    .orderBy(desc(visitEvents.at))
+    .limit(1);
+  if (sent === undefined) {
+    throw new HttpProblem('refused-by-rule', 'Nobody has been sent home yet', {
+      detail: 'The advice is made when the client is sent home.',
+    });
+  }
+  const [around] = await db
+    .select({ client: clients, area: areas, clinic: clinics })
+    .from(areas)
+    .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
+    .innerJoin(clinics, eq(clinics.id, areas.clinicId))
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
+  const { advice, nextVisitOn } = sent.body as SentHome;
+  return { ...around!, advice, nextVisitOn, sentAt: sent.at };
+}
+
+/** The client's next visit to the same area, and where it is; null where none is booked. */
+export async function visitAfter(db: Queryable, clinicId: string, visit: VisitHeader) {
+  const [next] = await db
+    .select()
+    .from(visits)
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        eq(visits.clientId, visit.clientId),
+        eq(visits.areaId, visit.areaId),
+        gt(visits.startsAt, new Date(visit.startsAt)),
+      ),
+    )
+    .orderBy(visits.startsAt)
+    .limit(1);
+  return next ?? null;
+}

@@ -1,0 +1,28 @@
+import { Router } from 'express';
+import type { Db } from '../../db/connect';
+import { pathId } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { clientRecord } from './store';
+import { sessionsCsv } from './tables';
+
+/** One client's whole record in open formats. */
+export function exportRoutes(db: Db): Router {
+  const router = Router();
+
+  router.get('/clients/:id/record.json', async (request, response) => {
+    const record = await clientRecord(db, actorOf(request).clinicId, pathId(request));
+    response
+      .set('content-disposition', `attachment; filename="${record.client.reference}.json"`)
+      .json(record);
+  });
+
+  router.get('/clients/:id/sessions.csv', async (request, response) => {
+    const record = await clientRecord(db, actorOf(request).clinicId, pathId(request));
+    response
+      .type('text/csv; charset=utf-8')
+      .set('content-disposition', `attachment; filename="${record.client.reference}.csv"`)
+      .send(sessionsCsv(record));
+  });
+
+  return router;
+}

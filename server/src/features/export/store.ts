@@ -1,0 +1,84 @@
+import type { Area, Client } from '@tidy-quill/contract/clients';
+import type { Consent } from '@tidy-quill/contract/consent';
+import type { Photo } from '@tidy-quill/contract/photos';
+import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitEvent } from '@tidy-quill/core/record';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { messages, photos, visits } from '../../db/schema';
+import { staffNames } from '../auth/store';
+import { areasOf, findClient } from '../clients/store';
+import { consentsOf } from '../consent/store';
+import { handpieceNames } from '../record/store';
+import { eventsOf } from '../visit/events';
+
+/** All that is kept of a client. Photographs and signed papers are named with their digests and fetched by themselves. */
+export interface ClientRecord {
+  readonly format: 'tidy-quill-client';
+  readonly version: 1;
+  readonly exportedAt: string;
+  readonly client: Client;
+  readonly areas: readonly Area[];
+  /** Oldest first, each with every event. */
+  readonly visits: readonly {
+    readonly visit: VisitHeader;
+    readonly events: readonly VisitEvent[];
+  }[];
+  readonly consents: readonly Consent[];
+  readonly photos: readonly Omit<Photo, 'takenAt'>[];
+  readonly messages: readonly { readonly at: string; readonly to: string; readonly text: string }[];
+  readonly staffNames: Readonly<Record<string, string>>;
+  readonly handpieceNames: Readonly<Record<string, string>>;
+}
+
+/** The whole record of one client. 404 where there is none. */
+export async function clientRecord(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+): Promise<ClientRecord> {
+  const client = await findClient(db, clinicId, clientId);
+  const rows = await db
+    .select()
+    .from(visits)
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.clientId, clientId)))
+    .orderBy(asc(visits.startsAt), asc(visits.id));
+  const ids = rows.map(({ id }) => id);
+  const events = await eventsOf(db, clinicId, ids);
+  const { id: _id, visitId, areaId, type, width, height, sha256 } = photos;
+  const pictures =
+    ids.length === 0
+      ? []
+      : await db
+          .select({ id: photos.id, visitId, areaId, type, width, height, sha256 })
+          .from(photos)
+          .where(and(eq(photos.clinicId, clinicId), inArray(photos.visitId, ids)));
+  const sent = await db
+    .select()
+    .from(messages)
+    .where(and(eq(messages.clinicId, clinicId), eq(messages.clientId, clientId)))
+    .orderBy(asc(messages.createdAt));
+  return {
+    format: 'tidy-quill-client',
+    version: 1,
+    exportedAt: new Date().toISOString(),
+    client,
+    areas: await areasOf(db, clinicId, clientId),
+    visits: rows.map((row) => ({
+      visit: {
+        id: row.id,
+        clientId: row.clientId,
+        areaId: row.areaId,
+        roomId: row.roomId,
+        staffId: row.staffId,
+        startsAt: row.startsAt.toISOString(),
+      },
+      events: events.get(row.id)!,
+    })),
+    consents: (await consentsOf(db, clinicId, [clientId])).get(clientId)!,
+    photos: pictures,
+    messages: sent.map(({ createdAt, to, text }) => ({ at: createdAt.toISOString(), to, text })),
+    staffNames: await staffNames(db, clinicId),
+    handpieceNames: await handpieceNames(db, clinicId),
+  };
+}

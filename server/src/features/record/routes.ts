@@ -1,0 +1,52 @@
+import { SignRecord } from '@tidy-quill/contract/record';
+import { sessionSheet } from '@tidy-quill/core/record';
+import { eq } from 'drizzle-orm';
+import { Router, type Request } from 'express';
+import type { Db } from '../../db/connect';
+import { clinics } from '../../db/schema';
+import { parse, pathId } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { photoFile } from '../photos/store';
+import { findVisit } from '../visit/store';
+import { recordPdf } from './pdf';
+import { openRecord, signRecord } from './store';
+
+/** The record of a visit: its page, its paper, and signatures under it. */
+export function recordRoutes(db: Db): Router {
+  const router = Router();
+
+  const opened = async (request: Request) => {
+    const { clinicId } = actorOf(request);
+    return openRecord(db, clinicId, await findVisit(db, clinicId, pathId(request)));
+  };
+
+  router.get('/visits/:id/record', async (request, response) => {
+    response.json(await opened(request));
+  });
+
+  router.get('/visits/:id/record.pdf', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const record = await opened(request);
+    const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+    const { zones } = sessionSheet(record.events, record.visit.areaId);
+    const ids = zones.flatMap(({ photoIds }) => photoIds);
+    const thumbnails = await Promise.all(
+      ids.map(async (id) => {
+        // One that still waits on somebody's tablet is not here yet.
+        const file = await photoFile(db, clinicId, id, 'thumbnail').catch(() => null);
+        return file === null ? [] : [file.bytes];
+      }),
+    );
+    response
+      .type('application/pdf')
+      .set('content-disposition', `inline; filename="record-${record.visit.id}.pdf"`)
+      .send(await recordPdf(record, clinic!.timeZone, thumbnails.flat()));
+  });
+
+  router.post('/visits/:id/sign', async (request, response) => {
+    const signed = parse(SignRecord, request.body);
+    response.status(201).json(await signRecord(db, actorOf(request), pathId(request), signed));
+  });
+
+  return router;
+}

@@ -1,0 +1,99 @@
+import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
+import type { EventsKept, VisitHeader } from '@tidy-quill/contract/visit';
+import type { Handpiece } from '@tidy-quill/core/plan';
+import type { VisitEvent } from '@tidy-quill/core/record';
+import { and, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import stringify from 'safe-stable-stringify';
+import type { Db, Queryable } from '../../db/connect';
+import { catalogueVersions, clinics, rooms } from '../../db/schema';
+import { clinicDay } from '../../http/clinic-day';
+import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+import { staffNames } from '../auth/store';
+import { areasOf, findClient } from '../clients/store';
+import { consentsOf } from '../consent/store';
+import { eventsOf } from '../visit/events';
+import { appendEvents, findVisit } from '../visit/store';
+
+// What says that others have read or taken it changes nothing of what it says.
+const NOT_SIGNED: readonly string[] = ['recordSigned', 'adviceGiven'];
+
+/** SHA-256 over a visit's events, whatever order they or their fields came in. */
+export function recordDigest(events: readonly VisitEvent[]): string {
+  const signed = events
+    .filter(({ body }) => !NOT_SIGNED.includes(body.kind))
+    .sort((one, other) => (one.id < other.id ? -1 : 1));
+  return createHash('sha256').update(stringify(signed)).digest('hex');
+}
+
+/** A visit's record with all that its page shows. */
+export async function openRecord(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<RecordOpened> {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const [room] = await db
+    .select()
+    .from(rooms)
+    .where(and(eq(rooms.clinicId, clinicId), eq(rooms.id, visit.roomId)));
+  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const day = clinicDay(new Date(visit.startsAt), clinic!.timeZone);
+  const given = (await consentsOf(db, clinicId, [visit.clientId])).get(visit.clientId)!;
+  return {
+    visit,
+    client: await findClient(db, clinicId, visit.clientId),
+    areas: await areasOf(db, clinicId, visit.clientId),
+    room: room?.name ?? '',
+    events,
+    digest: recordDigest(events),
+    staffNames: await staffNames(db, clinicId),
+    handpieceNames: await handpieceNames(db, clinicId),
+    consents: given.filter(
+      ({ signedOn, withdrawnOn }) =>
+        signedOn <= day && (withdrawnOn === null || withdrawnOn >= day),
+    ),
+    clinicName: clinic!.name,
+  };
+}
+
+/** Every handpiece that any version of the devices ever named, by id; the newest name holds. */
+export async function handpieceNames(
+  db: Queryable,
+  clinicId: string,
+): Promise<Readonly<Record<string, string>>> {
+  const rows = await db
+    .select({ content: catalogueVersions.content })
+    .from(catalogueVersions)
+    .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.kind, 'devices')))
+    .orderBy(catalogueVersions.number);
+  return Object.fromEntries(
+    rows.flatMap(({ content }) =>
+      (content as readonly Handpiece[]).map(({ id, name }) => [id, name]),
+    ),
+  );
+}
+
+/** Signs a record as it was read; 409 where something was added meanwhile. */
+export async function signRecord(
+  db: Db,
+  actor: Actor,
+  visitId: string,
+  { id, digest, signature }: SignRecord,
+): Promise<EventsKept> {
+  const visit = await findVisit(db, actor.clinicId, visitId);
+  const event = {
+    id,
+    at: new Date().toISOString(),
+    body: { kind: 'recordSigned', signature, digest },
+  } as const;
+  return appendEvents(db, actor, visit.id, [event], 0, async (tx) => {
+    const now = (await eventsOf(tx, actor.clinicId, [visit.id])).get(visit.id)!;
+    if (recordDigest(now) !== digest) {
+      throw new HttpProblem('conflict', 'Something was added to this record meanwhile', {
+        detail: 'Read it again, then sign.',
+      });
+    }
+  });
+}

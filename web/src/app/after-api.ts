@@ -1,0 +1,55 @@
+import type { ReactionListed, RecordOpened, SignRecord } from '@tidy-quill/contract/record';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import { api, keepEvents } from './api';
+
+/** What happens after the last pulse: advice given, the record read and signed, reactions followed. */
+const afterApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    sendAdvice: build.mutation<EventsKept, { visitId: string; id: string }>({
+      query: ({ visitId, id }) => ({
+        url: `/visits/${visitId}/aftercare-message`,
+        method: 'POST',
+        body: { id },
+      }),
+      onQueryStarted: keepEvents,
+      invalidatesTags: ['messages'],
+    }),
+    record: build.query<RecordOpened, string>({
+      query: (id) => `/visits/${id}/record`,
+      providesTags: (_result, _error, id) => [{ type: 'visit', id }],
+    }),
+    signRecord: build.mutation<EventsKept, SignRecord & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/sign`, method: 'POST', body }),
+      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
+    }),
+    amend: build.mutation<
+      EventsKept,
+      { visitId: string; id: string; text: string; reason: string }
+    >({
+      query: ({ visitId, id, text, reason }) => ({
+        url: `/visits/${visitId}/events`,
+        method: 'POST',
+        body: [
+          {
+            id,
+            at: new Date().toISOString(),
+            body: { kind: 'amended', about: null, text, reason },
+          },
+        ],
+      }),
+      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
+    }),
+    reactions: build.query<ReactionListed[], void>({
+      query: () => '/reactions',
+      providesTags: ['today'],
+    }),
+  }),
+});
+
+export const {
+  useSendAdviceMutation,
+  useRecordQuery,
+  useSignRecordMutation,
+  useAmendMutation,
+  useReactionsQuery,
+} = afterApi;

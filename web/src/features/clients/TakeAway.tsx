@@ -1,0 +1,35 @@
+import { DownloadOutlined } from '@ant-design/icons';
+import { Button, Dropdown } from 'antd';
+
+/** The client's record in open formats, or on paper. */
+export function TakeAway({ clientId }: { clientId: string }) {
+  const path = `/api/clients/${clientId}`;
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: [
+          { key: 'print', label: 'Print this page', onClick: () => globalThis.print() },
+          {
+            key: 'json',
+            label: (
+              <a href={`${path}/record.json`} download>
+                Whole record (JSON)
+              </a>
+            ),
+          },
+          {
+            key: 'csv',
+            label: (
+              <a href={`${path}/sessions.csv`} download>
+                Sessions as a table (CSV)
+              </a>
+            ),
+          },
+        ],
+      }}
+    >
+      <Button icon={<DownloadOutlined />}>Take away</Button>
+    </Dropdown>
+  );
+}

@@ -1,0 +1,163 @@
+import { triage, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
+import {
+  REACTION_STEPS,
+  triageCase,
+  type Reaction,
+  type ReactionOutcome,
+  type ReactionStep,
+  type ReportedHow,
+} from '@tidy-quill/core/record';
+import { Button, Checkbox, Input, InputNumber } from 'antd';
+import { useDraft } from '../../app/draft';
+import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../text';
+import { Choice } from '../../widgets/Choice';
+import { Field } from '../../widgets/Field';
+import { useNow } from '../../widgets/use-now';
+import { PhotoField } from '../photos/PhotoField';
+import { useOpenVisit } from '../visit/use-visit';
+import { SignsField } from './SignsField';
+import { TriagePanel } from './TriagePanel';
+
+interface Draft {
+  readonly how: ReportedHow;
+  readonly trend: Trend | null;
+  readonly signs: readonly ReactionSign[];
+  readonly sizeCm: number | null;
+  readonly did: readonly ReactionStep[];
+  readonly photoIds: readonly string[];
+  readonly note: string;
+  readonly outcome: ReactionOutcome | null;
+}
+
+/** One step more in following a reaction: how it goes, what was done; or how it ended. */
+export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: () => void }) {
+  const { record, add } = useOpenVisit();
+  const now = useNow();
+  const [draft, setDraft, clear] = useDraft<Draft>(`follow ${reaction.id}`, {
+    how: 'phone',
+    trend: null,
+    signs: reaction.report.signs,
+    sizeCm: reaction.report.sizeCm,
+    did: [],
+    photoIds: [],
+    note: '',
+    outcome: null,
+  });
+  const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
+  const { how, trend, signs, sizeCm, did, photoIds, note, outcome } = draft;
+  const of =
+    trend === null
+      ? null
+      : triageCase(
+          record,
+          { ...reaction.report, trend, signs, sizeCm },
+          new Date(now).toISOString(),
+        );
+  const found = of === null ? null : triage(of);
+  const reactionId = reaction.id;
+  const keep = async () => {
+    await add({
+      kind: 'reactionFollowed',
+      reactionId,
+      how,
+      trend: trend!,
+      signs,
+      sizeCm,
+      triage: found,
+      did,
+      photoIds,
+      note,
+      againAt: null,
+    });
+    clear();
+    onDone();
+  };
+  const close = async () => {
+    await add({ kind: 'reactionClosed', reactionId, outcome: outcome!, note });
+    clear();
+    onDone();
+  };
+  return (
+    <div className="follow-form">
+      <div className="reaction-form">
+        <section>
+          <Choice
+            label="How do we know?"
+            words={HOW_WORDS}
+            value={how}
+            onChange={(next) => change({ how: next })}
+          />
+          <Choice
+            label="How does it go?"
+            words={TREND_WORDS}
+            value={trend}
+            onChange={(next) => change({ trend: next })}
+          />
+          <Field label="Size now">
+            {(field) => (
+              <InputNumber
+                {...field}
+                suffix="cm"
+                min={0.1}
+                max={100}
+                step={0.5}
+                value={sizeCm}
+                onChange={(next) => change({ sizeCm: next })}
+              />
+            )}
+          </Field>
+          <div className="choice">
+            <span className="choice-label" id="did-label">
+              Done
+            </span>
+            <Checkbox.Group
+              className="sign-list"
+              aria-labelledby="did-label"
+              value={[...did]}
+              onChange={(next) => change({ did: next as ReactionStep[] })}
+              options={REACTION_STEPS.map((step) => ({
+                value: step,
+                label: STEP_DONE_WORDS[step],
+              }))}
+            />
+          </div>
+        </section>
+        <section>
+          <SignsField signs={signs} onSigns={(next) => change({ signs: next })} />
+          <PhotoField
+            about="reaction"
+            ids={photoIds}
+            most={6}
+            onIds={(next) => change({ photoIds: next })}
+          />
+          <Field label="Note">
+            {(field) => (
+              <Input.TextArea
+                {...field}
+                rows={2}
+                maxLength={1000}
+                value={note}
+                onChange={({ target }) => change({ note: target.value })}
+              />
+            )}
+          </Field>
+          <TriagePanel triage={found} />
+        </section>
+      </div>
+      <div className="follow-actions">
+        <Button type="primary" disabled={found === null} onClick={() => void keep()}>
+          Keep this step
+        </Button>
+        <Choice
+          label="Or close it"
+          words={CLOSED_WORDS}
+          value={outcome}
+          onChange={(next) => change({ outcome: next })}
+        />
+        <Button disabled={outcome === null} onClick={() => void close()}>
+          Close the reaction
+        </Button>
+      </div>
+    </div>
+  );
+}

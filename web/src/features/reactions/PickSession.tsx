@@ -1,0 +1,86 @@
+import type { ClientVisit } from '@tidy-quill/contract/clients';
+import { Input, Modal } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useClientQuery, useClientsQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { areaText, dayOf, dayText, figure, pulseText, shortDay } from '../../text';
+
+/** Whose reaction it is, and which session it belongs to; leads to the page where it is reported. */
+export function PickSession({
+  clientId: known = null,
+  onClose,
+}: {
+  clientId?: string | null;
+  onClose: () => void;
+}) {
+  const [chosen, setChosen] = useState(known);
+  return (
+    <Modal open title="Report a reaction" footer={null} onCancel={onClose}>
+      {chosen === null ? <PickClient onPick={setChosen} /> : <Sessions clientId={chosen} />}
+    </Modal>
+  );
+}
+
+function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
+  const [text, setText] = useState('');
+  const { data } = useClientsQuery({ text, page: 1 }, { skip: text.trim().length < 2 });
+  return (
+    <>
+      <label htmlFor="reaction-client">Who calls?</label>
+      <Input
+        id="reaction-client"
+        autoFocus
+        placeholder="Name or reference"
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+      />
+      {text.trim().length < 2 ? null : data?.total === 0 ? (
+        <p>Nobody of that name.</p>
+      ) : (
+        <ul className="pick-list">
+          {(data?.clients ?? []).map((client) => (
+            <li key={client.id}>
+              <button type="button" onClick={() => onPick(client.id)}>
+                {client.givenName} {client.familyName}
+                <span className="quiet">
+                  {client.reference}, born {shortDay(client.birthDate)}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function Sessions({ clientId }: { clientId: string }) {
+  const { data } = useClientQuery(clientId);
+  const { timeZone } = useSignedIn().clinic;
+  if (data === undefined) return null;
+  const fired = data.visits.filter(({ setting }) => setting !== null);
+  if (fired.length === 0) return <p>Nothing was fired on this client yet.</p>;
+  const area = ({ areaId }: ClientVisit) => {
+    const own = data.areas.find(({ id }) => id === areaId);
+    return own === undefined ? '' : areaText(own);
+  };
+  return (
+    <>
+      <p>Which session does it belong to?</p>
+      <ul className="pick-list">
+        {fired.map((visit) => (
+          <li key={`${visit.id} ${visit.areaId}`}>
+            <Link to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}>
+              {dayText(dayOf(visit.startsAt, timeZone))}, {area(visit)}
+              <span className="quiet">
+                {figure(visit.setting!.fluenceJcm2, 2)} J/cm², {pulseText(visit.setting!.pulseMs)},{' '}
+                {figure(visit.pulses, 0)} pulses
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

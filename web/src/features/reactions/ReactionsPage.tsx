@@ -1,0 +1,49 @@
+import { PlusOutlined } from '@ant-design/icons';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useSignedIn } from '../../app/clinic-context';
+import { areaText, dayOf, dayText, settingText } from '../../text';
+import { useOpenVisit } from '../visit/use-visit';
+import { ReactionCard } from './ReactionCard';
+import { ReportForm } from './ReportForm';
+
+/** What showed after a session, and all that was done about it. */
+export function ReactionsPage() {
+  const { record, visit, area } = useOpenVisit();
+  const { timeZone } = useSignedIn().clinic;
+  const { reactions, run, spots } = record;
+  const [reporting, setReporting] = useState(reactions.length === 0);
+  const fired = run.startedAt !== null || spots.length > 0;
+  const setting = run.setting ?? spots.at(-1)?.setting ?? null;
+  return (
+    <div className="reactions">
+      <header className="reactions-head">
+        <h1>Reactions after {dayText(dayOf(visit.startsAt, timeZone))}</h1>
+        <p>
+          {areaText(area)}
+          {setting === null ? '' : `, ${settingText(setting)}`}.{' '}
+          <Link to={`/visits/${visit.id}/record`}>The whole record</Link>
+        </p>
+      </header>
+      {reactions.map((reaction) => (
+        <ReactionCard key={reaction.id} reaction={reaction} />
+      ))}
+      {!fired ? (
+        <section className="empty">
+          <h2>Nothing was fired here</h2>
+          <p>A reaction belongs to the session that caused it: open that one.</p>
+        </section>
+      ) : reporting ? (
+        <>
+          <h2>Report a reaction</h2>
+          <ReportForm onDone={() => setReporting(false)} />
+        </>
+      ) : (
+        <Button icon={<PlusOutlined />} onClick={() => setReporting(true)}>
+          Report another
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,213 @@
+import type { Place } from '@tidy-quill/core/look';
+import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
+import { triageCase, type ReportedHow } from '@tidy-quill/core/record';
+import { Input, InputNumber, Select } from 'antd';
+import { useSignedIn } from '../../app/clinic-context';
+import { useDraft } from '../../app/draft';
+import {
+  clockText,
+  dayOf,
+  EXTENT_WORDS,
+  HOW_WORDS,
+  LEVEL_WORDS,
+  momentOf,
+  onsetText,
+  PLACE_WORDS,
+  REACTION_WORDS,
+  TREND_WORDS,
+} from '../../text';
+import { Choice } from '../../widgets/Choice';
+import { Field } from '../../widgets/Field';
+import { useNow } from '../../widgets/use-now';
+import { PhotoField } from '../photos/PhotoField';
+import { StageFoot } from '../visit/StageFoot';
+import { useOpenVisit } from '../visit/use-visit';
+import { SignsField } from './SignsField';
+import { TriagePanel } from './TriagePanel';
+
+interface Draft extends Omit<ReactionReport, 'what' | 'onsetAt' | 'extent' | 'trend'> {
+  readonly what: ReactionReport['what'] | null;
+  readonly extent: ReactionReport['extent'] | null;
+  readonly trend: ReactionReport['trend'] | null;
+  readonly onsetAt: string | null;
+  readonly how: ReportedHow;
+  readonly photoIds: readonly string[];
+  readonly note: string;
+}
+
+const NOTHING: Draft = {
+  what: null,
+  onsetAt: null,
+  extent: null,
+  sizeCm: null,
+  place: null,
+  trend: null,
+  signs: [],
+  how: 'phone',
+  photoIds: [],
+  note: '',
+};
+
+const MOST_PHOTOS = 6;
+
+/** A reaction as it is told or seen; what it comes to is worked out while it is written. */
+export function ReportForm({ onDone }: { onDone: () => void }) {
+  const { record, visit, area, add } = useOpenVisit();
+  const { timeZone } = useSignedIn().clinic;
+  const now = useNow();
+  const [draft, setDraft, clear] = useDraft<Draft>(`reaction ${visit.id} ${area.id}`, NOTHING);
+  const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
+  const treatedAt = record.run.endedAt ?? record.run.startedAt ?? record.spots.at(-1)?.at ?? null;
+  const problem = onsetProblem(draft.onsetAt, treatedAt, now);
+  const report = reportOf(draft);
+  const of = report === null ? null : triageCase(record, report, new Date(now).toISOString());
+  const found = of === null || problem !== null ? null : triage(of);
+  const keep = async () => {
+    const { how, photoIds, note } = draft;
+    await add({ kind: 'reactionReported', how, report: report!, triage: found, photoIds, note });
+    clear();
+    onDone();
+  };
+  return (
+    <>
+      <div className="reaction-form">
+        <section>
+          <Choice
+            label="What is it?"
+            words={REACTION_WORDS}
+            value={draft.what}
+            onChange={(what) => change({ what })}
+          />
+          <Choice
+            label="How do we know?"
+            words={HOW_WORDS}
+            value={draft.how}
+            onChange={(how) => change({ how })}
+          />
+          <Field label="When did it begin?" problem={problem ?? undefined}>
+            {(field) => (
+              <Input
+                {...field}
+                type="datetime-local"
+                className="moment-input"
+                value={draft.onsetAt === null ? '' : localText(draft.onsetAt, timeZone)}
+                onChange={({ target }) => change({ onsetAt: momentFrom(target.value, timeZone) })}
+              />
+            )}
+          </Field>
+          {draft.onsetAt === null || treatedAt === null || problem !== null ? null : (
+            <p className="small">
+              {onsetText((Date.parse(draft.onsetAt) - Date.parse(treatedAt)) / 3_600_000)} the last
+              pulse, which was at {clockText(treatedAt, timeZone)}.
+            </p>
+          )}
+          <Choice
+            label="How much of what was treated?"
+            words={EXTENT_WORDS}
+            value={draft.extent}
+            onChange={(extent) => change({ extent })}
+          />
+          <Choice
+            label="Since it began"
+            words={TREND_WORDS}
+            value={draft.trend}
+            onChange={(trend) => change({ trend })}
+          />
+        </section>
+        <section>
+          <SignsField signs={draft.signs} onSigns={(signs) => change({ signs })} />
+          <div className="watch-fields">
+            <Field label="Size">
+              {(field) => (
+                <InputNumber
+                  {...field}
+                  suffix="cm"
+                  min={0.1}
+                  max={100}
+                  step={0.5}
+                  value={draft.sizeCm}
+                  onChange={(sizeCm) => change({ sizeCm })}
+                />
+              )}
+            </Field>
+            <Field label="Place">
+              {({ id }) => (
+                <Select<Place>
+                  id={id}
+                  allowClear
+                  placeholder="not said"
+                  value={draft.place}
+                  options={Object.entries(PLACE_WORDS).map(([value, label]) => ({
+                    value: value as Place,
+                    label,
+                  }))}
+                  onChange={(place: Place | undefined) => change({ place: place ?? null })}
+                />
+              )}
+            </Field>
+          </div>
+          <PhotoField
+            about="reaction"
+            ids={draft.photoIds}
+            most={MOST_PHOTOS}
+            onIds={(photoIds) => change({ photoIds })}
+          />
+          <Field label="Note">
+            {(field) => (
+              <Input.TextArea
+                {...field}
+                rows={2}
+                maxLength={1000}
+                value={draft.note}
+                onChange={({ target }) => change({ note: target.value })}
+              />
+            )}
+          </Field>
+          <TriagePanel triage={found} />
+        </section>
+      </div>
+      <StageFoot
+        action={found === null ? 'Keep the report' : `Keep it: ${LEVEL_WORDS[found.level]}`}
+        disabled={found === null}
+        onAction={() => void keep()}
+      >
+        {found === null ? 'What, when, how much and how it goes are needed.' : ''}
+      </StageFoot>
+    </>
+  );
+}
+
+function reportOf({
+  what,
+  onsetAt,
+  extent,
+  trend,
+  sizeCm,
+  place,
+  signs,
+}: Draft): ReactionReport | null {
+  if (what === null || onsetAt === null || extent === null || trend === null) return null;
+  return { what, onsetAt, extent, trend, sizeCm, place, signs };
+}
+
+function onsetProblem(
+  onsetAt: string | null,
+  treatedAt: string | null,
+  nowMs: number,
+): string | null {
+  if (onsetAt === null) return null;
+  if (treatedAt !== null && Date.parse(onsetAt) < Date.parse(treatedAt) - 60_000) {
+    return 'is before the last pulse';
+  }
+  return Date.parse(onsetAt) > nowMs ? 'lies ahead' : null;
+}
+
+/** A moment as the clinic's own day and clock time, as the field wants it. */
+const localText = (at: string, timeZone: string) =>
+  `${dayOf(at, timeZone)}T${clockText(at, timeZone)}`;
+
+function momentFrom(text: string, timeZone: string): string | null {
+  const [day, clock] = text.split('T');
+  if (day === undefined || clock === undefined || day === '' || clock === '') return null;
+  return momentOf(day, clock, timeZone);
+}

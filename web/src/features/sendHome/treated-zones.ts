@@ -1,0 +1,65 @@
+import {
+  aftercare,
+  mergedAdvice,
+  nextInkVisit,
+  nextVisit,
+  visitAfterTest,
+  type Advice,
+  type Habit,
+  type NextVisit,
+} from '@tidy-quill/core/course';
+import { wholeSessions, workingSkin } from '@tidy-quill/core/plan';
+import { answerOf, isTestVisit } from '@tidy-quill/core/record';
+import { spotAnswer } from '@tidy-quill/core/spot';
+import type { OpenVisit, OpenZone } from '../visit/use-visit';
+
+/** One zone that something was fired on, and what follows from it. */
+export interface Treated {
+  readonly zone: OpenZone;
+  readonly advice: readonly Advice[];
+  readonly next: NextVisit;
+}
+
+/** The zones that were treated or tested today, each with its aftercare and its next visit. */
+export function treatedZones(
+  { zones, before, today, aftercare: blocks }: OpenVisit,
+  habits: readonly Habit[],
+): readonly Treated[] {
+  return zones.flatMap((zone): Treated[] => {
+    const { record, area } = zone;
+    const { plan } = record;
+    const tested = isTestVisit(record);
+    if (plan === null || (record.run.startedAt === null && !tested)) return [];
+    const { site, job } = area;
+    const treatedOn = plan.plannedOn;
+    const spotsHarmed = record.spots.some((spot) => spotAnswer(spot).adverse.length > 0);
+    const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
+    const visitNumber = wholeSessions(before[area.id]?.history ?? []).length + 1;
+    const next = () => {
+      if (tested) return visitAfterTest({ testedOn: treatedOn, adverse });
+      return job === 'ink'
+        ? nextInkVisit({ site, treatedOn, adverse })
+        : nextVisit({ site, treatedOn, visitNumber, adverse });
+    };
+    return [
+      {
+        zone,
+        next: next(),
+        advice: aftercare(blocks.content, {
+          job,
+          site,
+          technique: record.run.startedAt === null ? null : plan.setting.technique,
+          wavelengthNm: plan.wavelengthNm,
+          workingType: workingSkin(plan.subject).type,
+          treatedOn,
+          harmed: adverse,
+          habits,
+        }),
+      },
+    ];
+  });
+}
+
+/** All lines that the client takes home, each once. */
+export const adviceFor = (treated: readonly Treated[]): readonly Advice[] =>
+  mergedAdvice(treated.map(({ advice }) => advice));

@@ -1,0 +1,79 @@
+import type { Place } from '@tidy-quill/core/look';
+import { MARK_MEANING, type Grade, type Mark } from '@tidy-quill/core/reaction';
+import type { MarkFound } from '@tidy-quill/core/record';
+import { InputNumber, Select } from 'antd';
+import { MARK_WORDS, PLACE_WORDS } from '../../text';
+import { Choice } from '../../widgets/Choice';
+
+const GRADES: Readonly<Record<1 | 2 | 3, string>> = { 1: 'slight', 2: 'marked', 3: 'severe' };
+
+/** What needs a grade, a size and a place: all that is more than wanted. */
+export const needsDetail = (mark: Mark): boolean =>
+  MARK_MEANING[mark] === 'adverse' || MARK_MEANING[mark] === 'strong';
+
+/** The usual grade of a mark before anybody graded it: harm is marked at the least. */
+export const detailOf = (found: readonly MarkFound[], mark: Mark): MarkFound =>
+  found.find((each) => each.mark === mark) ?? {
+    mark,
+    grade: MARK_MEANING[mark] === 'adverse' ? 2 : 1,
+    sizeCm: null,
+    place: null,
+  };
+
+/** A row for each mark that is more than wanted: its grade, its size, and where on the zone. */
+export function FoundRows({
+  marks,
+  found,
+  onFound,
+}: {
+  marks: readonly Mark[];
+  found: readonly MarkFound[];
+  onFound: (found: readonly MarkFound[]) => void;
+}) {
+  const listed = marks.filter(needsDetail);
+  if (listed.length === 0) return null;
+  const change = (mark: Mark, more: Partial<MarkFound>) =>
+    onFound([...found.filter((each) => each.mark !== mark), { ...detailOf(found, mark), ...more }]);
+  return (
+    <div className="found-rows">
+      {listed.map((mark) => {
+        const { grade, sizeCm, place } = detailOf(found, mark);
+        return (
+          <div key={mark} className="found-row" role="group" aria-label={MARK_WORDS[mark]}>
+            <strong>{MARK_WORDS[mark]}</strong>
+            <Choice
+              label="Grade"
+              words={GRADES}
+              value={grade === 0 ? 1 : grade}
+              onChange={(next) => change(mark, { grade: next as Grade })}
+            />
+            <label>
+              <span className="choice-label">Size</span>
+              <InputNumber
+                suffix="cm"
+                min={0.1}
+                max={100}
+                step={0.5}
+                value={sizeCm}
+                onChange={(next) => change(mark, { sizeCm: next })}
+              />
+            </label>
+            <label>
+              <span className="choice-label">Place</span>
+              <Select<Place>
+                allowClear
+                placeholder="not said"
+                value={place}
+                options={Object.entries(PLACE_WORDS).map(([value, label]) => ({
+                  value: value as Place,
+                  label,
+                }))}
+                onChange={(next: Place | undefined) => change(mark, { place: next ?? null })}
+              />
+            </label>
+          </div>
+        );
+      })}
+    </div>
+  );
+}

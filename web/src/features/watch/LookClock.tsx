@@ -1,0 +1,36 @@
+import { workingSkin } from '@tidy-quill/core/plan';
+import { secondLook, skinAnswer } from '@tidy-quill/core/reaction';
+import { SECOND_LOOK_WORDS, spanText } from '../../text';
+import { useNow } from '../../widgets/use-now';
+import { useOpenVisit } from '../visit/use-visit';
+
+const MINUTE_MS = 60_000;
+
+/** The clock from the last pulse to the second look, and on; it survives a reload, for the pulse is on the record. */
+export function LookClock() {
+  const { record, area } = useOpenVisit();
+  const now = useNow();
+  const { run, plan } = record;
+  if (run.endedAt === null || plan === null) return null;
+  const { minutes, because } = secondLook({
+    job: area.job,
+    workingType: workingSkin(plan.subject).type,
+    answer: skinAnswer(
+      run.marks.map(({ mark }) => mark),
+      run.pains.map(({ score }) => score),
+    ),
+  });
+  const since = Math.max(0, now - Date.parse(run.endedAt));
+  const left = minutes * MINUTE_MS - since;
+  return (
+    <section className={`look-clock ${left <= 0 ? 'is-due' : ''}`} aria-label="Second look">
+      <p className="figures">
+        <span className="figure-large">{left > 0 ? spanText(left) : 'Look now'}</span>
+      </p>
+      <p>
+        {spanText(since)} since the last pulse. The second look is at {minutes} minutes:{' '}
+        {because.map((why) => SECOND_LOOK_WORDS[why]).join(', ')}.
+      </p>
+    </section>
+  );
+}
