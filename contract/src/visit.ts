@@ -1,20 +1,10 @@
 import { ADVICE_PARTS, HABITS, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
-import {
-  EXTENTS,
-  MARKS,
-  REACTION_KINDS,
-  REACTION_SIGNS,
-  TRENDS,
-  type Triage,
-} from '@tidy-quill/core/reaction';
+import { MARKS } from '@tidy-quill/core/reaction';
 import { CHECK_IDS } from '@tidy-quill/core/prepare';
 import {
   CARED,
   CELL_ENDS,
   INCIDENTS,
-  REACTION_OUTCOMES,
-  REACTION_STEPS,
-  REPORTED_HOW,
   type EventBody,
   type Findings as CoreFindings,
   type Reaction,
@@ -32,7 +22,8 @@ import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';
-import { Signature, type Consent } from './consent';
+import { AFTER_EVENTS, PhotoIds, SizeCm } from './after-events';
+import type { Consent } from './consent';
 import { InkFinding, ZoneFinding } from './look';
 import { Cooling, HairFinding, Setting, SkinFinding, Spot, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
@@ -87,29 +78,7 @@ const judgedByServer = v.optional(
   null,
 );
 
-const triagedByServer = v.optional(
-  v.pipe(
-    v.unknown(),
-    v.transform((): Triage | null => null),
-  ),
-  null,
-);
-
 const Grade = v.picklist([0, 1, 2, 3] as const);
-const PhotoIds = v.pipe(v.array(Id), v.maxLength(6, 'must hold six pictures at most'));
-const SizeCm = v.nullable(number(0.1, 100));
-const Signs = v.array(v.picklist(REACTION_SIGNS));
-
-const ReactionReport = v.object({
-  what: v.picklist(REACTION_KINDS),
-  onsetAt: Moment,
-  extent: v.picklist(EXTENTS),
-  sizeCm: SizeCm,
-  place: v.nullable(v.picklist(PLACES)),
-  trend: v.picklist(TRENDS),
-  signs: Signs,
-});
-
 const kind = <K extends string>(name: K) => v.literal(name);
 
 const EventBody = v.variant('kind', [
@@ -232,45 +201,7 @@ const EventBody = v.variant('kind', [
     habits: v.optional(v.array(v.picklist(HABITS))),
     blocksNumber: v.optional(whole(0, 1e6)),
   }),
-  v.object({ kind: kind('adviceGiven'), by: v.picklist(['print', 'pdf', 'message']) }),
-  v.object({
-    kind: kind('reactionReported'),
-    how: v.picklist(REPORTED_HOW),
-    report: ReactionReport,
-    triage: triagedByServer,
-    photoIds: PhotoIds,
-    note: note(1000),
-  }),
-  v.object({
-    kind: kind('reactionFollowed'),
-    reactionId: Id,
-    how: v.picklist(REPORTED_HOW),
-    trend: v.picklist(TRENDS),
-    signs: Signs,
-    sizeCm: SizeCm,
-    triage: triagedByServer,
-    did: v.array(v.picklist(REACTION_STEPS)),
-    photoIds: PhotoIds,
-    note: note(1000),
-    againAt: v.nullable(Moment),
-  }),
-  v.object({
-    kind: kind('reactionClosed'),
-    reactionId: Id,
-    outcome: v.picklist(REACTION_OUTCOMES),
-    note: note(1000),
-  }),
-  v.object({
-    kind: kind('amended'),
-    about: v.nullable(Id),
-    text: line(1000),
-    reason: line(500),
-  }),
-  v.object({
-    kind: kind('recordSigned'),
-    signature: Signature,
-    digest: v.pipe(v.string('must be text'), v.hash(['sha256'], 'must be a digest')),
-  }),
+  ...AFTER_EVENTS,
 ]) satisfies v.GenericSchema<unknown, EventBody>;
 
 /** Events as a browser sends them; who recorded them is the server's to say. */

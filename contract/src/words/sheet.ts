@@ -13,6 +13,7 @@ import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
 import { clockText, dayOf, dayText, figure, skinTypeText, spotText } from './format';
+import { INK_COLOUR_WORDS } from './look';
 import { INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
 import {
@@ -31,8 +32,12 @@ import {
 import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
 import {
   ADVERSE_WORDS,
+  ADVICE_PART_WORDS,
+  CALIBRE_WORDS,
+  DENSITY_WORDS,
   ENDPOINT_WORDS,
   GRADE_WORDS,
+  HAIR_COLOUR_WORDS,
   MARK_WORDS,
   TAN_WORDS,
   TECHNIQUE_WORDS,
@@ -57,6 +62,8 @@ export interface SheetNames {
   readonly area: (areaId: string) => string;
   readonly staff: (staffId: string) => string;
   readonly handpiece: (handpieceId: string) => string;
+  /** Whether each line has to say who; false where one person recorded all of it. */
+  readonly sayWho?: boolean;
 }
 
 /** The names that the ids of a record stand for. */
@@ -103,7 +110,8 @@ export function pulseText(pulseMs: number): string {
 }
 
 /** The record of a visit in sections and lines: the page and the paper show these and nothing else. */
-export function sheetSections(sheet: SessionSheet, names: SheetNames): readonly SheetSection[] {
+export function sheetSections(sheet: SessionSheet, given: SheetNames): readonly SheetSection[] {
+  const names = { ...given, sayWho: sheet.staffIds.length > 1 };
   const several = sheet.zones.length > 1;
   return [
     asked(sheet, names),
@@ -165,8 +173,8 @@ function found({ record }: ZoneSheet, area: string): SheetLine[] {
   const { skin, areaCm2 } = findings;
   const hair =
     'hair' in findings
-      ? `${figure(areaCm2)} cm², hair: ${findings.hair.calibre}, ${findings.hair.density}`
-      : `${figure(areaCm2)} cm², ink: ${findings.ink.colours.map(({ colour, share }) => `${colour} ${figure(share * 100, 0)} %`).join(', ')}`;
+      ? `${figure(areaCm2)} cm², hair ${HAIR_COLOUR_WORDS[findings.hair.colour]}, ${CALIBRE_WORDS[findings.hair.calibre]}, ${DENSITY_WORDS[findings.hair.density]} density`
+      : `${figure(areaCm2)} cm², ink ${findings.ink.colours.map(({ colour, share }) => `${INK_COLOUR_WORDS[colour]} ${figure(share * 100, 0)} %`).join(', ')}`;
   return [
     { label: area, text: hair },
     { label: 'Skin', text: `type ${skinTypeText(skin.type)}, ${TAN_WORDS[skin.tan]}` },
@@ -202,6 +210,7 @@ function ready({ record }: ZoneSheet, names: SheetNames): SheetLine[] {
 function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   const { run, plan } = zone.record;
   if (run.startedAt === null || plan === null) return [];
+  const passes = zone.passes === 0 ? '' : `${figure(zone.passes, 0)} passes, `;
   const steps = zone.steps.map(({ what, setting, said, toStaffId, ...by }): SheetLine => {
     const to = toStaffId === null ? '' : `to ${names.staff(toStaffId)}`;
     const dialled = setting === null ? '' : settingText(setting);
@@ -216,7 +225,7 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
     },
     {
       label: 'In all',
-      text: `${figure(zone.pulses, 0)} pulses, ${figure(zone.passes, 0)} passes, ${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
+      text: `${figure(zone.pulses, 0)} pulses, ${passes}${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
     },
     ...steps,
     ...zone.record.incidents.map(({ what, at, detail }) => ({
@@ -313,7 +322,10 @@ function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSectio
         label: clockText(each.at, names.timeZone),
         text: `Advice given ${by[each.by]}`,
       })),
-      ...sentHome.advice.map((advice) => ({ label: 'Advice', text: adviceText(advice) })),
+      ...sentHome.advice.map((advice) => ({
+        label: ADVICE_PART_WORDS[advice.part ?? 'care'],
+        text: adviceText(advice),
+      })),
     ],
   };
 }
@@ -356,7 +368,9 @@ function signed({ signatures, changedSinceSigned }: SessionSheet, names: SheetNa
 }
 
 const stamp = (by: { readonly at: string; readonly staffId: string }, names: SheetNames): string =>
-  `${clockText(by.at, names.timeZone)}, ${names.staff(by.staffId)}`;
+  names.sayWho === false
+    ? clockText(by.at, names.timeZone)
+    : `${clockText(by.at, names.timeZone)}, ${names.staff(by.staffId)}`;
 
 /** The day of the visit and its hours, as the head of the record says them. */
 export const visitDayText = (at: string, timeZone: string): string => dayText(dayOf(at, timeZone));

@@ -15,7 +15,7 @@ const TRIAGED: readonly string[] = ['reactionReported', 'reactionFollowed'];
 /**
  * Works out how soon a reaction has to be seen by the rules of today, whatever the browser thought of it, so that the
  * record keeps what was said then.
- * @throws HttpProblem 400 where it began before the session that it is told of, or lies ahead.
+ * @throws HttpProblem 400 where it began before the session that it is told of, or after it was told.
  */
 export async function judgeReactions(
   db: Queryable,
@@ -33,7 +33,7 @@ export async function judgeReactions(
     if (record === undefined) return event;
     if (body.kind === 'reactionReported') {
       const begunAt = record.run.startedAt ?? record.spots[0]?.at ?? visit.startsAt;
-      refuseOnset(index, body.report.onsetAt, begunAt);
+      refuseOnset(index, body.report.onsetAt, begunAt, event.at);
     }
     if (body.kind !== 'reactionReported' && body.kind !== 'reactionFollowed') return event;
     return { ...event, body: { ...body, triage: triageOf(record, one) } } as NewEvent;
@@ -42,13 +42,13 @@ export async function judgeReactions(
 
 const HOUR_MS = 3_600_000;
 
-function refuseOnset(index: number, onsetAt: string, begunAt: string): void {
+function refuseOnset(index: number, onsetAt: string, begunAt: string, toldAt: string): void {
   const onset = Date.parse(onsetAt);
   const problem =
     onset < Date.parse(begunAt)
       ? 'is before the session'
-      : onset > Date.now() + HOUR_MS
-        ? 'lies ahead'
+      : onset > Date.parse(toldAt) + HOUR_MS
+        ? 'is after it was told'
         : null;
   if (problem === null) return;
   throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {

@@ -25,7 +25,8 @@ import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
 import { TakeAway } from './TakeAway';
-import { ALL, isShown, VisitFilter, type Shown } from './VisitFilter';
+import { ALL, isShown, type Shown } from './shown-visits';
+import { VisitFilter } from './VisitFilter';
 
 const CourseChart = lazy(() => import('./CourseChart'));
 

@@ -144,10 +144,10 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
           <TriagePanel triage={found} />
         </section>
       </div>
+      <Button type="primary" disabled={found === null} onClick={() => void keep()}>
+        Keep this step
+      </Button>
       <div className="follow-actions">
-        <Button type="primary" disabled={found === null} onClick={() => void keep()}>
-          Keep this step
-        </Button>
         <Choice
           label="Or close it"
           words={CLOSED_WORDS}

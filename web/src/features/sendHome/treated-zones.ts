@@ -22,7 +22,7 @@ export interface Treated {
 
 /** The zones that were treated or tested today, each with its aftercare and its next visit. */
 export function treatedZones(
-  { zones, before, today, aftercare: blocks }: OpenVisit,
+  { zones, before, aftercare: blocks }: OpenVisit,
   habits: readonly Habit[],
 ): readonly Treated[] {
   return zones.flatMap((zone): Treated[] => {

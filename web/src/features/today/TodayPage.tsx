@@ -18,6 +18,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 export function TodayPage() {
   const [search, setSearch] = useSearchParams();
   const [reporting, setReporting] = useState(false);
+  const supervises = useSignedIn().staff.role !== 'technician';
   const day = search.get('day') ?? undefined;
   const { data, error, isLoading, refetch } = useTodayQuery(day, {
     refetchOnMountOrArgChange: true,
@@ -55,10 +56,11 @@ export function TodayPage() {
           </Button>
         </div>
       </header>
+      {day === undefined && supervises ? <ReactionList /> : null}
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
       {day === undefined ? (
         <>
-          <ReactionList />
+          {supervises ? null : <ReactionList />}
           <FollowUpList />
           <NotReadyList today={data.day} />
         </>

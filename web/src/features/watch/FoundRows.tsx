@@ -1,24 +1,12 @@
 import type { Place } from '@tidy-quill/core/look';
-import { MARK_MEANING, type Grade, type Mark } from '@tidy-quill/core/reaction';
+import type { Grade, Mark } from '@tidy-quill/core/reaction';
 import type { MarkFound } from '@tidy-quill/core/record';
 import { InputNumber, Select } from 'antd';
 import { MARK_WORDS, PLACE_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import { detailOf, needsDetail } from './found';
 
 const GRADES: Readonly<Record<1 | 2 | 3, string>> = { 1: 'slight', 2: 'marked', 3: 'severe' };
-
-/** What needs a grade, a size and a place: all that is more than wanted. */
-export const needsDetail = (mark: Mark): boolean =>
-  MARK_MEANING[mark] === 'adverse' || MARK_MEANING[mark] === 'strong';
-
-/** The usual grade of a mark before anybody graded it: harm is marked at the least. */
-export const detailOf = (found: readonly MarkFound[], mark: Mark): MarkFound =>
-  found.find((each) => each.mark === mark) ?? {
-    mark,
-    grade: MARK_MEANING[mark] === 'adverse' ? 2 : 1,
-    sizeCm: null,
-    place: null,
-  };
 
 /** A row for each mark that is more than wanted: its grade, its size, and where on the zone. */
 export function FoundRows({

@@ -22,14 +22,20 @@ export function LookClock() {
   });
   const since = Math.max(0, now - Date.parse(run.endedAt));
   const left = minutes * MINUTE_MS - since;
+  const looked = record.watched?.minutesAfter ?? null;
   return (
-    <section className={`look-clock ${left <= 0 ? 'is-due' : ''}`} aria-label="Second look">
+    <section
+      className={`look-clock ${left <= 0 && looked === null ? 'is-due' : ''}`}
+      aria-label="Second look"
+    >
       <p className="figures">
-        <span className="figure-large">{left > 0 ? spanText(left) : 'Look now'}</span>
+        <span className="figure-large">
+          {looked !== null ? `Looked at ${looked} min` : left > 0 ? spanText(left) : 'Look now'}
+        </span>
       </p>
       <p>
-        {spanText(since)} since the last pulse. The second look is at {minutes} minutes:{' '}
-        {because.map((why) => SECOND_LOOK_WORDS[why]).join(', ')}.
+        {looked === null ? `${spanText(since)} since the last pulse. ` : ''}The second look is at{' '}
+        {minutes} minutes: {because.map((why) => SECOND_LOOK_WORDS[why]).join(', ')}.
       </p>
     </section>
   );

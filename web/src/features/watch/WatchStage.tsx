@@ -12,7 +12,8 @@ import { MarkKeys } from '../treat/MarkKeys';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { ExpectedSeen } from './ExpectedSeen';
-import { detailOf, FoundRows, needsDetail } from './FoundRows';
+import { detailOf, needsDetail } from './found';
+import { FoundRows } from './FoundRows';
 import { LookClock } from './LookClock';
 
 interface Watching {

@@ -1,0 +1,181 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { answerNo, look, openVisit, RIBBON, signIn } from './walk';
+
+let app: Application;
+let browser: Browser;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+});
+afterAll(async () => {
+  await browser.close();
+  await app.close();
+});
+
+const RECORD = '//*[@data-testid="record"]';
+
+const kept = (kind: string) =>
+  app.rows<{ body: Record<string, never>; visit_id: string }>(
+    `select e.body, e.visit_id from visit_events e
+     join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
+     where e.kind = $1 and c.family_name = 'Okapi-Lune' order by e.at desc`,
+    [kind],
+  );
+
+/** So many hours after the last pulse, as the clinic's clock shows it. */
+async function hoursAfter(hours: number): Promise<string> {
+  const [ended] = await app.rows<{ at: Date }>(
+    `select e.at from visit_events e
+     join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
+     where e.kind = 'treatmentEnded' and c.family_name = 'Okapi-Lune' order by e.at desc`,
+  );
+  const at = new Date(new Date(ended!.at).getTime() + hours * 3_600_000);
+  const parts = new Intl.DateTimeFormat('sv-SE', {
+    timeZone: 'Europe/London',
+    dateStyle: 'short',
+    timeStyle: 'short',
+  }).format(at);
+  return parts.replace(' ', 'T');
+}
+
+describe('from the last pulse', () => {
+  it('watch: the clock, what is seen with its grade and size, what was done for it', async () => {
+    await signIn(browser);
+    await openVisit(browser, 'Okapi-Lune');
+    await browser.press('Treat', RIBBON);
+    await browser.see('PAUSED');
+    await browser.keys('p');
+    await browser.see('TREATING');
+    await browser.keys('.');
+    await browser.see('Second look');
+    await browser.see('The second look is at 10 minutes: skin worked as type IV–VI');
+    await browser.see('slight redness or small bumps around the hairs');
+    await browser.keys('d', '2', 'q');
+    await browser.see('✓ cold air');
+    await browser.see('✓ marked, watch it');
+    await browser.fill('Size', '2');
+    await browser.press('Keep what was seen');
+    await browser.see('After your laser hair removal');
+    const [watched] = await kept('watched');
+    expect(watched!.body).toMatchObject({
+      grade: 2,
+      cared: ['coldAir'],
+      found: [{ mark: 'strongRedness', grade: 1, sizeCm: 2 }],
+    });
+  });
+
+  it('send home with what fits the client’s days, as paper, file, message and calendar', async () => {
+    await browser.gone('You work outside');
+    await browser.press('works outside');
+    await browser.see('You work outside: wear cloth over it');
+    await browser.see('8 weeks, the usual interval here');
+    await browser.press('Send home, book next visit');
+    await browser.see('the next visit is booked for');
+    await browser.press('Send as a message');
+    await browser.see('as a message at');
+    const [message] = await app.rows<{ text: string; state: string }>(
+      "select text, state from messages where text like '%After your laser hair removal%'",
+    );
+    expect(message!.state).toBe('sent');
+    expect(message!.text).toContain('You work outside: wear cloth over it');
+  });
+
+  it('read the record, add to it and sign it', async () => {
+    await browser.press('Read and sign the record');
+    await browser.see('Treated', RECORD);
+    await browser.see('strong redness', RECORD);
+    await browser.fill('Addition', 'Stood up twice');
+    await browser.fill('Reason', 'Forgotten then');
+    await browser.press('Add it');
+    await browser.see('Stood up twice (because: Forgotten then)', RECORD);
+    await browser.press('Type the name instead');
+    await browser.fill('Idony Brackwater, full name typed', 'Idony Brackwater');
+    await browser.press('Sign what stands here');
+    await browser.see('Signed by you, Idony Brackwater, as it stands.');
+  });
+});
+
+describe('a blister phoned in two days later', () => {
+  it('is told from Today, and triaged while it is written', async () => {
+    await browser.later(48 * 60);
+    await browser.open('/');
+    await browser.press('Report a reaction');
+    await browser.fill('Who calls?', 'okapi');
+    await browser.press('Zéphyrine Okapi-Lune', '//*[@role="dialog"]');
+    await browser.see('Which session does it belong to?');
+    await browser.press('right thigh', '//*[@role="dialog"]');
+    await browser.see('Report a reaction');
+    await browser.choose('What is it?', 'blister');
+    await browser.fill('When did it begin?', await hoursAfter(-3));
+    await browser.see('When did it begin? is before the last pulse');
+    await browser.fill('When did it begin?', await hoursAfter(20));
+    await browser.see('20 h after');
+    await browser.choose('How much of what was treated?', 'a part of it');
+    await browser.choose('Since it began', 'the same');
+    await browser.see('A blister after hair removal is a burn');
+    await browser.see('Skin worked as type IV–VI: marks stay longer');
+    await browser.press('fever');
+    await browser.see('Keep it: Clinician now');
+    await browser.press('fever');
+    await browser.press('Keep it: See today');
+    await browser.see('Follow up or close');
+    const [told] = await kept('reactionReported');
+    expect(told!.body).toMatchObject({ triage: { level: 'seeToday', adverse: true } });
+  });
+
+  it('stands on Today until it is closed, each step kept', async () => {
+    await browser.open('/');
+    const ROW = '//section[@aria-label="Reactions being followed"]';
+    await browser.see('blister', ROW);
+    await browser.see('2 open, 1 overdue', ROW);
+    await browser.press('Zéphyrine Okapi-Lune', ROW);
+    await browser.press('Follow up or close');
+    await browser.choose('How do we know?', 'seen here');
+    await browser.choose('How does it go?', 'better');
+    await browser.press('dressed');
+    await browser.press('Keep this step');
+    await browser.see('seen here, better');
+    await browser.press('Follow up or close');
+    await browser.choose('Or close it', 'healed');
+    await browser.press('Close the reaction');
+    await browser.see('closed: healed');
+    await browser.open('/');
+    await browser.see('1 open, 1 overdue', ROW);
+    await browser.gone('Zéphyrine Okapi-Lune', ROW);
+  });
+
+  it('lowers the proposal of the next visit, with the supervisor’s word first', async () => {
+    const [session] = await kept('planAccepted');
+    const used = (session!.body as unknown as { plan: { setting: { fluenceJcm2: number } } }).plan
+      .setting.fluenceJcm2;
+    const [next] = await app.rows<{ id: string }>(
+      `select v.id from visits v join clients c on c.id = v.client_id
+       where c.family_name = 'Okapi-Lune' order by v.starts_at desc limit 1`,
+    );
+    // Another tablet, whose clock nobody has moved.
+    await browser.close();
+    browser = await startBrowser(app.url);
+    await signIn(browser, 'tobiah');
+    await browser.open(`/visits/${next!.id}`);
+    await browser.see('It reacted last time', '//aside');
+    await browser.see('blister', '//aside');
+    await browser.press('Still none');
+    await answerNo(browser);
+    await browser.see('Fitzpatrick type');
+    await look(browser, { type: 'V', colour: 'black', calibre: 'coarse', density: 'medium' });
+    await browser.see(`${used} × 0.8 = `);
+    await browser.see('Supervisor’s word', '//footer');
+  });
+
+  it('is on the client’s course, the session it belongs to marked', async () => {
+    await browser.press('Zéphyrine Okapi-Lune', '//aside');
+    await browser.see('Take away');
+    await browser.see('blister', '//ol[contains(@class, "course-days")]');
+    await browser.press('reactions only');
+    await browser.see('blister', '//table');
+    const rows = await browser.driver.findElements({ xpath: '//table/tbody/tr' });
+    expect(rows).toHaveLength(1);
+  });
+});
