@@ -140,7 +140,8 @@ export async function startBrowser(address: string): Promise<Browser> {
         `//*[(self::input or self::textarea) and (@aria-label=${quoted(label)} or @id=//label[${saying(label)}]/@for or ancestor::label[${saying(label)}])]`,
       );
       const type = await field.getAttribute('type');
-      if (['date', 'time', 'datetime-local'].includes(type ?? '')) await setValue(driver, field, text);
+      if (['date', 'time', 'datetime-local'].includes(type ?? ''))
+        await setValue(driver, field, text);
       else {
         await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
         await field.sendKeys(text);
