@@ -131,7 +131,19 @@ export async function startBrowser(address: string): Promise<Browser> {
       clickable(
         `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
       ),
-    pressPart: (part) => clickable(`(//*[@data-part=${quoted(part)}])[1]`),
+    pressPart: async (part) => {
+      const path = `//*[@data-part=${quoted(part)}]`;
+      const chosen = By.xpath(`${path}[contains(@class, "is-chosen")]`);
+      // A dialogue that still opens may move the drawing away from under the press.
+      await driver.wait(
+        async () => {
+          await clickable(`(${path})[1]`);
+          return (await driver.findElements(chosen)).length > 0;
+        },
+        WAIT_MS,
+        `${part} was not chosen`,
+      );
+    },
     upload: async (label, file) =>
       (await find(`//input[@type="file"][@aria-label=${quoted(label)}]`)).sendKeys(file),
     isEnabled: async (name) => (await shown(`//button[${saying(name)}]`)).isEnabled(),
