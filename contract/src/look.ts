@@ -5,6 +5,7 @@ import {
   INK_DENSITIES,
   INK_ORIGINS,
   INK_SCARS,
+  INK_STATES,
   PLACES,
   TYPING_IDS,
   type InkFinding as CoreInk,
@@ -12,7 +13,7 @@ import {
   type ZoneFinding as CoreZone,
 } from '@tidy-quill/core/look';
 import * as v from 'valibot';
-import { number, whole } from './text';
+import { Id, line, number, whole } from './text';
 
 const Score = v.picklist([0, 1, 2, 3, 4] as const, 'must be 0 to 4');
 
@@ -57,6 +58,21 @@ export const ZoneFinding = v.object({
   bony: v.optional(v.pipe(v.array(v.picklist(PLACES)), v.maxLength(PLACES.length))),
 }) satisfies v.GenericSchema<unknown, CoreZone>;
 
+const InkPart = v.object({
+  id: line(40),
+  colour: v.picklist(INK_COLOURS),
+  density: v.picklist(INK_DENSITIES),
+  areaCm2: number(0.01, 2000),
+  outline: v.pipe(
+    v.array(v.tuple([number(-1, 200), number(-1, 200)])),
+    v.maxLength(200, 'must be 200 corners at most'),
+    v.check((list) => list.length === 0 || list.length >= 3, 'must be three corners at least'),
+  ),
+  order: whole(1, 60),
+  leave: v.boolean('must be true or false'),
+  overMole: v.boolean('must be true or false'),
+});
+
 export const InkFinding = v.object({
   colours: v.pipe(
     v.array(v.object({ colour: v.picklist(INK_COLOURS), share: number(0.01, 1) })),
@@ -77,4 +93,7 @@ export const InkFinding = v.object({
   raised: v.boolean('must be true or false'),
   ageYears: number(0, 90),
   earlierSessions: whole(0, 60),
+  state: v.optional(v.picklist(INK_STATES)),
+  parts: v.optional(v.pipe(v.array(InkPart), v.maxLength(60, 'must hold 60 parts at most'))),
+  traced: v.optional(v.object({ photoId: Id, widthCm: number(0.5, 100) })),
 }) satisfies v.GenericSchema<unknown, CoreInk>;

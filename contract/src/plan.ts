@@ -1,10 +1,16 @@
 import { SITE_IDS } from '@tidy-quill/core/course';
 import { CALIBRES, HAIR_COLOURS } from '@tidy-quill/core/optics';
-import { LASER_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan';
+import { LASER_CLASSES, PULSE_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan';
 import type * as Core from '@tidy-quill/core/plan';
 import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
+import {
+  INK_TABLE_NM,
+  type InkProtocol as InkProtocolCore,
+  type InkRow as InkRowCore,
+} from '@tidy-quill/core/ink';
 import * as v from 'valibot';
-import { TypingAnswers } from './look';
+import { InkFinding, TypingAnswers } from './look';
+import { INK_COLOURS } from '@tidy-quill/core/look';
 import { DayText, line, number, whole } from './text';
 
 export const Spot = v.union(
@@ -35,8 +41,9 @@ export const Setting = v.object({
   handpieceId: HandpieceId,
   technique: v.picklist(TECHNIQUES),
   spot: Spot,
-  pulseMs: number(0.01, 1000),
-  fluenceJcm2: number(0.1, 500),
+  // From 100 ps.
+  pulseMs: number(1e-7, 1000),
+  fluenceJcm2: number(0.05, 500),
   rateHz: number(0.1, 20),
   passes: whole(1, 20),
   cooling: v.optional(Cooling),
@@ -68,11 +75,10 @@ const SkinAnswer = v.object({
   painMax: v.nullable(whole(0, 10)),
 });
 
-export const Subject = v.object({
+const skinSubject = {
   site: v.picklist(SITE_IDS),
-  areaCm2: number(1, 5000),
+  areaCm2: number(0.2, 5000),
   skin: SkinFinding,
-  hair: HairFinding,
   history: v.array(
     v.object({
       on: DayText,
@@ -82,13 +88,24 @@ export const Subject = v.object({
       setting: Setting,
       wavelengthNm: number(400, 1200),
       answer: SkinAnswer,
-      hair: HairFinding,
+      hair: v.optional(HairFinding),
+      ink: v.optional(v.array(v.picklist(INK_COLOURS))),
     }),
   ),
   medicines: v.optional(v.array(line(80))),
+};
+
+export const Subject = v.object({
+  ...skinSubject,
+  hair: HairFinding,
 }) satisfies v.GenericSchema<unknown, Core.Subject>;
 
-const Scale = v.object({ min: number(0.1, 500), max: number(0.1, 500), step: number(0.01, 50) });
+export const InkSubject = v.object({
+  ...skinSubject,
+  ink: InkFinding,
+}) satisfies v.GenericSchema<unknown, Core.InkSubject>;
+
+const Scale = v.object({ min: number(0.05, 500), max: number(0.1, 500), step: number(0.01, 50) });
 
 export const Light = v.union(
   [
@@ -117,7 +134,8 @@ export const Handpiece = v.object({
   light: Light,
   spots: v.pipe(v.array(Spot), v.minLength(1, 'must hold one spot at least')),
   pulsesMs: v.pipe(
-    v.array(number(0.01, 1000)),
+    // From 100 ps.
+    v.array(number(1e-7, 1000)),
     v.minLength(1, 'must hold one pulse at least'),
     v.check(ascending, 'must rise'),
   ),
@@ -172,7 +190,30 @@ export const ProtocolRow = v.object({
 });
 
 /** The clinic's rules for hair: approved rows, habits by technique, pace. */
+const Absorption = v.pipe(
+  v.array(number(0, 1)),
+  v.length(INK_TABLE_NM.length, 'must hold a figure for each wavelength'),
+);
+
+export const InkRow = v.object({
+  id: line(40),
+  pulseClass: v.picklist(PULSE_CLASSES),
+  wavelengthNm: range(400, 1200),
+  spotMm: number(0.5, 30),
+  fluenceJcm2: range(0.05, 100),
+}) satisfies v.GenericSchema<unknown, InkRowCore>;
+
+const InkProtocol = v.object({
+  rows: v.array(InkRow),
+  absorption: v.object(
+    Object.fromEntries(INK_COLOURS.map((colour) => [colour, Absorption])),
+  ) as unknown as v.GenericSchema<unknown, InkProtocolCore['absorption']>,
+  secondPass: v.boolean('must be true or false'),
+  wavelengthsAVisit: whole(1, 5),
+}) satisfies v.GenericSchema<unknown, InkProtocolCore>;
+
 export const Protocol = v.object({
+  ink: v.optional(InkProtocol),
   rows: v.pipe(
     v.array(ProtocolRow),
     v.check(

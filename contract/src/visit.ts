@@ -1,6 +1,6 @@
 import { ADVICE_PARTS, HABITS, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
 import { MARKS } from '@tidy-quill/core/reaction';
-import { CHECK_IDS } from '@tidy-quill/core/prepare';
+import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
 import {
   CARED,
   CELL_ENDS,
@@ -16,7 +16,7 @@ import {
   type History,
   type SuitabilityRules,
 } from '@tidy-quill/core/suitability';
-import { PLACES } from '@tidy-quill/core/look';
+import { INK_COLOURS, PLACES } from '@tidy-quill/core/look';
 import { STEP_REASONS, TEST_SPOT_REASONS, type PastSession } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
@@ -25,7 +25,7 @@ import type { Catalogue, InForce } from './catalogue';
 import { AFTER_EVENTS, PhotoIds, SizeCm } from './after-events';
 import type { Consent } from './consent';
 import { InkFinding, ZoneFinding } from './look';
-import { Cooling, HairFinding, Setting, SkinFinding, Spot, Subject } from './plan';
+import { Cooling, HairFinding, InkSubject, Setting, SkinFinding, Spot, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
@@ -46,10 +46,16 @@ const Findings = v.union(
 );
 
 const AcceptedPlan = v.object({
-  subject: Subject,
+  subject: v.union([Subject, InkSubject]),
+  ink: v.optional(
+    v.object({
+      colours: v.array(v.picklist(INK_COLOURS)),
+      darkPartOf: v.array(v.picklist(INK_COLOURS)),
+    }),
+  ),
   setting: Setting,
   wavelengthNm: number(400, 1200),
-  upperJcm2: number(0.1, 500),
+  upperJcm2: number(0.05, 500),
   expectedPulses: whole(1, 1e6),
   cooling: v.optional(Cooling),
   gel: v.optional(v.boolean()),
@@ -64,7 +70,7 @@ const AcceptedPlan = v.object({
 export const ConsoleSetting = v.object({
   wavelengthNm: number(400, 1200),
   fluenceJcm2: number(0.01, 500),
-  pulseMs: number(0.000001, 1000),
+  pulseMs: number(1e-7, 1000),
   spot: Spot,
   rateHz: number(0, 20),
 });
@@ -130,7 +136,27 @@ const EventBody = v.variant('kind', [
     supervisorId: Id,
   }),
   v.object({ kind: kind('checkTicked'), check: v.picklist(CHECK_IDS), done: v.boolean() }),
-  v.object({ kind: kind('numbingChanged'), on: v.boolean(), areaCm2: number(1, 5000) }),
+  v.object({
+    kind: kind('numbingChanged'),
+    on: v.boolean(),
+    areaCm2: number(0.2, 5000),
+    by: v.optional(v.picklist(NUMBING_KINDS)),
+  }),
+  v.object({
+    kind: kind('fadingSeen'),
+    how: v.picklist(['eye', 'picture']),
+    fades: v.pipe(
+      v.array(
+        v.object({
+          colour: v.picklist(INK_COLOURS),
+          faded: number(0, 1),
+          from: v.optional(number(0, 1)),
+          to: v.optional(number(0, 1)),
+        }),
+      ),
+      v.minLength(1, 'must hold one colour at least'),
+    ),
+  }),
   v.object({
     kind: kind('settingsRead'),
     by: v.picklist(['eye', 'console']),
@@ -230,6 +256,8 @@ export const AcceptSetting = v.object({
   at: Moment,
   areaId: v.optional(Id),
   setting: Setting,
+  /** On ink: the colours that this wavelength is for. */
+  colours: v.optional(v.array(v.picklist(INK_COLOURS))),
 });
 
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;

@@ -37,7 +37,7 @@ export interface Workload {
  * The work of one zone.
  * Minutes are pulses ÷ rate, moves, gel and checks; stamping puts rectangles edge to edge and round
  * spots on the widest hexagonal layout within the allowed gaps.
- * @throws InputError for an area outside 1 to 5000 cm², or a rate outside 0.1 to 20 Hz.
+ * @throws InputError for an area outside 0.05 to 5000 cm², or a rate outside 0.1 to 20 Hz.
  */
 export function workload(input: {
   readonly areaCm2: number;
@@ -49,7 +49,7 @@ export function workload(input: {
   readonly gel: boolean;
 }): Workload {
   const { spot, strokes, pace } = input;
-  const areaCm2 = within('areaCm2', input.areaCm2, 1, 5000);
+  const areaCm2 = within('areaCm2', input.areaCm2, 0.05, 5000);
   const rateHz = within('rateHz', input.rateHz, 0.1, 20);
   const spotCm2 = spotAreaCm2(spot);
   const layout =

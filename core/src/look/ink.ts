@@ -21,6 +21,32 @@ export const INK_DENSITIES = ['fine', 'medium', 'solid'] as const;
 export const INK_ORIGINS = ['professional', 'amateur', 'cosmetic', 'traumatic'] as const;
 export const INK_SCARS = ['none', 'minimal', 'moderate', 'significant'] as const;
 
+/** Whether the ink itself is quiet: what swells, itches or has turned allergic is not fired on. */
+export const INK_STATES = ['quiet', 'inflamed', 'allergic'] as const;
+
+/** One part of a design: one colour, traced on a grid of centimetres or over a photograph. */
+export interface InkPart {
+  readonly id: string;
+  readonly colour: InkColour;
+  readonly density: (typeof INK_DENSITIES)[number];
+  readonly areaCm2: number;
+  /** Corners in cm, in turn; empty where only its size was typed. */
+  readonly outline: readonly (readonly [number, number])[];
+  /** In which order parts are treated, from 1. */
+  readonly order: number;
+  /** The client keeps it. */
+  readonly leave: boolean;
+  /** A mole lies in it: never fired on. */
+  readonly overMole: boolean;
+}
+
+/** The photograph that a design was traced over, and its scale. */
+export interface TracedPhoto {
+  readonly photoId: string;
+  /** Width of the picture on the skin, cm. */
+  readonly widthCm: number;
+}
+
 /** What was found of a tattoo. */
 export interface InkFinding {
   /** Each colour once, with its share of the inked area; together 1. */
@@ -36,6 +62,11 @@ export interface InkFinding {
   readonly ageYears: number;
   /** Sessions by laser before, here or elsewhere. */
   readonly earlierSessions: number;
+  /** Quiet where absent. */
+  readonly state?: (typeof INK_STATES)[number] | undefined;
+  /** The design, part by part; absent where it was not drawn. */
+  readonly parts?: readonly InkPart[] | undefined;
+  readonly traced?: TracedPhoto | undefined;
 }
 
 const SHARES_WITHIN = 0.005;
@@ -51,6 +82,12 @@ export function checkInk(ink: InkFinding): InkFinding {
   const total = colours.reduce((sum, { share }) => sum + share, 0);
   if (Math.abs(total - 1) > SHARES_WITHIN) {
     throw new InputError('ink.colours', `must add up to 100 %, got ${Math.round(total * 100)} %`);
+  }
+  for (const [index, part] of (ink.parts ?? []).entries()) {
+    within(`ink.parts.${index}.areaCm2`, part.areaCm2, 0.01, 2000);
+    if (part.outline.length === 1 || part.outline.length === 2) {
+      throw new InputError(`ink.parts.${index}.outline`, 'must hold three corners at least');
+    }
   }
   within('ink.ageYears', ink.ageYears, 0, 90);
   within('ink.earlierSessions', ink.earlierSessions, 0, 60);

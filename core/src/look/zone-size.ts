@@ -50,7 +50,7 @@ export function measuredAreaCm2(zone: Measured): number {
 }
 
 /** The area inside corners given in turn (Gauss's shoelace). */
-function outlineCm2(points: readonly (readonly [number, number])[]): number {
+export function outlineCm2(points: readonly (readonly [number, number])[]): number {
   if (points.length < 3) throw new InputError('points', 'must be three corners at least');
   const twice = points.reduce((sum, [x, y], i) => {
     const [nextX, nextY] = points[(i + 1) % points.length]!;

@@ -6,6 +6,7 @@ import {
   wholeSessions,
   workingSkin,
   type PastSession,
+  type SkinSubject,
   type Subject,
   type WorkingSkin,
 } from './subject';
@@ -79,7 +80,7 @@ const DEPTH: Readonly<Record<Tan, number>> = { none: 0, fading: 1, selfTan: 2, f
  * test spot on the zone is what skin and medicines are compared with.
  */
 export function testSpotReasons(
-  subject: Subject,
+  subject: SkinSubject,
   light: { readonly handpieceId: string; readonly wavelengthNm: number },
   today: Day,
 ): readonly TestSpotReason[] {
@@ -102,10 +103,10 @@ export function testSpotReasons(
 }
 
 /** Whether a medicine is named now that was not when this zone was last treated or tested. */
-export function hasNewMedicine({ history, medicines = [] }: Subject): boolean {
+export function hasNewMedicine({ history, medicines = [] }: SkinSubject): boolean {
   const before = history.at(-1)?.medicines;
   return before !== undefined && medicines.some((name) => !before.includes(name));
 }
 
-const isDarker = (subject: Subject, { skin }: PastSession) =>
+const isDarker = (subject: SkinSubject, { skin }: PastSession) =>
   skin !== undefined && workingSkin(subject).type > workingSkin({ site: subject.site, skin }).type;

@@ -24,7 +24,7 @@ import {
   type ModelWindow,
 } from './model';
 import { coolingFits } from './cooling-dial';
-import { centralWavelengthNm, shotMs, type Handpiece, type Technique } from './handpiece';
+import { centralWavelengthNm, isForInk, shotMs, type Handpiece, type Technique } from './handpiece';
 import {
   deviceLimitJcm2,
   limitsFor,
@@ -135,7 +135,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
   within('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
   within('setting.rateHz', setting.rateHz, 0.1, 20);
   within('setting.pulseMs', setting.pulseMs, 0.01, 1000);
-  const handpiece = plan.handpieces.find((each) => each.id === setting.handpieceId);
+  const handpiece = hairHandpiece(plan, setting);
   const working = workingSkin(plan.subject);
   const row = handpiece === undefined ? null : findRow(plan, handpiece, setting, working);
   const silence = modelSilence(plan.subject);
@@ -202,7 +202,7 @@ function ceilingRatio(
   { setting }: PastSession,
   model: ModelWindow | null,
 ): number | null {
-  const handpiece = plan.handpieces.find((each) => each.id === setting.handpieceId);
+  const handpiece = hairHandpiece(plan, setting);
   if (handpiece === undefined || model === null) return null;
   const { techniques } = plan.protocol;
   const then = windowFor(windowInput(plan.subject, working, handpiece, setting, techniques));
@@ -254,6 +254,10 @@ interface Checked {
   readonly limits: Limits | null;
   readonly upper: Upper | null;
 }
+
+/** A handpiece for ink is none for hair. */
+const hairHandpiece = ({ handpieces }: PlanCase, { handpieceId }: Setting) =>
+  handpieces.find((each) => each.id === handpieceId && !isForInk(each));
 
 function refusalsFor(checked: Checked): readonly Refusal[] {
   const { plan, handpiece } = checked;

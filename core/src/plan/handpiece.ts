@@ -56,3 +56,21 @@ export function centralWavelengthNm(light: Light): number {
 export function shotMs(pulseMs: number, train: Train): number {
   return train.count * pulseMs + (train.count - 1) * train.gapMs;
 }
+
+export const PULSE_CLASSES = ['ns', 'ps'] as const;
+
+/** Nanoseconds or picoseconds; anything longer burns skin around ink. */
+export type PulseClass = (typeof PULSE_CLASSES)[number];
+
+const LONGEST_PS_MS = 1e-6;
+const LONGEST_NS_MS = 1e-4;
+
+/** Which class a pulse belongs to; null where it is too long for ink: 100 ns and more. */
+export function pulseClass(pulseMs: number): PulseClass | null {
+  if (pulseMs < LONGEST_PS_MS) return 'ps';
+  return pulseMs <= LONGEST_NS_MS ? 'ns' : null;
+}
+
+/** Whether a handpiece is made for ink: one line of light, every pulse of nano- or picoseconds. */
+export const isForInk = ({ light, pulsesMs, train }: Handpiece): boolean =>
+  'wavelengthNm' in light && train.count === 1 && pulsesMs.every((ms) => pulseClass(ms) !== null);

@@ -2,7 +2,7 @@ import { CALIBRES, HAIR_MELANIN } from '../optics';
 import { averagePowerW, energyJ, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { evaluate, noTarget, spotFits } from './evaluate';
 import type { Evaluation, Expected, PlanCase, Refusal } from './evaluate';
-import { shotMs, type Handpiece, type Technique } from './handpiece';
+import { isForInk, shotMs, type Handpiece, type Technique } from './handpiece';
 import { ladder } from './ladder';
 import { rowsFor, type ProtocolRow } from './protocol';
 import type { Setting } from './setting';
@@ -54,7 +54,7 @@ export function propose(plan: PlanCase): Proposals {
   }
   const proposals: Proposal[] = [];
   const leftOut: LeftOut[] = [];
-  for (const handpiece of plan.handpieces.filter((each) => each.inService)) {
+  for (const handpiece of plan.handpieces.filter((each) => each.inService && !isForInk(each))) {
     for (const technique of handpiece.techniques) {
       const found = best(plan, handpiece, technique, working);
       if ('code' in found) leftOut.push({ handpieceId: handpiece.id, technique, refusal: found });
@@ -218,6 +218,7 @@ function pulseToKeep(
 
 /** Whether hair is finer or paler now than at an earlier session. */
 export function hairHasFallen({ hair }: Subject, { hair: then }: PastSession): boolean {
+  if (then === undefined) return false;
   return (
     CALIBRES.indexOf(hair.calibre) < CALIBRES.indexOf(then.calibre) ||
     HAIR_MELANIN[hair.colour] < HAIR_MELANIN[then.colour]

@@ -1,4 +1,5 @@
 import type { Pace } from '../coverage';
+import type { InkProtocol } from '../ink';
 import type { Calibre, SkinType } from '../optics';
 import { centralWavelengthNm, type Handpiece, type LaserClass, type Technique } from './handpiece';
 
@@ -36,12 +37,14 @@ export interface Margins {
   readonly doubtful: number;
 }
 
-/** The clinic's editable rules for hair. */
+/** The clinic's editable rules. */
 export interface Protocol {
   readonly rows: readonly ProtocolRow[];
   readonly techniques: Readonly<Record<Technique, TechniqueHabit>>;
   readonly pace: Pace;
   readonly margins: Margins;
+  /** Its rules for ink; those that ship where it has none of its own. */
+  readonly ink?: InkProtocol | undefined;
 }
 
 const holds = (range: Range, value: number) =>

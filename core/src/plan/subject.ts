@@ -11,7 +11,7 @@ import {
   type SkinType,
   type Tan,
 } from '../optics';
-import type { TypingAnswers } from '../look';
+import type { InkColour, InkFinding, TypingAnswers } from '../look';
 import type { SkinAnswer } from '../reaction';
 import { within, type Day } from '../units';
 import type { Setting } from './setting';
@@ -60,20 +60,31 @@ export interface PastSession {
   readonly setting: Setting;
   readonly wavelengthNm: number;
   readonly answer: SkinAnswer;
-  /** The hair as it was found then. */
-  readonly hair: HairFinding;
+  /** The hair as it was found then; absent where ink was treated. */
+  readonly hair?: HairFinding | undefined;
+  /** The colours of ink that it was meant for. */
+  readonly ink?: readonly InkColour[] | undefined;
 }
 
-/** Whom and what a plan is for. */
-export interface Subject {
+/** Whose skin a plan is for, and what is known of it. */
+export interface SkinSubject {
   readonly site: SiteId;
   readonly areaCm2: number;
   readonly skin: SkinFinding;
-  readonly hair: HairFinding;
   /** Earlier sessions and test spots on this zone, oldest first. */
   readonly history: readonly PastSession[];
   /** What the client takes now, as `medicineKey` names it. */
   readonly medicines?: readonly string[] | undefined;
+}
+
+/** Whom and what a plan for hair is for. */
+export interface Subject extends SkinSubject {
+  readonly hair: HairFinding;
+}
+
+/** Whom and what a plan for ink is for. */
+export interface InkSubject extends SkinSubject {
+  readonly ink: InkFinding;
 }
 
 /** Whole sessions alone: test spots neither begin a course nor an interval. */
@@ -118,7 +129,7 @@ export function calibreOf(diameterUm: number): Calibre {
 }
 
 /** Works out the skin to plan with: the type found, with all pigment that comes on top, never paler. */
-export function workingSkin(subject: Pick<Subject, 'site' | 'skin'>): WorkingSkin {
+export function workingSkin(subject: Pick<SkinSubject, 'site' | 'skin'>): WorkingSkin {
   const { skin, site } = subject;
   const additions: SkinAddition[] = [];
   const typed = MELANOSOME_FRACTION[skin.type];

@@ -1,15 +1,16 @@
 import type { Advice, Habit } from '../course';
 import type { Cooling } from '../heat';
-import type { InkFinding, Place, ZoneFinding } from '../look';
+import type { InkColour, InkFinding, Place, ZoneFinding } from '../look';
 import type {
   HairFinding,
   Setting,
   SkinFinding,
   StepAdvice,
+  InkSubject,
   Subject,
   TestSpotReason,
 } from '../plan';
-import type { CheckId, ConsoleSetting } from '../prepare';
+import type { CheckId, ConsoleSetting, NumbingKind } from '../prepare';
 import type { Grade, Mark, ReactionReport, ReactionSign, Trend, Triage } from '../reaction';
 import type { Answers, Assessment, Job, Medicine } from '../suitability';
 import type { Day } from '../units';
@@ -35,7 +36,11 @@ export type Findings = HairFindings | InkFindings;
 
 /** What was accepted, with all that is needed to work it out again years later. */
 export interface AcceptedPlan {
-  readonly subject: Subject;
+  readonly subject: Subject | InkSubject;
+  /** On ink: the colours that this wavelength is for, and those that it goes over for their dark part. */
+  readonly ink?:
+    | { readonly colours: readonly InkColour[]; readonly darkPartOf: readonly InkColour[] }
+    | undefined;
   readonly setting: Setting;
   /** Of the handpiece as it was then, nm; a band's mean. */
   readonly wavelengthNm: number;
@@ -110,10 +115,22 @@ export type EventBody =
       readonly reason: string;
       readonly supervisorId: string;
     }
+  /** How much of each colour has faded, as it was judged by eye or measured in pictures. */
+  | {
+      readonly kind: 'fadingSeen';
+      readonly how: 'eye' | 'picture';
+      readonly fades: readonly FadeSeen[];
+    }
   /** Something was made ready, or no longer is. */
   | { readonly kind: 'checkTicked'; readonly check: CheckId; readonly done: boolean }
   /** Numbing cream went on, or was wiped off wholly. */
-  | { readonly kind: 'numbingChanged'; readonly on: boolean; readonly areaCm2: number }
+  | {
+      readonly kind: 'numbingChanged';
+      readonly on: boolean;
+      readonly areaCm2: number;
+      /** Cream where absent. */
+      readonly by?: NumbingKind | undefined;
+    }
   /** What the console shows was read aloud by somebody, or told by the console itself, and compared. */
   | {
       readonly kind: 'settingsRead';
@@ -224,6 +241,14 @@ export type EventBody =
       /** SHA-256 of what was signed. */
       readonly digest: string;
     };
+
+/** How much of a colour has gone since the first session, 0–1; with its doubt where it was measured. */
+export interface FadeSeen {
+  readonly colour: InkColour;
+  readonly faded: number;
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
 
 /** Something seen at the second look, with its size and place. */
 export interface MarkFound {

@@ -1,6 +1,7 @@
 export * from './events';
 export * from './visit-record';
 export * from './run';
+export * from './legs';
 export * from './reactions';
 export * from './intervals';
 export * from './prepared';

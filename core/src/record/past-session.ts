@@ -1,6 +1,8 @@
 import { testSpotReasons, type PastSession, type TestSpotReason } from '../plan';
 import { laterReasons, spotsAsSessions } from '../spot';
-import { answerOf, medicinesIn, treatedOn, type VisitRecord } from './visit-record';
+import type { AcceptedPlan } from './events';
+import { legsOf } from './legs';
+import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
 /**
  * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole
@@ -8,20 +10,26 @@ import { answerOf, medicinesIn, treatedOn, type VisitRecord } from './visit-reco
  */
 export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const on = treatedOn(record);
-  const { setting, pulses } = record.run;
-  const { plan } = record;
-  if (on === null || setting === null || pulses === 0 || plan === null) return testsOf(record);
-  const session = {
-    on,
-    skin: record.findings?.skin ?? plan.subject.skin,
-    medicines: medicinesIn(record),
-    setting,
-    wavelengthNm: plan.wavelengthNm,
-    answer: answerOf(record),
-    hair: plan.subject.hair,
-  };
-  return [...testsOf(record), session];
+  if (on === null) return testsOf(record);
+  const sessions = legsOf(record)
+    .filter(({ pulses }) => pulses > 0)
+    .map(({ plan, setting, answer }): PastSession => ({
+      on,
+      skin: record.findings?.skin ?? plan.subject.skin,
+      medicines: medicinesIn(record),
+      setting,
+      wavelengthNm: plan.wavelengthNm,
+      answer,
+      ...targetOf(plan),
+    }));
+  return [...testsOf(record), ...sessions];
 }
+
+/** Hair as it was found, or the colours of ink that were meant. */
+const targetOf = ({ subject, ink }: AcceptedPlan): Pick<PastSession, 'hair' | 'ink'> =>
+  'hair' in subject
+    ? { hair: subject.hair }
+    : { ink: ink?.colours ?? subject.ink.colours.map(({ colour }) => colour) };
 
 /** The test spots of a visit as what they tell a plan; empty before all was read. */
 export function testsOf(record: VisitRecord): readonly PastSession[] {
@@ -29,7 +37,15 @@ export function testsOf(record: VisitRecord): readonly PastSession[] {
   if (plan === null) return [];
   const { subject, wavelengthNm, plannedOn } = plan;
   const later = laterReasons(subject).length > 0;
-  return spotsAsSessions(spots, later, { on: plannedOn, wavelengthNm, hair: subject.hair });
+  // Spots of one light say nothing of another's.
+  const lights = [...new Set(spots.map((spot) => spot.wavelengthNm ?? wavelengthNm))];
+  return lights.flatMap((light) =>
+    spotsAsSessions(
+      spots.filter((spot) => (spot.wavelengthNm ?? wavelengthNm) === light),
+      later,
+      { on: plannedOn, wavelengthNm: light, ...targetOf(plan) },
+    ),
+  );
 }
 
 /**

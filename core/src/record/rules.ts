@@ -13,7 +13,6 @@ export type EventRefusal =
   | 'notStopped'
   | 'neverOverridden'
   | 'askAndLookFirst'
-  | 'inkIsNotPlanned'
   | 'planFirst'
   | 'planIsStale'
   | 'testSpotFirst'
@@ -55,7 +54,6 @@ export function refuseEvent(
       return refuseOverride(record);
     case 'planAccepted':
       if (record.history === null || record.findings === null) return 'askAndLookFirst';
-      if (!('hair' in record.findings)) return 'inkIsNotPlanned';
       if (isStopped(record)) return 'stoppedByAnswers';
       return record.run.state === 'ended' ? 'alreadyEnded' : null;
     case 'spotFired':
@@ -91,6 +89,10 @@ function refusePress(
     const spot = record.spots.find(({ id }) => id === body.eventId);
     return spot === undefined || spot.readings.length > 0 ? 'notStarted' : null;
   }
+  // After a change of plan in the session, the new light is made ready before anything goes on.
+  if (body.kind === 'resumed' && begun && record.legs.length > 0) {
+    return preparation(record).complete ? null : 'prepareFirst';
+  }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
   if (record.run.state === 'ended') return 'alreadyEnded';
   const refusal = refuseFiring(record, consented);
@@ -117,6 +119,7 @@ function refuseWaiving(record: VisitRecord): EventRefusal | null {
 }
 
 const LATE_KINDS: readonly EventKind[] = [
+  'fadingSeen',
   ...(['watched', 'spotRead', 'reactionReported', 'reactionFollowed', 'reactionClosed'] as const),
   ...(['adviceGiven', 'amended', 'recordSigned'] as const),
 ];

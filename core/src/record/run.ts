@@ -10,6 +10,8 @@ export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended'
 export interface CellRun {
   readonly pulses: number;
   readonly passes: number;
+  /** All that was given here, J. */
+  readonly energyJ: number;
   readonly seconds: number;
   readonly marks: readonly Mark[];
   readonly pains: readonly number[];
@@ -50,6 +52,7 @@ export interface Run {
 const EMPTY_CELL: CellRun = {
   pulses: 0,
   passes: 0,
+  energyJ: 0,
   seconds: 0,
   marks: [],
   pains: [],
@@ -91,11 +94,15 @@ export function withPress(run: Run, event: VisitEvent): Run {
     case 'pulsesFired':
       return inCell({ ...pressed, ...withPulses(run, body.count) }, (cell) => ({
         pulses: cell.pulses + body.count,
+        energyJ: cell.energyJ + givenJ(run, body.count),
       }));
     case 'consolePulses': {
       const { intervals, added } = withInterval(run.counted, body);
       const counted = { ...run, counted: intervals, ...withPulses(run, added) };
-      return inCell(counted, (cell) => ({ pulses: cell.pulses + added }));
+      return inCell(counted, (cell) => ({
+        pulses: cell.pulses + added,
+        energyJ: cell.energyJ + givenJ(run, added),
+      }));
     }
     case 'passDone':
       return inCell({ ...pressed, passes: run.passes + 1 }, (cell) => ({
@@ -138,13 +145,23 @@ export function withPress(run: Run, event: VisitEvent): Run {
   }
 }
 
+/** A run that goes on with another plan: paused, its clock stopped, until the new light was made ready. */
+export function swapped(run: Run, setting: Setting, at: string): Run {
+  if (run.startedAt === null || run.state === 'ended') return { ...run, setting };
+  return { ...stopClock(run, at), setting, state: 'paused', cell: null, lastPress: null };
+}
+
 /** What was done on a cell; nothing where nobody was there yet. */
 export const cellRun = (run: Run, cell: number): CellRun => run.cells.get(cell) ?? EMPTY_CELL;
 
-const withPulses = ({ pulses, energyJ: given, setting }: Run, count: number) => ({
-  pulses: pulses + count,
-  energyJ: given + (setting === null ? 0 : count * energyJ(setting.fluenceJcm2, setting.spot)),
+const withPulses = (run: Run, count: number) => ({
+  pulses: run.pulses + count,
+  energyJ: run.energyJ + givenJ(run, count),
 });
+
+/** Energy of some pulses at what is dialled in, J. */
+const givenJ = ({ setting }: Run, count: number): number =>
+  setting === null ? 0 : count * energyJ(setting.fluenceJcm2, setting.spot);
 
 const runningFrom = (run: Run, at: string) => (run.state === 'running' ? at : null);
 

@@ -1,9 +1,10 @@
 import { changesBetween, type Change } from '../look';
 import { medicineKey, type PastSession } from '../plan';
-import type { CheckId } from '../prepare';
+import type { CheckId, NumbingKind } from '../prepare';
 import { inOrder } from './in-order';
 import { harmLater, withReaction, type Reaction } from './reactions';
-import { EMPTY_RUN, withPress, type Run } from './run';
+import { closedLeg, type Leg } from './legs';
+import { EMPTY_RUN, swapped, withPress, type Run } from './run';
 import { skinAnswer, type Adverse, type SkinAnswer } from '../reaction';
 import { laterReasons, spotVerdict, type TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
@@ -47,6 +48,10 @@ export interface VisitRecord {
   readonly shown: (Of<'settingsRead'> & { readonly at: string }) | null;
   readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
   readonly run: Run;
+  /** What was done of this session with plans before the present one, in order. */
+  readonly legs: readonly Leg[];
+  /** How far each colour of ink has faded, as it was last seen; null where nobody looked. */
+  readonly fading: Of<'fadingSeen'> | null;
   /** The last look at the skin within the visit. */
   readonly watched: Of<'watched'> | null;
   /** Every such look, in order of time. */
@@ -57,8 +62,9 @@ export interface VisitRecord {
   readonly reactions: readonly Reaction[];
 }
 
-/** Numbing cream of this visit. */
+/** What numbs the skin in this visit. */
 interface Numbing {
+  readonly by: NumbingKind;
   readonly areaCm2: number;
   readonly onAt: string;
   /** When it was wiped off; null while it is on. */
@@ -89,6 +95,8 @@ const EMPTY: VisitRecord = {
   shown: null,
   incidents: [],
   run: EMPTY_RUN,
+  legs: [],
+  fading: null,
   watched: null,
   looks: [],
   sentHome: null,
@@ -205,13 +213,17 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       const { kind: _kind, ...fired } = body;
       const skin = record.findings?.skin;
       const medicines = medicinesIn(record);
-      const spot = { id: event.id, at: event.at, ...fired, skin, medicines, readings: [] };
+      const wavelengthNm = record.plan?.wavelengthNm;
+      const known = { skin, medicines, wavelengthNm, readings: [] };
+      const spot = { id: event.id, at: event.at, ...fired, ...known };
       return { ...record, spots: [...record.spots, spot] };
     }
     case 'spotRead':
       return { ...record, spots: record.spots.map((spot) => withReading(spot, event, body)) };
     case 'spotWaived':
       return { ...record, waived: body };
+    case 'fadingSeen':
+      return { ...record, fading: body };
     case 'checkTicked': {
       const ready = new Map(record.ready);
       if (body.done) ready.set(body.check, { at: event.at, staffId: event.staffId });
@@ -238,7 +250,10 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
           history: record.history,
           readings: readingsIn(record.spots),
         },
-        run: { ...record.run, setting: body.plan.setting },
+        legs: record.run.startedAt === null ? [] : [...record.legs, closedLeg(record)],
+        // Another light under way: nothing goes on before it is made ready too.
+        shown: record.run.startedAt === null ? record.shown : null,
+        run: swapped(record.run, body.plan.setting, event.at),
       };
     case 'watched': {
       const { at, staffId } = event;
@@ -277,10 +292,10 @@ const sameHandpiece = ({ plan }: VisitRecord, next: AcceptedPlan) =>
 
 function withNumbing(
   before: Numbing | null,
-  { on, areaCm2 }: Of<'numbingChanged'>,
+  { on, areaCm2, by = 'cream' }: Of<'numbingChanged'>,
   at: string,
 ): Numbing | null {
-  if (on) return { areaCm2, onAt: at, offAt: null };
+  if (on) return { by, areaCm2, onAt: at, offAt: null };
   return before === null ? null : { ...before, offAt: at };
 }
 

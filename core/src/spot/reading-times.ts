@@ -1,4 +1,4 @@
-import { hasNewMedicine, stepRule, wholeSessions, workingSkin, type Subject } from '../plan';
+import { hasNewMedicine, stepRule, wholeSessions, workingSkin, type SkinSubject } from '../plan';
 import type { SpotReading, TestSpot } from './test-spot';
 
 /** When a spot is looked at: at once, at 5–15 minutes, and a day or two later where there is doubt. */
@@ -20,7 +20,7 @@ export const READING_WINDOW_MS: Readonly<Record<ReadingKind, { from: number; unt
 export type LaterReason = 'typesIVtoVI' | 'scarred' | 'afterReaction' | 'newMedicine';
 
 /** What asks for a reading at 24–48 hours: dark skin, or any doubt; empty where the minutes suffice. */
-export function laterReasons(subject: Subject): readonly LaterReason[] {
+export function laterReasons(subject: SkinSubject): readonly LaterReason[] {
   const last = wholeSessions(subject.history).at(-1);
   const list: readonly (readonly [LaterReason, boolean])[] = [
     ['typesIVtoVI', workingSkin(subject).type >= 4],

@@ -23,6 +23,8 @@ export interface TestSpot {
   readonly setting: Setting;
   readonly pulses: number;
   readonly note: string;
+  /** Of the light it was fired with; absent in records of before it was kept with it. */
+  readonly wavelengthNm?: number | undefined;
   /** Skin and medicines as they were known when it was fired. */
   readonly skin: SkinFinding | undefined;
   readonly medicines: readonly string[];

@@ -55,7 +55,7 @@ export function spotVerdict(spots: readonly TestSpot[], later: boolean): SpotVer
 export function spotsAsSessions(
   spots: readonly TestSpot[],
   later: boolean,
-  seen: Pick<PastSession, 'on' | 'wavelengthNm' | 'hair'>,
+  seen: Pick<PastSession, 'on' | 'wavelengthNm' | 'hair' | 'ink'>,
 ): readonly PastSession[] {
   const verdict = spotVerdict(spots, later);
   if (verdict.state !== 'use' && verdict.state !== 'stop') return [];

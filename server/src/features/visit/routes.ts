@@ -98,9 +98,10 @@ export function visitRoutes(db: Db, tries: Tries): Router {
 
   router.post('/visits/:id/plan', async (request, response) => {
     const { actor, visit, today, timeZone } = await opened(request);
-    const { id, at, areaId = visit.areaId, setting } = parse(AcceptSetting, request.body);
+    const wanted = parse(AcceptSetting, request.body);
+    const { id, at, areaId = visit.areaId, setting, colours } = wanted;
     const zone = { visit, areaId, today, timeZone };
-    const plan = await acceptedPlan(db, actor.clinicId, zone, setting);
+    const plan = await acceptedPlan(db, actor.clinicId, zone, setting, colours);
     const body = { kind: 'planAccepted', plan } as NewEvent['body'];
     response.json(await appendEvents(db, actor, visit.id, [{ id, at, areaId, body }]));
   });

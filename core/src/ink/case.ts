@@ -1,0 +1,41 @@
+import type { InkColour } from '../look';
+import {
+  centralWavelengthNm,
+  workingSkin,
+  type Handpiece,
+  type InkSubject,
+  type WorkingSkin,
+} from '../plan';
+import { treatedParts } from './design';
+import { STANDARD_INK_PROTOCOL, type InkProtocol } from './protocol';
+import type { Day } from '../units';
+
+/** Whom and what a plan for ink is worked out for. */
+export interface InkCase {
+  readonly subject: InkSubject;
+  readonly handpieces: readonly Handpiece[];
+  /** The one that ships where the clinic has none of its own. */
+  readonly protocol?: InkProtocol | undefined;
+  /** A supervisor agrees to other light than 1064 nm on types IV–VI, and to a test spot on ink that may darken. */
+  readonly agreed: boolean;
+  readonly today: Day;
+}
+
+/** What is meant to be treated of a tattoo: colours with their shares, without parts that are left. */
+export function wantedColours({
+  ink,
+}: Pick<InkSubject, 'ink'>): readonly { readonly colour: InkColour; readonly share: number }[] {
+  const parts = treatedParts(ink);
+  if ((ink.parts ?? []).length === 0) return ink.colours;
+  return ink.colours.filter(({ colour }) => parts.some((part) => part.colour === colour));
+}
+
+export const inkProtocolOf = ({ protocol }: Pick<InkCase, 'protocol'>): InkProtocol =>
+  protocol ?? STANDARD_INK_PROTOCOL;
+
+export const workingSkinOf = ({ subject }: Pick<InkCase, 'subject'>): WorkingSkin =>
+  workingSkin(subject);
+
+/** 1064 nm: the one light for every skin. */
+export const isInfrared = (handpiece: Handpiece): boolean =>
+  centralWavelengthNm(handpiece.light) >= 1000;

@@ -1,0 +1,326 @@
+import type { InkColour } from '../look';
+import {
+  centralWavelengthNm,
+  comparable,
+  deviceLimitJcm2,
+  historyLimitJcm2,
+  ladder,
+  stepRule,
+  upperOf,
+  type Handpiece,
+  type Limits,
+  type PastSession,
+  type Setting,
+  type StepAdvice,
+  type Upper,
+} from '../plan';
+import { workload, type Pace, type Workload } from '../coverage';
+import { energyJ, isOnStep, longestSideMm, sameSpot, stepDown, type Spot } from '../units';
+import { inkProtocolOf, workingSkinOf, type InkCase } from './case';
+import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
+import type { InkStep } from './order';
+import { inkRowFor, type InkRow } from './protocol';
+import { inkRisk, type InkRisk } from './risk';
+import { melanosomeRuptureJcm2 } from './selectivity';
+import { inkWays, type InkRefusal } from './ways';
+
+/** Where on the protocol's range a first treatment begins, by how dense the ink is. */
+const BEGIN = { solid: 1 / 4, medium: 1 / 3, fine: 1 / 2 } as const;
+
+/** Colours whose faint shade is all that is wanted. */
+const FAINT_IS_ENOUGH: readonly InkColour[] = ['red', 'orange', 'yellow'];
+
+/** Whether a faint whitening is all that these colours should show. */
+export const faintIsEnough = (colours: readonly InkColour[]): boolean =>
+  colours.length > 0 && colours.every((colour) => FAINT_IS_ENOUGH.includes(colour));
+
+/** Where the starting fluence on ink comes from. */
+export type InkStart =
+  | {
+      readonly kind: 'protocol';
+      readonly share: number;
+      readonly low: number;
+      readonly high: number;
+    }
+  | {
+      readonly kind: 'protocolLow';
+      readonly low: number;
+      readonly because: 'darkSkin' | 'layered' | 'mayDarken';
+    }
+  | {
+      readonly kind: 'lastSession';
+      readonly session: PastSession;
+      readonly advice: StepAdvice;
+      readonly wantedJcm2: number;
+    }
+  /** As ink fades and answers with little: the larger spot first, its range begun anew and never above what was used. */
+  | {
+      readonly kind: 'largerSpot';
+      readonly session: PastSession;
+      readonly fromMm: number;
+      readonly toMm: number;
+      readonly wantedJcm2: number;
+    };
+
+export type InkRefusalCode = InkRefusal | 'notOffered' | 'offStep' | 'aboveLimit';
+
+/** All that is known of one setting on ink. */
+export interface InkEvaluation {
+  readonly setting: Setting;
+  readonly wavelengthNm: number;
+  readonly energyJ: number;
+  readonly refusals: readonly InkRefusalCode[];
+  readonly row: InkRow | null;
+  readonly limits: Limits;
+  readonly upper: Upper | null;
+  readonly start: (InkStart & { readonly fluenceJcm2: number }) | null;
+  readonly ladder: readonly number[];
+  /** How many times the fluence at which melanosomes burst, in this skin. */
+  readonly ruptures: number;
+  readonly risk: InkRisk;
+  readonly work: Workload;
+  /** Around the smallest part that is treated. */
+  readonly edge: EdgeOverlap | null;
+}
+
+/** A setting for a step of the order, worked out from the protocol, the console and what this tattoo has answered. */
+export interface InkProposal {
+  readonly step: InkStep;
+  readonly setting: Setting;
+  readonly evaluation: InkEvaluation;
+}
+
+// Slow enough to place each spot by eye.
+const RATE_HZ = 2;
+
+/** The setting to begin with for one step; null where no spot or fluence is left within the limits. */
+export function proposeInk(of: InkCase, step: InkStep, pace: Pace): InkProposal | null {
+  const handpiece = of.handpieces.find(({ id }) => id === step.handpieceId);
+  if (handpiece === undefined) return null;
+  const spot = spotFor(of, step, handpiece);
+  if (spot === null) return null;
+  const pulseMs = handpiece.pulsesMs[0]!;
+  const draft: Setting = {
+    handpieceId: handpiece.id,
+    technique: 'stamping',
+    spot,
+    pulseMs,
+    fluenceJcm2: handpiece.fluenceJcm2.min,
+    rateHz: Math.min(RATE_HZ, handpiece.maxRateHz),
+    passes: 1,
+  };
+  const first = evaluateInk(of, step, draft, pace);
+  if (first.start === null) return null;
+  const setting = { ...draft, fluenceJcm2: first.start.fluenceJcm2 };
+  return { step, setting, evaluation: evaluateInk(of, step, setting, pace) };
+}
+
+/** Judges a setting on ink: every limit, what binds, where it begins, and why it may not be used. */
+export function evaluateInk(
+  of: InkCase,
+  step: Pick<InkStep, 'colours'>,
+  setting: Setting,
+  pace: Pace,
+): InkEvaluation {
+  const { subject } = of;
+  const handpiece = of.handpieces.find(({ id }) => id === setting.handpieceId);
+  if (handpiece === undefined) return unknown(of, step, setting, pace);
+  const wavelengthNm = centralWavelengthNm(handpiece.light);
+  const { spot, pulseMs } = setting;
+  const row = inkRowFor(inkProtocolOf(of).rows, { pulseMs, wavelengthNm, spot });
+  const limits: Limits = {
+    device: deviceLimitJcm2(handpiece, spot, setting.rateHz),
+    protocol: row?.fluenceJcm2.high ?? null,
+    model: null,
+    history: historyLimitJcm2(likeSpot(subject.history, spot), wavelengthNm, pulseMs),
+  };
+  const upper = upperOf(limits, handpiece);
+  const start =
+    row === null || upper.fluenceJcm2 === null
+      ? null
+      : startFor(of, step, setting, handpiece, row, upper.fluenceJcm2);
+  const working = workingSkinOf(of);
+  const parts = treatedParts(subject.ink).filter(({ colour }) => step.colours.includes(colour));
+  const areaCm2 = partsArea(of, step);
+  return {
+    setting,
+    wavelengthNm,
+    energyJ: energyJ(setting.fluenceJcm2, spot),
+    refusals: refusalsOf(of, step, setting, handpiece, upper),
+    row,
+    limits,
+    upper,
+    start,
+    ladder:
+      start === null || upper.fluenceJcm2 === null
+        ? []
+        : ladder(start.fluenceJcm2, upper.fluenceJcm2, handpiece.fluenceJcm2),
+    ruptures: setting.fluenceJcm2 / melanosomeRuptureJcm2(wavelengthNm, working.melanosomeFraction),
+    risk: inkRisk({ subject, colours: step.colours, wavelengthNm, workingType: working.type }),
+    work: workload({
+      areaCm2: Math.max(0.05, areaCm2),
+      spot,
+      rateHz: setting.rateHz,
+      fluenceJcm2: setting.fluenceJcm2,
+      strokes: { kind: 'stamping' },
+      pace,
+      gel: false,
+    }),
+    edge:
+      parts.length === 0
+        ? null
+        : edgeOverlap(
+            parts.reduce((small, part) => (part.areaCm2 < small.areaCm2 ? part : small)),
+            longestSideMm(spot),
+          ),
+  };
+}
+
+/** What of the ink a step is meant for, cm². */
+export function partsArea(
+  { subject }: Pick<InkCase, 'subject'>,
+  { colours }: Pick<InkStep, 'colours'>,
+): number {
+  const parts = treatedParts(subject.ink).filter(({ colour }) => colours.includes(colour));
+  if (parts.length > 0) return parts.reduce((sum, { areaCm2 }) => sum + areaCm2, 0);
+  const share = subject.ink.colours
+    .filter(({ colour }) => colours.includes(colour))
+    .reduce((sum, each) => sum + each.share, 0);
+  return share * subject.areaCm2;
+}
+
+/** A fluence is compared within ±1 mm of its spot: a smaller one spreads less and stands for more. */
+const likeSpot = (history: readonly PastSession[], spot: Spot) =>
+  history.filter(({ setting }) => Math.abs(longestSideMm(setting.spot) - longestSideMm(spot)) <= 1);
+
+const lastAt = (of: InkCase, handpiece: Handpiece): PastSession | null =>
+  of.subject.history
+    .filter((session) =>
+      comparable(session, centralWavelengthNm(handpiece.light), handpiece.pulsesMs[0]!),
+    )
+    .at(-1) ?? null;
+
+/** The spot of last time, the next larger once the ink answers with too little; the middle one to begin with. */
+function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null {
+  const { rows } = inkProtocolOf(of);
+  const wavelengthNm = centralWavelengthNm(handpiece.light);
+  const pulseMs = handpiece.pulsesMs[0]!;
+  const usable = handpiece.spots
+    .filter((spot) => inkRowFor(rows, { pulseMs, wavelengthNm, spot }) !== null)
+    .sort((one, other) => longestSideMm(one) - longestSideMm(other));
+  if (usable.length === 0) return null;
+  const last = lastAt(of, handpiece);
+  if (last === null) return usable[Math.floor((usable.length - 1) / 2)]!;
+  const at = usable.findIndex((spot) => sameSpot(spot, last.setting.spot));
+  const own = at < 0 ? 0 : at;
+  const wantsMore = stepRule(last.answer, faintIsEnough(step.colours)).action === 'raise';
+  return usable[wantsMore && last.test !== true ? Math.min(own + 1, usable.length - 1) : own]!;
+}
+
+function startFor(
+  of: InkCase,
+  step: Pick<InkStep, 'colours'>,
+  setting: Setting,
+  handpiece: Handpiece,
+  row: InkRow,
+  upper: number,
+): (InkStart & { readonly fluenceJcm2: number }) | null {
+  const basis = basisFor(of, step, setting, handpiece, row);
+  const wanted =
+    basis.kind === 'protocol'
+      ? basis.low + (basis.high - basis.low) * basis.share
+      : basis.kind === 'protocolLow'
+        ? basis.low
+        : basis.wantedJcm2;
+  const fluenceJcm2 = stepDown(Math.min(wanted, upper), handpiece.fluenceJcm2);
+  return fluenceJcm2 === null ? null : { ...basis, fluenceJcm2 };
+}
+
+function basisFor(
+  of: InkCase,
+  step: Pick<InkStep, 'colours'>,
+  setting: Setting,
+  handpiece: Handpiece,
+  row: InkRow,
+): InkStart {
+  const { ink } = of.subject;
+  const { low, high } = row.fluenceJcm2;
+  const session = lastAt(of, handpiece);
+  if (session !== null) {
+    const advice = stepRule(session.answer, faintIsEnough(step.colours));
+    const { spot, fluenceJcm2: used } = session.setting;
+    const [fromMm, toMm] = [longestSideMm(spot), longestSideMm(setting.spot)];
+    if (toMm > fromMm + 1e-9 && advice.action === 'raise') {
+      const begun = low + (high - low) * BEGIN[ink.density];
+      return { kind: 'largerSpot', session, fromMm, toMm, wantedJcm2: Math.min(used, begun) };
+    }
+    return { kind: 'lastSession', session, advice, wantedJcm2: used * advice.factor };
+  }
+  if (workingSkinOf(of).type >= 4) return { kind: 'protocolLow', low, because: 'darkSkin' };
+  if (ink.layered) return { kind: 'protocolLow', low, because: 'layered' };
+  if (ink.origin === 'cosmetic') return { kind: 'protocolLow', low, because: 'mayDarken' };
+  return { kind: 'protocol', share: BEGIN[ink.density], low, high };
+}
+
+function refusalsOf(
+  of: InkCase,
+  step: Pick<InkStep, 'colours'>,
+  setting: Setting,
+  handpiece: Handpiece,
+  upper: Upper,
+): readonly InkRefusalCode[] {
+  const ways = inkWays(of).filter(
+    ({ handpieceId, colour }) => handpieceId === handpiece.id && step.colours.includes(colour),
+  );
+  // A step is refused only where every colour that it is meant for is.
+  const shared =
+    ways.length === 0
+      ? []
+      : ways[0]!.refusals.filter((why) => ways.every(({ refusals }) => refusals.includes(why)));
+  const offered =
+    handpiece.spots.some((spot) => sameSpot(spot, setting.spot)) &&
+    handpiece.pulsesMs.includes(setting.pulseMs) &&
+    setting.rateHz <= handpiece.maxRateHz;
+  const list: readonly (readonly [InkRefusalCode, boolean])[] = [
+    ['notOffered', !offered],
+    ['offStep', !isOnStep(setting.fluenceJcm2, handpiece.fluenceJcm2)],
+    ['aboveLimit', setting.fluenceJcm2 > (upper.fluenceJcm2 ?? 0) + 1e-9],
+  ];
+  return [...new Set([...shared, ...list.flatMap(([why, holds]) => (holds ? [why] : []))])];
+}
+
+function unknown(
+  of: InkCase,
+  step: Pick<InkStep, 'colours'>,
+  setting: Setting,
+  pace: Pace,
+): InkEvaluation {
+  return {
+    setting,
+    wavelengthNm: 1064,
+    energyJ: energyJ(setting.fluenceJcm2, setting.spot),
+    refusals: ['notOffered'],
+    row: null,
+    limits: { device: null, protocol: null, model: null, history: null },
+    upper: null,
+    start: null,
+    ladder: [],
+    ruptures: 0,
+    risk: inkRisk({
+      subject: of.subject,
+      colours: step.colours,
+      wavelengthNm: 1064,
+      workingType: workingSkinOf(of).type,
+    }),
+    work: workload({
+      areaCm2: 1,
+      spot: setting.spot,
+      rateHz: 1,
+      fluenceJcm2: 1,
+      strokes: { kind: 'stamping' },
+      pace,
+      gel: false,
+    }),
+    edge: null,
+  };
+}

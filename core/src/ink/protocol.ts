@@ -1,0 +1,84 @@
+import { longestSideMm, type Spot } from '../units';
+import { pulseClass, type PulseClass, type Range } from '../plan';
+import { STANDARD_INK_ABSORPTION } from './absorption';
+
+/** One approved line of the clinic's protocol for ink. */
+export interface InkRow {
+  readonly id: string;
+  readonly pulseClass: PulseClass;
+  readonly wavelengthNm: Range;
+  readonly spotMm: number;
+  readonly fluenceJcm2: Range;
+}
+
+/** The clinic's rules for ink. */
+export interface InkProtocol {
+  readonly rows: readonly InkRow[];
+  readonly absorption: typeof STANDARD_INK_ABSORPTION;
+  /** Whether a second pass is allowed once the whitening has gone. */
+  readonly secondPass: boolean;
+  /** How many wavelengths at most in one visit. */
+  readonly wavelengthsAVisit: number;
+}
+
+const row = (
+  pulseClass: PulseClass,
+  wavelength: readonly [number, number],
+  spotMm: number,
+  low: number,
+  high: number,
+): InkRow => ({
+  id: `${pulseClass}-${wavelength[0]}-${spotMm}`,
+  pulseClass,
+  wavelengthNm: { low: wavelength[0], high: wavelength[1] },
+  spotMm,
+  fluenceJcm2: { low, high },
+});
+
+const INFRARED = [1040, 1080] as const;
+const GREEN = [525, 540] as const;
+const RED = [680, 800] as const;
+
+/** What ships: ordinary textbook ranges, for the clinic and its supervisor to make their own. */
+export const STANDARD_INK_PROTOCOL: InkProtocol = {
+  rows: [
+    row('ns', INFRARED, 3, 4, 9),
+    row('ns', INFRARED, 4, 3, 7),
+    row('ns', INFRARED, 6, 2, 4),
+    row('ns', GREEN, 3, 1.5, 3.5),
+    row('ns', GREEN, 4, 1, 2.5),
+    row('ns', RED, 3, 3, 7),
+    row('ns', RED, 4, 2, 5),
+    row('ps', INFRARED, 3, 1.5, 4),
+    row('ps', INFRARED, 4, 1, 3),
+    row('ps', GREEN, 3, 0.5, 1.5),
+    row('ps', RED, 3, 1, 3),
+  ],
+  absorption: STANDARD_INK_ABSORPTION,
+  secondPass: false,
+  wavelengthsAVisit: 2,
+};
+
+/**
+ * The row that holds for a pulse, wavelength and spot: that of the spot, else of the next larger one, whose range is
+ * lower; null where the protocol says nothing.
+ */
+export function inkRowFor(
+  rows: readonly InkRow[],
+  of: { readonly pulseMs: number; readonly wavelengthNm: number; readonly spot: Spot },
+): InkRow | null {
+  const spotMm = longestSideMm(of.spot);
+  const own = pulseClass(of.pulseMs);
+  return rows
+    .filter(
+      (each) =>
+        each.pulseClass === own &&
+        of.wavelengthNm >= each.wavelengthNm.low &&
+        of.wavelengthNm <= each.wavelengthNm.high &&
+        each.spotMm >= spotMm - 1e-9,
+    )
+    .reduce<InkRow | null>(
+      (best, each) => (best === null || each.spotMm < best.spotMm ? each : best),
+      null,
+    );
+}

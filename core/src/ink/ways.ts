@@ -1,0 +1,110 @@
+import type { InkColour } from '../look';
+import { centralWavelengthNm, isForInk, type Handpiece } from '../plan';
+import type { Spot } from '../units';
+import { LEAST_ABSORPTION } from './absorption';
+import { inkProtocolOf, isInfrared, wantedColours, workingSkinOf, type InkCase } from './case';
+import { inkRowFor } from './protocol';
+import { inkLight, INK_DEPTH_MM, type InkLight } from './selectivity';
+
+export const INK_REFUSALS = [
+  'longPulse',
+  'lowAbsorption',
+  'mayDarken',
+  'inflamed',
+  'allergic',
+  'overMole',
+  'darkSkin',
+  'noProtocolRow',
+  'outOfService',
+] as const;
+
+/** Why a light is not used on an ink. */
+export type InkRefusal = (typeof INK_REFUSALS)[number];
+
+/** What one handpiece would do to one colour. */
+export interface InkWay {
+  readonly colour: InkColour;
+  readonly handpieceId: string;
+  readonly wavelengthNm: number;
+  /** Null where the light is none for ink at all. */
+  readonly light: InkLight | null;
+  /** The spot that it was reckoned for: the largest that the protocol knows. */
+  readonly spot: Spot | null;
+  readonly refusals: readonly InkRefusal[];
+  /** best: the most selective that may be used; works; weak: it takes up under a third; no: refused. */
+  readonly verdict: 'best' | 'works' | 'weak' | 'no';
+}
+
+const WEAK = 1 / 3;
+const DARKENS: readonly InkColour[] = ['white', 'skinColoured'];
+
+/** What every handpiece would do to every colour that is wanted: colour by colour, the best first. */
+export function inkWays(of: InkCase): readonly InkWay[] {
+  return wantedColours(of.subject).flatMap(({ colour }) => {
+    const ways = of.handpieces.map((handpiece) => wayOf(of, colour, handpiece));
+    const best = ways
+      .filter(({ refusals }) => refusals.length === 0)
+      .reduce<InkWay | null>(
+        (top, each) =>
+          top === null || each.light!.selectivity > top.light!.selectivity ? each : top,
+        null,
+      );
+    return ways
+      .map((way) => (way === best ? { ...way, verdict: 'best' as const } : way))
+      .sort(
+        (one, other) =>
+          one.refusals.length - other.refusals.length ||
+          (other.light?.selectivity ?? 0) - (one.light?.selectivity ?? 0),
+      );
+  });
+}
+
+/** The largest spot of a handpiece that the protocol has a range for, with a pulse of its own. */
+export function largestSpot(of: InkCase, handpiece: Handpiece): Spot | null {
+  const { rows } = inkProtocolOf(of);
+  const wavelengthNm = centralWavelengthNm(handpiece.light);
+  const pulseMs = handpiece.pulsesMs[0]!;
+  return handpiece.spots
+    .filter((spot) => inkRowFor(rows, { pulseMs, wavelengthNm, spot }) !== null)
+    .reduce<Spot | null>(
+      (best, spot) => (best === null || size(spot) > size(best) ? spot : best),
+      null,
+    );
+}
+
+const size = (spot: Spot) => ('diameterMm' in spot ? spot.diameterMm : spot.widthMm);
+
+function wayOf(of: InkCase, colour: InkColour, handpiece: Handpiece): InkWay {
+  const wavelengthNm = centralWavelengthNm(handpiece.light);
+  const base = { colour, handpieceId: handpiece.id, wavelengthNm };
+  if (!isForInk(handpiece)) {
+    return { ...base, light: null, spot: null, refusals: ['longPulse'], verdict: 'no' };
+  }
+  const { subject } = of;
+  const { ink } = subject;
+  const working = workingSkinOf(of);
+  const spot = largestSpot(of, handpiece);
+  const light = inkLight({
+    colour,
+    wavelengthNm,
+    spot: spot ?? handpiece.spots[0]!,
+    melanosomeFraction: working.melanosomeFraction,
+    depthMm: INK_DEPTH_MM[ink.origin].at,
+    absorptionTable: inkProtocolOf(of).absorption,
+  });
+  const mayDarken = DARKENS.includes(colour) || ink.origin === 'cosmetic';
+  const own = (ink.parts ?? []).filter((part) => part.colour === colour && !part.leave);
+  const list: readonly (readonly [InkRefusal, boolean])[] = [
+    ['outOfService', !handpiece.inService],
+    ['inflamed', ink.state === 'inflamed'],
+    ['allergic', ink.state === 'allergic'],
+    ['overMole', own.length > 0 && own.every(({ overMole }) => overMole)],
+    ['lowAbsorption', light.absorption < LEAST_ABSORPTION],
+    ['mayDarken', mayDarken && !of.agreed],
+    ['darkSkin', working.type >= 4 && !isInfrared(handpiece) && !of.agreed],
+    ['noProtocolRow', spot === null],
+  ];
+  const refusals = list.flatMap(([why, holds]) => (holds ? [why] : []));
+  const verdict = refusals.length > 0 ? 'no' : light.absorption < WEAK ? 'weak' : 'works';
+  return { ...base, light, spot, refusals, verdict };
+}

@@ -1,0 +1,51 @@
+import type { Setting } from '../plan';
+import { skinAnswer, type SkinAnswer } from '../reaction';
+import type { AcceptedPlan } from './events';
+import { harmLater } from './reactions';
+import type { VisitRecord } from './visit-record';
+
+/** What was done of a session with one plan: on ink, one wavelength. */
+export interface Leg {
+  readonly plan: AcceptedPlan;
+  /** The last one that was dialled in. */
+  readonly setting: Setting;
+  readonly pulses: number;
+  /** How far the lists of marks and pain scores had come when it ended. */
+  readonly marksUpTo: number;
+  readonly painsUpTo: number;
+}
+
+/** The plan under way as a leg that ends now. */
+export function closedLeg({ plan, run, legs }: VisitRecord): Leg {
+  const before = legs.reduce((sum, { pulses }) => sum + pulses, 0);
+  return {
+    plan: plan!,
+    setting: run.setting ?? plan!.setting,
+    pulses: run.pulses - before,
+    marksUpTo: run.marks.length,
+    painsUpTo: run.pains.length,
+  };
+}
+
+/**
+ * Every plan that was worked with, with what the skin answered while it was. What was seen at the second look or told of
+ * later counts against each of them: nobody can tell which of two lights it came from.
+ */
+export function legsOf(
+  record: VisitRecord,
+): readonly (Pick<Leg, 'plan' | 'setting' | 'pulses'> & { readonly answer: SkinAnswer })[] {
+  if (record.plan === null || record.run.setting === null) return [];
+  const all = [...record.legs, closedLeg(record)];
+  const later = record.watched?.marks ?? [];
+  return all.map(({ plan, setting, pulses, marksUpTo, painsUpTo }, index) => {
+    const from = all[index - 1];
+    const marks = record.run.marks.slice(from?.marksUpTo ?? 0, marksUpTo);
+    const pains = record.run.pains.slice(from?.painsUpTo ?? 0, painsUpTo);
+    const answer = skinAnswer(
+      [...marks.map(({ mark }) => mark), ...later],
+      pains.map(({ score }) => score),
+      harmLater(record.reactions),
+    );
+    return { plan, setting, pulses, answer };
+  });
+}
