@@ -97,6 +97,7 @@ const skinSubject = {
 
 export const Subject = v.object({
   ...skinSubject,
+  areaCm2: number(1, 5000),
   hair: HairFinding,
 }) satisfies v.GenericSchema<unknown, Core.Subject>;
 

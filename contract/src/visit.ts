@@ -6,6 +6,7 @@ import {
   CELL_ENDS,
   INCIDENTS,
   type EventBody,
+  type FadeSeen,
   type Findings as CoreFindings,
   type Reaction,
   type VisitEvent,
@@ -312,8 +313,18 @@ export interface AreaBefore {
   readonly history: readonly PastSession[];
   /** What was found when it was last looked at. */
   readonly foundLast: FoundLast | null;
+  /** How far ink had faded when it was looked at, and after how many sessions here. */
+  readonly fades: readonly FadesBefore[];
   /** Reactions to earlier visits that nobody has closed. */
   readonly openReactions: readonly OpenReaction[];
+}
+
+/** How far each colour had faded at a visit, before it was treated. */
+export interface FadesBefore {
+  readonly on: string;
+  readonly sessions: number;
+  readonly how: 'eye' | 'picture';
+  readonly fades: readonly FadeSeen[];
 }
 
 /** A reaction that is still followed, and the visit that it belongs to. */

@@ -7,5 +7,6 @@ export * from './suitability';
 export * from './look';
 export * from './spot';
 export * from './prepare';
+export * from './ink';
 export * from './reaction';
 export * from './sheet';

@@ -1,5 +1,11 @@
 import type { Filter } from '@tidy-quill/core/eyewear';
-import type { Check, CheckId, NumbingState, ReadBackField } from '@tidy-quill/core/prepare';
+import type {
+  Check,
+  CheckId,
+  NumbingKind,
+  NumbingState,
+  ReadBackField,
+} from '@tidy-quill/core/prepare';
 import type { IncidentKind } from '@tidy-quill/core/record';
 import { figure } from './format';
 
@@ -45,6 +51,12 @@ export const READ_BACK_WORDS: Readonly<Record<ReadBackField, string>> = {
   pulseMs: 'pulse',
   spot: 'spot',
   rateHz: 'rate',
+};
+
+export const NUMBING_KIND_WORDS: Readonly<Record<NumbingKind, string>> = {
+  cream: 'Numbing cream',
+  ice: 'Ice',
+  injected: 'Injection',
 };
 
 export const NUMBING_WORDS: Readonly<Record<NumbingState, string>> = {

@@ -27,9 +27,11 @@ export function nextStep(of: {
   readonly scale: Scale;
   /** Whether the fluence rose already in this session. */
   readonly raisedToday: boolean;
+  /** On ink of which a faint shade is all that is wanted. */
+  readonly faintIsEnough?: boolean;
 }): NextStep | null {
   if (of.marks.length === 0 && of.pains.length === 0) return null;
-  const advice = stepRule(skinAnswer(of.marks, of.pains));
+  const advice = stepRule(skinAnswer(of.marks, of.pains), of.faintIsEnough);
   const { fluenceJcm2: now } = of.setting;
   const wantedJcm2 = now * advice.factor;
   if (advice.factor > 1 && of.raisedToday) {

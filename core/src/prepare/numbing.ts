@@ -21,8 +21,6 @@ export const NUMBING_LIMITS: Readonly<Record<NumbingKind, NumbingLimits>> = {
   injected: { leastMinutes: 5, mostMinutes: 120, mostAreaCm2: 100 },
 };
 
-export const NUMBING = NUMBING_LIMITS.cream;
-
 export type NumbingState = 'tooEarly' | 'ready' | 'tooLong';
 
 /** How what went on some minutes ago stands. */

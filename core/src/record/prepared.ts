@@ -13,6 +13,10 @@ export interface Preparation {
   readonly complete: boolean;
 }
 
+/** Whether another plan was accepted in the midst of a session, and is not made ready yet. */
+export const isSwapping = (record: VisitRecord): boolean =>
+  record.legs.length > 0 && record.run.state === 'paused' && !preparation(record).complete;
+
 /** What has to be made ready for a zone's plan, and how much of it is. Nothing can be without a plan. */
 export function preparation(record: VisitRecord): Preparation {
   const { plan, findings, numbing, shown, ready } = record;

@@ -4,7 +4,7 @@ import { spotReasons } from './past-session';
 import { preparation } from './prepared';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
-import { isStopped, type VisitRecord } from './visit-record';
+import { isStopped, plannedSpots, type VisitRecord } from './visit-record';
 
 /** Why an event cannot be added to a visit now. */
 export type EventRefusal =
@@ -91,6 +91,7 @@ function refusePress(
   }
   // After a change of plan in the session, the new light is made ready before anything goes on.
   if (body.kind === 'resumed' && begun && record.legs.length > 0) {
+    if (spotReasons(record).length > 0) return 'testSpotFirst';
     return preparation(record).complete ? null : 'prepareFirst';
   }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
@@ -114,7 +115,8 @@ function refuseFiring(record: VisitRecord, consented: boolean): EventRefusal | n
 function refuseWaiving(record: VisitRecord): EventRefusal | null {
   if (record.plan === null) return 'planFirst';
   if (spotReasons(record).length === 0) return 'noSpotNeeded';
-  const { state } = spotVerdict(record.spots, laterReasons(record.plan.subject).length > 0);
+  const spots = plannedSpots(record);
+  const { state } = spotVerdict(spots, laterReasons(record.plan.subject).length > 0);
   return state === 'stop' ? 'spotsSaidStop' : null;
 }
 

@@ -139,12 +139,19 @@ const isNewNo = ({ before, now }: Change) =>
 function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
   if (readingsIn(record.spots) <= basis.readings) return null;
   const { subject, setting } = record.plan!;
-  const verdict = spotVerdict(record.spots, laterReasons(subject).length > 0);
+  const verdict = spotVerdict(plannedSpots(record), laterReasons(subject).length > 0);
   if (verdict.state !== 'use' && verdict.state !== 'stop') return null;
   if (setting.handpieceId !== verdict.spot.setting.handpieceId) return null;
   const { wantedJcm2 } = verdict;
   return setting.fluenceJcm2 > wantedJcm2 + 1e-9 ? { kind: 'spots', wantedJcm2 } : null;
 }
+
+/** The test spots that were fired with the light that is planned. */
+export const plannedSpots = ({ plan, spots }: Pick<VisitRecord, 'plan' | 'spots'>) =>
+  spots.filter(
+    ({ wavelengthNm }) =>
+      plan === null || wavelengthNm === undefined || wavelengthNm === plan.wavelengthNm,
+  );
 
 const readingsIn = (spots: readonly TestSpot[]) =>
   spots.reduce((sum, { readings }) => sum + readings.length, 0);

@@ -1,5 +1,6 @@
 import type { Handpiece, Protocol, ProtocolRow, Range, Technique } from '@tidy-quill/core/plan';
 import type { Calibre, SkinType } from '@tidy-quill/core/optics';
+import { INK_HANDPIECES } from './ink-handpieces';
 
 /** Generic handpieces of our own invention, with ranges as such consoles commonly have them. */
 export const DEMO_HANDPIECES: readonly Handpiece[] = [
@@ -120,6 +121,7 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     techniques: ['stamping'],
     inService: false,
   },
+  ...INK_HANDPIECES,
 ];
 
 const STRONG: readonly Calibre[] = ['medium', 'coarse', 'veryCoarse'];

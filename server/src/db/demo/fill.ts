@@ -24,6 +24,7 @@ import {
 } from '../schema';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
+import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 import { answers, demoPast, demoVisit } from './visits';
@@ -41,6 +42,7 @@ export async function fillDemo(db: Db): Promise<void> {
       await fillClient(tx, setting, client, index + 1);
     }
     await fillTested(tx, setting, DEMO_CLIENTS.length + 1);
+    await fillTattoos(tx, setting, DEMO_CLIENTS.length + 3);
   });
 }
 

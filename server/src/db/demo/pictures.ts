@@ -1,3 +1,4 @@
+import type { InkColour, InkPart } from '@tidy-quill/core/look';
 import type { SkinType } from '@tidy-quill/core/optics';
 import sharp from 'sharp';
 
@@ -61,6 +62,50 @@ export async function skinPicture(of: {
     ${bumps.join('')}${stubble.join('')}
     <path d="M40,${HEIGHT - 40}h160" stroke="#fff" stroke-width="6"/>
     <text x="40" y="${HEIGHT - 54}" font-size="30" fill="#fff" font-family="sans-serif">10 mm</text>
+  </svg>`;
+  return sharp(Buffer.from(svg)).jpeg({ quality: 88 }).toBuffer();
+}
+
+// Ink under skin looks duller than it was.
+const INK: Readonly<Record<InkColour, string>> = {
+  black: '#20242c',
+  grey: '#6a7078',
+  brown: '#5b3a22',
+  darkBlue: '#1f3a6b',
+  lightBlue: '#5a93c4',
+  green: '#2f7a4d',
+  purple: '#6a3c86',
+  red: '#a93036',
+  orange: '#cf7431',
+  yellow: '#d8b93a',
+  skinColoured: '#c98f78',
+  white: '#f2efe6',
+};
+
+const CM = WIDTH / 20;
+
+/** A drawn design on skin, 20 cm wide, as much of its ink as is left. */
+export async function tattooPicture(of: {
+  readonly type: SkinType;
+  readonly parts: readonly InkPart[];
+  /** 0–1. */
+  readonly left: number;
+}): Promise<Buffer> {
+  const next = numbers(23);
+  const pores = Array.from(
+    { length: 600 },
+    () =>
+      `<circle cx="${next() * WIDTH}" cy="${next() * HEIGHT}" r="1.5" fill="#000" fill-opacity="0.09"/>`,
+  );
+  const shapes = of.parts.map(({ outline, colour, density }) => {
+    const path = outline.map(([x, y]) => `${x * CM},${y * CM}`).join(' ');
+    const full = density === 'solid' ? 0.95 : density === 'medium' ? 0.8 : 0.65;
+    return `<polygon points="${path}" fill="${INK[colour]}" fill-opacity="${full * of.left}" stroke="${INK[colour]}" stroke-opacity="${of.left}" stroke-width="3" stroke-linejoin="round"/>`;
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}">
+    <rect width="100%" height="100%" fill="${SKIN[of.type]}"/>${shapes.join('')}${pores.join('')}
+    <path d="M40,${HEIGHT - 30}h${2 * CM}" stroke="#fff" stroke-width="6"/>
+    <text x="40" y="${HEIGHT - 42}" font-size="26" fill="#fff" font-family="sans-serif">2 cm</text>
   </svg>`;
   return sharp(Buffer.from(svg)).jpeg({ quality: 88 }).toBuffer();
 }

@@ -25,6 +25,7 @@ import {
   QUESTIONS,
   STANDARD_SUITABILITY,
   type Answers,
+  type Job,
 } from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { CORE_VERSION } from '../../features/visit/accept-plan';
@@ -102,19 +103,24 @@ export function demoPast(events: readonly VisitEvent[]): readonly PastSession[] 
 }
 
 /** What the client said, judged by the rules that ship. */
-export function asked(day: Day, { client, yes, medicines = [] }: Said): EventBody {
+export function asked(
+  day: Day,
+  { client, yes, medicines = [] }: Said,
+  job: Job = 'hair',
+): EventBody {
   const history = {
-    answers: answers(day, [
-      ...(yes ?? []),
-      ...(medicines.length > 0 ? [{ question: 'medicines' } as const] : []),
-    ]),
+    answers: answers(
+      day,
+      [...(yes ?? []), ...(medicines.length > 0 ? [{ question: 'medicines' } as const] : [])],
+      job,
+    ),
     medicines: medicines.map(({ daysAgo, ...named }) => ({
       ...named,
       lastOn: addDays(day, -daysAgo),
     })),
   };
   const of = {
-    job: 'hair',
+    job,
     place: SITES[client.area.site].part === 'face' ? 'face' : 'body',
     age: client.age,
     on: day,
@@ -136,8 +142,12 @@ interface Said extends Pick<Parameters<typeof demoVisit>[0], 'yes' | 'medicines'
 }
 
 /** No to everything but these. */
-export function answers(day: Day, yes: NonNullable<DemoClient['today']>['yes'] = []): Answers {
-  const list = QUESTIONS.filter(({ jobs }) => jobs.includes('hair')).map(({ id }) => {
+export function answers(
+  day: Day,
+  yes: NonNullable<DemoClient['today']>['yes'] = [],
+  job: Job = 'hair',
+): Answers {
+  const list = QUESTIONS.filter(({ jobs }) => jobs.includes(job)).map(({ id }) => {
     const found = yes.find(({ question }) => question === id);
     if (found === undefined) return [id, { yes: false }];
     const lastOn = found.daysAgo === undefined ? undefined : addDays(day, -found.daysAgo);
@@ -243,7 +253,7 @@ function treat(
 }
 
 /** What was told by telephone, triaged as on that day; then how it ended, where it has. */
-function toldLater(script: VisitScript, later: DemoReaction): void {
+export function toldLater(script: VisitScript, later: DemoReaction): void {
   const record = visitRecord(script.events);
   const ended = Date.parse(record.run.endedAt!);
   const after = (hours: number) => new Date(ended + hours * 3_600_000).toISOString();

@@ -31,7 +31,7 @@ export async function sign(
     areaId: string;
     signedOn: Day;
     name: string;
-    kind?: 'hair' | 'photographs';
+    kind?: 'hair' | 'ink' | 'photographs';
   },
 ): Promise<void> {
   const actor: Actor = { clinicId, staffId: staffIds[0]!, role: 'technician' };

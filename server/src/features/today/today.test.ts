@@ -18,7 +18,7 @@ const line = (name: string) => today.visits.find(({ client }) => client.name.inc
 describe('today', () => {
   it('lists the day’s visits by hour', () => {
     const times = today.visits.map(({ startsAt }) => startsAt);
-    expect(times).toHaveLength(12);
+    expect(times).toHaveLength(16);
     expect([...times].sort()).toEqual(times);
   });
 

@@ -1,4 +1,5 @@
 import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit';
+import { wholeSessions } from '@tidy-quill/core/plan';
 import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/record';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
@@ -6,7 +7,7 @@ import { visits } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
 import { eventsOf } from './events';
 
-const NOTHING: AreaBefore = { history: [], foundLast: null, openReactions: [] };
+const NOTHING: AreaBefore = { history: [], foundLast: null, fades: [], openReactions: [] };
 
 /** What a client's earlier visits tell of each area, by area. */
 export async function beforeVisit(
@@ -34,11 +35,19 @@ export async function beforeVisit(
   const before = new Map<string, AreaBefore>();
   for (const { id, areaId: bookedId, startsAt } of earlier) {
     for (const [areaId, record] of zoneRecords(events.get(id)!, bookedId)) {
-      const { history, foundLast, openReactions: open } = before.get(areaId) ?? NOTHING;
-      const { findings } = record;
+      const known = before.get(areaId) ?? NOTHING;
+      const { history, foundLast, fades, openReactions: open } = known;
+      const { findings, fading } = record;
+      const on = clinicDay(startsAt, timeZone);
+      // Several wavelengths of a day are one session.
+      const sessions = new Set(wholeSessions(history).map((session) => session.on)).size;
       before.set(areaId, {
         history: [...history, ...pastSessions(record)],
-        foundLast: findings === null ? foundLast : { findings, on: clinicDay(startsAt, timeZone) },
+        foundLast: findings === null ? foundLast : { findings, on },
+        fades:
+          fading === null
+            ? fades
+            : [...fades, { on, sessions, how: fading.how, fades: fading.fades }],
         openReactions: [
           ...open,
           ...openReactions(record).map((reaction) => ({ visitId: id, reaction })),

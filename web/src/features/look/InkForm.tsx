@@ -1,3 +1,4 @@
+import { coloursOf } from '@tidy-quill/core/ink';
 import { INK_COLOURS, inkCautions, type InkColour, type InkFinding } from '@tidy-quill/core/look';
 import { Button, InputNumber, Select } from 'antd';
 import {
@@ -6,10 +7,12 @@ import {
   INK_DENSITY_WORDS,
   INK_ORIGIN_WORDS,
   INK_SCAR_WORDS,
+  INK_STATE_WORDS,
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { TattooMap } from '../ink/TattooMap';
 import { completeInk } from './complete-ink';
 
 /** What is seen of a tattoo: colours with their shares, density, layers, scar, age and origin. */
@@ -18,7 +21,8 @@ export function InkForm({
   onChange,
 }: {
   ink: Partial<InkFinding>;
-  onChange: (ink: Partial<InkFinding>) => void;
+  /** `areaCm2` where the parts of the design tell it. */
+  onChange: (ink: Partial<InkFinding>, areaCm2?: number | null) => void;
 }) {
   const { colours = [] } = ink;
   const on = (more: Partial<InkFinding>) => onChange({ ...ink, ...more });
@@ -69,6 +73,19 @@ export function InkForm({
           }
         />
       </div>
+      <TattooMap
+        ink={ink}
+        onInk={(next, areaCm2) => {
+          const { parts = [] } = next;
+          onChange(parts.length === 0 ? next : { ...next, colours: coloursOf(parts) }, areaCm2);
+        }}
+      />
+      <Choice
+        label="State of the ink"
+        words={INK_STATE_WORDS}
+        value={ink.state ?? 'quiet'}
+        onChange={(state) => on({ state })}
+      />
       <Choice
         label="Density of the ink"
         words={INK_DENSITY_WORDS}

@@ -15,6 +15,7 @@ import {
   type Readings,
 } from './findings';
 import { HairForm, SkinForm, SizeField } from './SubjectForm';
+import { FadingForm } from '../ink/FadingForm';
 import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
 import { SkinTypingForm } from './SkinTypingForm';
@@ -56,7 +57,7 @@ export function LookStage() {
     if (findings === null) return;
     await add({ kind: 'findingsRecorded', findings });
     clearDraft();
-    if (!ink) void navigate(planning);
+    void navigate(planning);
   };
   return (
     <>
@@ -97,9 +98,18 @@ export function LookStage() {
         </div>
         <div>
           {ink ? (
+            <FadingForm colours={(looked.ink?.colours ?? []).map(({ colour }) => colour)} />
+          ) : null}
+          {ink ? (
             <InkForm
               ink={looked.ink ?? {}}
-              onChange={(next) => setLooked({ ...looked, ink: next })}
+              onChange={(next, areaCm2) =>
+                setLooked({
+                  ...looked,
+                  ink: next,
+                  ...(areaCm2 === undefined || areaCm2 === null ? {} : { areaCm2 }),
+                })
+              }
             />
           ) : (
             <HairForm
@@ -117,11 +127,11 @@ export function LookStage() {
         </div>
       </div>
       <StageFoot
-        action={ink ? 'Keep findings' : kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
-        disabled={ink ? kept || findings === null : !kept && findings === null}
+        action={kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
+        disabled={!kept && findings === null}
         onAction={() => (kept ? void navigate(planning) : void keep())}
       >
-        {ink && kept ? 'Kept. Settings for ink are not planned here yet.' : missing(complete)}
+        {missing(complete)}
         {record.plan !== null && changed ? ' Keeping this makes the accepted plan stale.' : ''}
       </StageFoot>
       {typing ? (

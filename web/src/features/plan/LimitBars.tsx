@@ -7,16 +7,23 @@ import {
 } from '@tidy-quill/core/plan';
 import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
+/** What a setting is limited by; the model's part only where there is one. */
+type Limited = Pick<Evaluation, 'limits' | 'upper'> &
+  Partial<Pick<Evaluation, 'model' | 'margin' | 'modelSilence'>>;
+
 /** The four limits beside one another; the one that binds is marked by word and weight. */
 export function LimitBars({
   evaluation,
   setting,
   doubt,
+  modelText,
 }: {
-  evaluation: Evaluation;
+  evaluation: Limited;
   setting: Setting;
   /** How sure the model's ceiling is; null while it is not known. */
   doubt: DoubtMap | null;
+  /** What stands for the model where there is none. */
+  modelText?: string;
 }) {
   const { limits, upper } = evaluation;
   if (limits === null || upper === null) return null;
@@ -47,7 +54,7 @@ export function LimitBars({
             <span className="figures">{limits[name] === null ? '–' : figure(limits[name])}</span>
           </summary>
           <p>
-            {reason(name, evaluation)}
+            {name === 'model' && modelText !== undefined ? modelText : reason(name, evaluation)}
             {name === 'model' && between !== null
               ? ` In doubt from ${figure(between.low)} to ${figure(between.high)} (melanin, hair, contact): the hatched part.`
               : ''}
@@ -78,7 +85,10 @@ function doubtOf(
   return { low: limitJcm2 / factor, high: limitJcm2 * factor };
 }
 
-function reason(name: LimitName, { limits, model, margin, modelSilence }: Evaluation): string {
+function reason(
+  name: LimitName,
+  { limits, model = null, margin, modelSilence = null }: Limited,
+): string {
   if (name === 'model') {
     if (modelSilence !== null) return MODEL_SILENCE_WORDS[modelSilence];
     if (model === null) return '';

@@ -11,14 +11,14 @@ import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { figure, staleLines } from '../../text';
-import { Notice } from '../../widgets/Notice';
+import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOpenVisit, usePlanCase } from '../visit/use-visit';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
+import { Stale } from './Stale';
 
 /** The ways to treat this area, ranked; the chosen one with its window, limits, work and reasons. */
 export function PlanStage() {
@@ -82,21 +82,5 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
         )}
       />
     </>
-  );
-}
-
-/** What has changed since the plan was accepted, where something has. */
-function Stale() {
-  const { record } = useOpenVisit();
-  const lines = staleLines(record.stale);
-  if (lines.length === 0) return null;
-  return (
-    <Notice kind="care" title="The accepted plan no longer fits: accept one anew">
-      <ul>
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </Notice>
   );
 }

@@ -1,6 +1,6 @@
 import './prepare.css';
 import { asShown } from '@tidy-quill/core/prepare';
-import { preparation } from '@tidy-quill/core/record';
+import { isSwapping, preparation } from '@tidy-quill/core/record';
 import { useNavigate } from 'react-router';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -11,7 +11,7 @@ import { useOpenVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
 import { Incidents } from '../console/Incidents';
 import { CHECK_KEYS } from './keys';
-import { NumbingCream } from './NumbingCream';
+import { Numbing } from './Numbing';
 import { ReadBack } from './ReadBack';
 
 /** In the room, before the first pulse: what this plan asks for, ticked one by one, and the console read back. */
@@ -21,7 +21,8 @@ export function PrepareStage() {
   const { data } = useClinicQuery();
   const navigate = useNavigate();
   const state = preparation(record);
-  const begun = record.run.startedAt !== null;
+  // Another light in the midst of a session is made ready like the first.
+  const locked = record.run.startedAt !== null && !isSwapping(record);
   const name = (id: string) => data?.staff.find((each) => each.id === id)?.name ?? '';
   const { plan } = record;
   return (
@@ -42,7 +43,7 @@ export function PrepareStage() {
                   <KeyButton
                     letter={CHECK_KEYS[check.id]}
                     pressed={tick !== undefined}
-                    disabled={begun}
+                    disabled={locked}
                     onPress={() =>
                       void add({
                         kind: 'checkTicked',
@@ -72,13 +73,13 @@ export function PrepareStage() {
           )}
           <ConsoleCard />
           <Incidents />
-          <NumbingCream />
+          <Numbing />
         </div>
       </div>
       <StageFoot
         enter
         action="Go to Treat"
-        disabled={!state.complete && !begun}
+        disabled={!state.complete && !locked}
         onAction={() => void navigate(pathOf('treat'))}
       >
         {waitsFor(state)}
@@ -91,7 +92,7 @@ function waitsFor(state: ReturnType<typeof preparation>): string {
   if (state.mismatches !== null && state.mismatches.length > 0) {
     return 'The console does not agree: put it right, then read it again.';
   }
-  if (state.numbed) return 'Numbing cream is still on.';
+  if (state.numbed) return 'What numbs the skin is still on.';
   if (state.open.length > 0) {
     return state.open.length === 1 ? '1 thing left.' : `${state.open.length} things left.`;
   }

@@ -1,8 +1,9 @@
 import { READ_BACK, type ConsoleSetting, type ReadBackField } from '@tidy-quill/core/prepare';
+import { isSwapping } from '@tidy-quill/core/record';
 import { InputNumber } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
-import { clockText, figure, READ_BACK_WORDS, spotText } from '../../text';
+import { clockText, figure, pulseText, READ_BACK_WORDS, spotText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
@@ -29,7 +30,7 @@ export function ReadBack({
   const { record, add } = useOpenVisit();
   const { clinic } = useSignedIn();
   const [typing, setTyping] = useState<ConsoleSetting | null>(null);
-  const begun = record.run.startedAt !== null;
+  const begun = record.run.startedAt !== null && !isSwapping(record);
   const { shown } = record;
   const live = useConsole();
   const told =
@@ -128,7 +129,7 @@ function valueText(of: ConsoleSetting, field: ReadBackField): string {
     case 'fluenceJcm2':
       return `${figure(of.fluenceJcm2, 2)} J/cm²`;
     case 'pulseMs':
-      return `${figure(of.pulseMs, 2)} ms`;
+      return pulseText(of.pulseMs);
     case 'spot':
       return spotText(of.spot);
     case 'rateHz':

@@ -2,7 +2,14 @@ import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
 import { energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { AVOIDED_ONE_WORDS, AVOIDED_WORDS, figure, PLACE_WORDS, spotText } from '../../text';
+import {
+  AVOIDED_ONE_WORDS,
+  AVOIDED_WORDS,
+  figure,
+  PLACE_WORDS,
+  pulseText,
+  spotText,
+} from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
 import { PlaceGrid } from '../zones/PlaceGrid';
@@ -53,9 +60,9 @@ export function FireSpot({ spots }: { spots: Spots }) {
             ))}
           </div>
           <p className="small">
-            From the plan: {handpiece?.name ?? 'handpiece'}, {figure(plan.setting.pulseMs, 2)} ms,{' '}
-            {spotText(plan.setting.spot)}; {figure(energyJ(rung, plan.setting.spot))} J a pulse at{' '}
-            {figure(rung, 2)} J/cm². Not above {figure(plan.upperJcm2)} J/cm².
+            From the plan: {handpiece?.name ?? 'handpiece'}, {pulseText(plan.setting.pulseMs)},{' '}
+            {spotText(plan.setting.spot)}; {figure(energyJ(rung, plan.setting.spot), 2)} J a pulse
+            at {figure(rung, 2)} J/cm². Not above {figure(plan.upperJcm2)} J/cm².
           </p>
         </>
       )}

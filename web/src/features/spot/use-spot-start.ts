@@ -1,5 +1,7 @@
+import { evaluateInk } from '@tidy-quill/core/ink';
+import { useInk } from '../ink/use-ink';
 import { useEvaluation } from '../plan/use-planner';
-import { usePlanCase } from '../visit/use-visit';
+import { useOpenVisit, usePlanCase } from '../visit/use-visit';
 import type { Spots } from './use-spots';
 
 /**
@@ -8,7 +10,15 @@ import type { Spots } from './use-spots';
  */
 export function useSpotStart(spots: Spots): number | null {
   const plan = usePlanCase();
+  const ink = useInk();
+  const { catalogue } = useOpenVisit();
   const decided = spots.verdict.state === 'use';
   const { value } = useEvaluation(plan, decided ? spots.plan.setting : null);
-  return decided ? (value?.start?.fluenceJcm2 ?? null) : null;
+  if (!decided) return null;
+  if (ink !== null) {
+    const { setting, ink: meant } = spots.plan;
+    const step = { colours: meant?.colours ?? [] };
+    return evaluateInk(ink.of, step, setting, catalogue.protocol.pace).start?.fluenceJcm2 ?? null;
+  }
+  return value?.start?.fluenceJcm2 ?? null;
 }

@@ -5,7 +5,7 @@ import {
   type Handpiece,
   type TestSpotReason,
 } from '@tidy-quill/core/plan';
-import { spotReasons, type AcceptedPlan } from '@tidy-quill/core/record';
+import { plannedSpots, spotReasons, type AcceptedPlan } from '@tidy-quill/core/record';
 import {
   laterReasons,
   spotVerdict,
@@ -52,7 +52,7 @@ export function useSpots(): Spots {
     needed: spotReasons(record),
     neededAtFirst: testSpotReasons({ ...subject, history: untested }, light, plannedOn),
     later,
-    verdict: spotVerdict(all, later.length > 0),
+    verdict: spotVerdict(plannedSpots(record), later.length > 0),
     numberOf: (id) => all.findIndex((spot) => spot.id === id) + 1,
     at: (place) => all.filter((spot) => spot.place === place),
   };

@@ -35,7 +35,7 @@ export function CellMap({
         >
           <strong className="figures">
             {cell.run.ended === null ? '' : `${ENDED[cell.run.ended].mark} `}
-            {cell.number}
+            {cell.name ?? cell.number}
           </strong>
           <span className="figures">{pulseText(cell, current?.number === cell.number)}</span>
           {minded(cell).map((word) => (

@@ -1,5 +1,5 @@
-import type { RunState } from '@tidy-quill/core/record';
-import { figure, INCIDENT_WORDS, spotText } from '../../text';
+import { isSwapping, type RunState } from '@tidy-quill/core/record';
+import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
@@ -13,12 +13,20 @@ const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
 };
 
 /** The state of the session, the setting in use, and the stop: the largest thing on the screen. */
-export function RunStateCard({ onChange }: { onChange: () => void }) {
+export function RunStateCard({
+  cell,
+  onChange,
+}: {
+  /** The cell to go on with. */
+  cell: number | null;
+  onChange: () => void;
+}) {
   const { record, add } = useOpenVisit();
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
   const faults = useConsoleFaults();
+  const swapping = isSwapping(record);
   return (
     <>
       <p className={`run-state is-${run.state}`} role="status">
@@ -29,7 +37,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
           <strong>{STATE[run.state].word}</strong>
           {run.setting === null ? null : (
             <span className="figures" data-testid="setting-in-use">
-              {figure(run.setting.fluenceJcm2, 2)} J/cm², {figure(run.setting.pulseMs, 2)} ms,{' '}
+              {figure(run.setting.fluenceJcm2, 2)} J/cm², {pulseText(run.setting.pulseMs)},{' '}
               {spotText(run.setting.spot)}, {figure(run.setting.rateHz)} Hz
             </span>
           )}
@@ -51,8 +59,14 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
         </KeyButton>
         <KeyButton
           letter="p"
-          disabled={(!running && !halted) || (halted && faults.length > 0)}
-          onPress={() => void add({ kind: running ? 'paused' : 'resumed' })}
+          disabled={(!running && !halted) || (halted && (faults.length > 0 || swapping))}
+          onPress={() => {
+            if (running) void add({ kind: 'paused' });
+            // Another light begins with a cell of its own.
+            else if (run.cell === null && cell !== null) {
+              void add({ kind: 'resumed' }, { kind: 'cellChosen', cell });
+            } else void add({ kind: 'resumed' });
+          }}
         >
           {halted ? 'Go on' : 'Pause'}
         </KeyButton>

@@ -1,7 +1,6 @@
 import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
 import type { CellEnd, RunState } from '@tidy-quill/core/record';
-import { energyJ } from '@tidy-quill/core/units';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, spanText, spotText } from '../../text';
@@ -16,6 +15,7 @@ import { useConsoleFaults } from '../console/room-console';
 import { Incidents } from '../console/Incidents';
 import { Beat } from './Beat';
 import { CellMap } from './CellMap';
+import { ChangeInkSetting } from './ChangeInkSetting';
 import { ChangeSetting } from './ChangeSetting';
 import { GoggleSwitch } from './GoggleSwitch';
 import { HandOver } from './HandOver';
@@ -25,6 +25,7 @@ import { MarkKeys } from './MarkKeys';
 import { PainKeys } from './PainKeys';
 import { RunStateCard } from './RunStateCard';
 import { StepLine } from './StepLine';
+import { SwapLight } from './SwapLight';
 import { useSession, type Session, type SessionCell } from './use-session';
 import { WaitTimer } from './WaitTimer';
 
@@ -74,13 +75,15 @@ export function TreatStage() {
             of {figure(session.plannedPulses, 0)} pulses
             {session.moving ? ` · ${run.passes} passes` : ''}
             {run.startedAt === null ? '' : ` · ${sessionText(session, now)}`} ·{' '}
-            {figure(session.energyJ / 1000, 1)} kJ
+            {session.energyJ < 1000
+              ? `${figure(session.energyJ, 0)} J`
+              : `${figure(session.energyJ / 1000, 1)} kJ`}
           </p>
           {halted ? (
             <p className="quiet">
               {run.state}. You were at {figure(run.pulses, 0)} of {figure(session.plannedPulses, 0)}{' '}
               pulses
-              {current === null ? '' : `, cell ${current.number}`}.
+              {current === null ? '' : `, ${cellName(current).toLowerCase()}`}.
             </p>
           ) : null}
           <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
@@ -121,8 +124,9 @@ export function TreatStage() {
           </div>
         </div>
         <div className="treat-side">
-          <RunStateCard onChange={() => setChanging(true)} />
+          <RunStateCard cell={current?.number ?? null} onChange={() => setChanging(true)} />
           <ConsoleCard />
+          <SwapLight session={session} />
           <StepLine session={session} />
           <div className="pair">
             <Beat session={session} />
@@ -168,7 +172,8 @@ export function TreatStage() {
         onAction={() => {
           if (ended) void navigate(pathOf('watch'));
           else if (!begun) {
-            void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell: 1 });
+            const cell = cells[0]?.number ?? 1;
+            void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell });
           } else if (running && current !== null) endCell('done');
           else void end();
         }}
@@ -202,7 +207,12 @@ export function TreatStage() {
       </StageFoot>
       {listing ? <KeyList onClose={() => setListing(false)} /> : null}
       {handing ? <HandOver onClose={() => setHanding(false)} /> : null}
-      {changing ? <ChangeSetting onClose={() => setChanging(false)} /> : null}
+      {changing && area.job === 'hair' ? (
+        <ChangeSetting onClose={() => setChanging(false)} />
+      ) : null}
+      {changing && area.job === 'ink' ? (
+        <ChangeInkSetting onClose={() => setChanging(false)} />
+      ) : null}
     </>
   );
 }
@@ -210,8 +220,10 @@ export function TreatStage() {
 function footAction(state: RunState, current: SessionCell | null): string {
   if (state === 'notStarted') return 'Start treatment';
   if (state === 'ended') return 'Go to Watch';
-  return state === 'running' && current !== null ? `Cell ${current.number} done` : 'End treatment';
+  return state === 'running' && current !== null ? `${cellName(current)} done` : 'End treatment';
 }
+
+const cellName = ({ number, name }: SessionCell) => name ?? `Cell ${number}`;
 
 /** What was done on the cell that is worked on: pulses, time without pauses, energy. */
 function cellText({ current, run }: Session, nowMs: number): string {
@@ -219,8 +231,7 @@ function cellText({ current, run }: Session, nowMs: number): string {
   const since =
     run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
   const spent = spanText(1000 * done.seconds + Math.max(0, since));
-  const energy = done.pulses * energyJ(run.setting!.fluenceJcm2, run.setting!.spot);
-  return `Cell ${number}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${done.passes} passes, ${spent}, ${figure(energy, 0)} J`;
+  return `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${done.passes} passes, ${spent}, ${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`;
 }
 
 /** How long has been treated, without pauses. */

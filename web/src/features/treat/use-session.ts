@@ -1,17 +1,21 @@
 import { cellsOf, mindedCells, type MindedCell } from '@tidy-quill/core/coverage';
+import { faintIsEnough } from '@tidy-quill/core/ink';
 import { glides, nextStep, type Handpiece, type NextStep } from '@tidy-quill/core/plan';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import type { CellRun, Run } from '@tidy-quill/core/record';
-import { cellRun } from '@tidy-quill/core/record';
-import { energyJ, stepDown } from '@tidy-quill/core/units';
+import { cellRun, plannedSpots } from '@tidy-quill/core/record';
+import { stepDown } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
+import { CELLS_A_LEG, partCells, PARTS_A_ROW } from './part-cells';
 
 // A bony or thin cell takes a tenth less at the most, and one pass.
 const BONY_FACTOR = 0.9;
 
 export interface SessionCell extends MindedCell {
   readonly run: CellRun;
+  /** What a part of a design is called; null for a cell of skin. */
+  readonly name: string | null;
 }
 
 /** The session as the room sees it: cells, the one that is worked on, and what the step rule says. */
@@ -33,7 +37,7 @@ export interface Session {
 
 export function useSession(): Session {
   const { record, catalogue } = useOpenVisit();
-  const { run, plan, findings, spots } = record;
+  const { run, plan, findings } = record;
   const setting = run.setting ?? plan!.setting;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const { techniques, pace } = catalogue.protocol;
@@ -48,10 +52,18 @@ export function useSession(): Session {
       ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
     });
   }, [plan, zone, techniques, setting.technique]);
-  const cells = mindedCells(layout, { zone, tested: spots }).map((cell): SessionCell => ({
-    ...cell,
-    run: cellRun(run, cell.number),
-  }));
+  // Each light of a session numbers its cells anew: a part may be met by two of them.
+  const offset = record.legs.length * CELLS_A_LEG;
+  const parts = plan === null ? [] : partCells(plan, catalogue.protocol.pace, offset);
+  const cells =
+    parts.length > 0
+      ? parts.map((part): SessionCell => ({ ...part, run: cellRun(run, part.number) }))
+      : mindedCells(layout, { zone, tested: plannedSpots(record) }).map((cell): SessionCell => ({
+          ...cell,
+          number: cell.number + offset,
+          name: null,
+          run: cellRun(run, cell.number + offset),
+        }));
   const chosen = cells.find(({ number }) => number === run.cell);
   const current =
     (chosen?.run.ended === null ? chosen : undefined) ??
@@ -65,16 +77,17 @@ export function useSession(): Session {
     run,
     handpiece,
     cells,
-    columns: layout.columns,
+    columns: parts.length > 0 ? Math.min(PARTS_A_ROW, parts.length) : layout.columns,
     current,
     plannedPulses: cells.reduce((sum, { pulses }) => sum + pulses, 0),
     moving: glides(setting.technique),
-    energyJ: run.pulses * energyJ(setting.fluenceJcm2, setting.spot),
+    energyJ: run.energyJ,
     next:
       scale === undefined
         ? null
         : nextStep({
             setting,
+            faintIsEnough: faintIsEnough(plan?.ink?.colours ?? []),
             marks: run.marks.filter(({ at }) => at >= sinceChange).map(({ mark }) => mark),
             pains: run.pains.filter(({ at }) => at >= sinceChange).map(({ score }) => score),
             upperJcm2: plan!.upperJcm2,

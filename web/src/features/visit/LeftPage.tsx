@@ -25,6 +25,7 @@ import {
   INK_ORIGIN_WORDS,
   ADVERSE_WORDS,
   ENDPOINT_WORDS,
+  pulseText,
   skinTypeText,
   spotText,
   staleLines,
@@ -156,7 +157,7 @@ function LastVisit({ last }: { last: PastSession | null }) {
   return (
     <Facts title={`Last visit, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
       <Fact word="Used">
-        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms,{' '}
+        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
         {spotText(setting.spot)}
       </Fact>
       <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
@@ -176,7 +177,7 @@ function Tested() {
   return (
     <Facts title={`Test spot, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
       <Fact word="Decides">
-        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms
+        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)}
       </Fact>
       <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
       {stepRule(answer).newTestSpot ? null : (
@@ -193,7 +194,7 @@ function Planned() {
   return (
     <Facts title={record.planIsStale ? 'Plan, no longer fits' : 'Plan accepted'}>
       <Fact word="Setting">
-        {figure(setting.fluenceJcm2)} J/cm², {figure(setting.pulseMs, 2)} ms,{' '}
+        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
         {spotText(setting.spot)}
       </Fact>
       <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>

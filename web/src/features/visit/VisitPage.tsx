@@ -15,7 +15,7 @@ import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
 const STAGE_PAGES = {
   ask: lazy(async () => ({ default: (await import('../ask/AskStage')).AskStage })),
   look: lazy(async () => ({ default: (await import('../look/LookStage')).LookStage })),
-  plan: lazy(async () => ({ default: (await import('../plan/PlanStage')).PlanStage })),
+  plan: lazy(async () => ({ default: (await import('../plan/PlanOfJob')).PlanOfJob })),
   spot: lazy(async () => ({ default: (await import('../spot/SpotStage')).SpotStage })),
   prepare: lazy(async () => ({
     default: (await import('../prepare/PrepareStage')).PrepareStage,

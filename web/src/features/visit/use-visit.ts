@@ -1,8 +1,8 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import type { FoundLast, VisitOpened } from '@tidy-quill/contract/visit';
+import type { AreaBefore, FadesBefore, FoundLast, VisitOpened } from '@tidy-quill/contract/visit';
 import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-quill/core/consent';
 import { SITES } from '@tidy-quill/core/course';
-import type { PastSession, PlanCase } from '@tidy-quill/core/plan';
+import { wholeSessions, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
 import {
   againstHistory,
   currentStage,
@@ -46,6 +46,8 @@ export interface OpenVisit extends VisitOpened {
   /** Earlier sessions and test spots on this zone, oldest first; those of today that were read at the end. */
   readonly history: readonly PastSession[];
   readonly foundLast: FoundLast | null;
+  /** How far ink had faded, at earlier visits and today. */
+  readonly fades: readonly FadesBefore[];
   /** Whom the answers are about, today, for this zone. */
   readonly suitabilityCase: SuitabilityCase;
   /** The same for every zone of the visit. */
@@ -138,6 +140,7 @@ function openedAt(
     zones,
     history: [...(before?.history ?? []), ...testsOf(zone.record)],
     foundLast: before?.foundLast ?? null,
+    fades: fadesOf(before, zone.record, today),
     suitabilityCase: caseOf(area),
     suitabilityCases: zones.map((each) => caseOf(each.area)),
     bookedCase: caseOf(booked),
@@ -150,6 +153,18 @@ function openedAt(
     pathOf: (stage, areaId = area.id) =>
       `/visits/${data.visit.id}/${stage}${areaId === booked.id ? '' : `?zone=${areaId}`}`,
   };
+}
+
+/** Fading seen at earlier visits, and today after as many sessions as there were. */
+function fadesOf(
+  before: AreaBefore | undefined,
+  { fading }: VisitRecord,
+  today: string,
+): readonly FadesBefore[] {
+  const earlier = before?.fades ?? [];
+  if (fading === null) return earlier;
+  const sessions = new Set(wholeSessions(before?.history ?? []).map(({ on }) => on)).size;
+  return [...earlier, { on: today, sessions, how: fading.how, fades: fading.fades }];
 }
 
 export const VisitContext = createContext<OpenVisit | null>(null);

@@ -1,0 +1,206 @@
+import {
+  inkOrder,
+  proposeInk,
+  treatedParts,
+  type InkCase,
+  type InkStep,
+} from '@tidy-quill/core/ink';
+import { aftercare, nextInkVisit, STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { workload } from '@tidy-quill/core/coverage';
+import { workingSkin, type InkSubject, type PastSession } from '@tidy-quill/core/plan';
+import { asShown } from '@tidy-quill/core/prepare';
+import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/record';
+import { addDays, type Day } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
+import { searchText } from '../../features/clients/search-text';
+import { keepPhoto } from '../../features/photos/store';
+import { CORE_VERSION } from '../../features/visit/accept-plan';
+import { momentAt } from '../../http/clinic-day';
+import { areas, clients, visits } from '../schema';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import { INK_CLIENTS, type InkClient, type InkSession } from './ink-people';
+import { tattooPicture } from './pictures';
+import { VisitScript } from './script';
+import { asked, toldLater, type CatalogueIds } from './visits';
+import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
+
+const PACE = DEMO_PROTOCOL.pace;
+
+/** Clients with tattoos in several stages of fading, each design drawn and photographed by our own generator. */
+export async function fillTattoos(tx: Tx, clinic: DemoClinic, number: number): Promise<void> {
+  for (const [index, client] of INK_CLIENTS.entries()) {
+    await fillOne(tx, clinic, client, number + index);
+  }
+}
+
+async function fillOne(
+  tx: Tx,
+  clinic: DemoClinic,
+  client: InkClient,
+  number: number,
+): Promise<void> {
+  const { clinicId, today, roomIds, staffIds } = clinic;
+  const [clientId, areaId] = [v7(), v7()];
+  const reference = `TQ-${String(number).padStart(4, '0')}`;
+  const { givenName, familyName, age, note, areaCm2 } = client;
+  await tx.insert(clients).values({
+    ...{ clinicId, id: clientId, reference, givenName, familyName, note },
+    birthDate: `${Number(today.slice(0, 4)) - age - 1}-09-04`,
+    phone: `01632 960 ${200 + number}`,
+    searchText: searchText(givenName, familyName, reference),
+  });
+  await tx
+    .insert(areas)
+    .values({ clinicId, id: areaId, clientId, ...client.area, job: 'ink', areaCm2 });
+  const first = client.sessions[0]?.weeksAgo ?? 0;
+  const signedOn = addDays(today, -7 * Math.min(first, 40));
+  const name = `${givenName} ${familyName}`;
+  await sign(tx, clinic, { clientId, areaId, signedOn, name, kind: 'ink' });
+  await sign(tx, clinic, { clientId, areaId, signedOn, name, kind: 'photographs' });
+  let history: readonly PastSession[] = [];
+  const book = async (day: Day, clock: string, room: 0 | 1) => {
+    const visitId = v7();
+    const startsAt = momentAt(day, clock, TIME_ZONE);
+    const where = { roomId: roomIds[room]!, staffId: staffIds[room]! };
+    await tx.insert(visits).values({ clinicId, id: visitId, clientId, areaId, ...where, startsAt });
+    return { visitId, startsAt, staffId: where.staffId };
+  };
+  for (const session of client.sessions) {
+    const day = addDays(today, -7 * session.weeksAgo);
+    const { visitId, startsAt, staffId } = await book(day, '11:00', 0);
+    const script = new VisitScript(startsAt, staffId);
+    lookAt(script, client, day, session.faded);
+    treat(script, client, session, history, day, clinic.catalogue);
+    await insertEvents(tx, clinicId, visitId, script.events);
+    history = [...history, ...pastSessions(visitRecord(script.events))];
+  }
+  if (client.today === null) return;
+  const { clock, room, progress, faded } = client.today;
+  const { visitId, startsAt, staffId } = await book(today, clock, room);
+  if (progress === 'nothing') return;
+  // One looked at already never lies ahead of now.
+  const begun = new Date(Math.min(startsAt.getTime(), Date.now() - 12 * 60_000));
+  const script = new VisitScript(begun, staffId);
+  const photoId = v7();
+  lookAt(script, client, today, faded, photoId);
+  await insertEvents(tx, clinicId, visitId, script.events);
+  const left = 1 - (faded?.[0] ?? 0);
+  const picture = await tattooPicture({
+    type: client.skin.type,
+    parts: client.ink.parts ?? [],
+    left,
+  });
+  const actor = { clinicId, staffId, role: 'technician' } as const;
+  const takenAt = begun.toISOString();
+  await keepPhoto(tx, actor, visitId, { id: photoId, areaId, takenAt }, picture);
+}
+
+/** Asks and looks, and judges how far the ink has faded where there were sessions before. */
+function lookAt(
+  script: VisitScript,
+  client: InkClient,
+  day: Day,
+  faded: readonly number[] | null,
+  photoId?: string,
+): void {
+  const { skin, ink, areaCm2 } = client;
+  const said = { client: { area: client.area, age: client.age }, yes: [], medicines: [] };
+  script.add(asked(day, said, 'ink'), 120);
+  if (faded !== null) {
+    const fades = ink.colours.map(({ colour }, index) => ({ colour, faded: faded[index] ?? 0 }));
+    script.add({ kind: 'fadingSeen', how: 'eye', fades }, 60);
+  }
+  const traced = photoId === undefined ? {} : { traced: { photoId, widthCm: 20 } };
+  script.add(
+    { kind: 'findingsRecorded', findings: { skin, areaCm2, ink: { ...ink, ...traced } } },
+    180,
+  );
+}
+
+function treat(
+  script: VisitScript,
+  client: InkClient,
+  session: InkSession,
+  history: readonly PastSession[],
+  day: Day,
+  catalogue: CatalogueIds,
+): void {
+  const { skin, ink, areaCm2 } = client;
+  const { site } = client.area;
+  const subject: InkSubject = { site, skin, ink, areaCm2, history, medicines: [] };
+  const of: InkCase = { subject, handpieces: DEMO_HANDPIECES, agreed: false, today: day };
+  const steps = inkOrder(of).steps.filter(({ visit }) => visit === 0);
+  for (const [index, step] of steps.entries()) work(script, of, step, index, session, catalogue);
+  script.add({ kind: 'treatmentEnded' }, 10);
+  script.add(
+    {
+      ...{ kind: 'watched', minutesAfter: 12, marks: [], grade: 1, note: '' },
+      ...{ found: [], photoIds: [], cared: ['ointment', 'dressing'], cooledMinutes: 10 },
+    },
+    720,
+  );
+  const record = visitRecord(script.events);
+  const harmed = answerOf(record).adverse.length > 0;
+  const { plan } = record;
+  const advice = aftercare(STANDARD_AFTERCARE, {
+    ...{ job: 'ink', site, technique: 'stamping', harmed, habits: [] },
+    wavelengthNm: plan!.wavelengthNm,
+    workingType: workingSkin(subject).type,
+    treatedOn: day,
+  });
+  const { on } = nextInkVisit({ site, treatedOn: day, adverse: harmed });
+  const home = { kind: 'sentHome', advice, nextVisitOn: on, note: '' } as const;
+  script.add({ ...home, habits: [], blocksNumber: 0 }, 240);
+  if (session.later !== undefined) toldLater(script, session.later);
+}
+
+/** One wavelength of a session: planned, made ready, its parts treated one by one. */
+function work(
+  script: VisitScript,
+  of: InkCase,
+  step: InkStep,
+  index: number,
+  session: InkSession,
+  catalogue: CatalogueIds,
+): void {
+  const proposal = proposeInk(of, step, PACE);
+  if (proposal === null) throw new Error(`No proposal at ${step.wavelengthNm} nm`);
+  const { setting, evaluation } = proposal;
+  const { colours, darkPartOf, wavelengthNm } = step;
+  const plan = {
+    ...{ subject: of.subject, ink: { colours, darkPartOf }, setting, wavelengthNm },
+    upperJcm2: evaluation.upper!.fluenceJcm2!,
+    expectedPulses: evaluation.work.pulses,
+    ...({ cooling: { kind: 'air' }, gel: false, job: 'ink' } as const),
+    ...catalogue,
+    ...{ coreVersion: CORE_VERSION, plannedOn: of.today },
+  } as const;
+  script.add({ kind: 'planAccepted', plan }, 90);
+  for (const { id } of preparation(visitRecord(script.events)).open) {
+    script.add({ kind: 'checkTicked', check: id, done: true }, 12);
+  }
+  const shown = asShown(setting, wavelengthNm);
+  script.add({ kind: 'settingsRead', by: 'eye', shown }, 15);
+  script.add(index === 0 ? { kind: 'treatmentStarted' } : { kind: 'resumed' }, 20);
+  const all = of.subject.ink.parts ?? [];
+  const parts = treatedParts(of.subject.ink).filter(({ colour }) =>
+    [...colours, ...darkPartOf].includes(colour),
+  );
+  for (const each of parts) {
+    const cell = all.findIndex(({ id }) => id === each.id) + 1 + index * 100;
+    const { pulses } = workload({
+      ...{ areaCm2: each.areaCm2, spot: setting.spot, rateHz: setting.rateHz },
+      ...{
+        fluenceJcm2: setting.fluenceJcm2,
+        strokes: { kind: 'stamping' },
+        pace: PACE,
+        gel: false,
+      },
+    });
+    script.add({ kind: 'cellChosen', cell }, 2);
+    script.add({ kind: 'pulsesFired', count: pulses }, Math.ceil(pulses / setting.rateHz));
+    script.add({ kind: 'cellEnded', cell, how: 'done' }, 3);
+  }
+  session.pains.forEach((score) => script.add({ kind: 'painScored', score }, 10));
+  session.marks.forEach((mark) => script.add({ kind: 'markSeen', mark }, 8));
+}

@@ -1,0 +1,78 @@
+import { wantedColours } from '@tidy-quill/core/ink';
+import { centralWavelengthNm } from '@tidy-quill/core/plan';
+import { Fragment } from 'react';
+import {
+  figure,
+  INK_COLOUR_WORDS,
+  INK_REFUSAL_WORDS,
+  VERDICT_MARKS,
+  VERDICT_WORDS,
+} from '../../text';
+import type { InkPlanning } from './use-ink';
+
+/** For each colour what each light here would do, in words and marks; why not is said where it is no. */
+export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning }) {
+  const lights = [...of.handpieces].sort(
+    (one, other) => centralWavelengthNm(other.light) - centralWavelengthNm(one.light),
+  );
+  const forInk = lights.filter(({ id }) =>
+    ways.some((way) => way.handpieceId === id && way.light !== null),
+  );
+  const others = lights.length - forInk.length;
+  const refused = [
+    ...new Set(ways.flatMap(({ light, refusals }) => (light === null ? [] : refusals))),
+  ];
+  return (
+    <section className="ink-matrix">
+      <h2>What each light would do</h2>
+      <table className="ledger is-still">
+        <thead>
+          <tr>
+            <th scope="col">Colour</th>
+            {forInk.map((handpiece) => (
+              <th key={handpiece.id} scope="col">
+                <span className="figures">
+                  {figure(centralWavelengthNm(handpiece.light), 0)} nm
+                </span>
+                <span className="quiet">{handpiece.name}</span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {wantedColours(of.subject).map(({ colour, share }) => (
+            <tr key={colour}>
+              <th scope="row">
+                {INK_COLOUR_WORDS[colour]}
+                <span className="quiet">{figure(share * 100, 0)} %</span>
+              </th>
+              {forInk.map(({ id }) => {
+                const way = ways.find((each) => each.colour === colour && each.handpieceId === id)!;
+                return (
+                  <td key={id} className={`verdict is-${way.verdict}`}>
+                    <strong>
+                      <span aria-hidden>{VERDICT_MARKS[way.verdict]} </span>
+                      {VERDICT_WORDS[way.verdict]}
+                    </strong>
+                    <span className="quiet figures">
+                      takes up {figure(way.light!.absorption, 2)}, S{' '}
+                      {figure(way.light!.selectivity, 2)}
+                    </span>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small">
+        Takes up: share of the light, 0–1. S: ink against epidermis at its depth, for comparing
+        only.
+        {others > 0 ? ` ${others} other handpieces: ${INK_REFUSAL_WORDS.longPulse}.` : ''}
+        {refused.map((why) => (
+          <Fragment key={why}> ✕ {INK_REFUSAL_WORDS[why]}.</Fragment>
+        ))}
+      </p>
+    </section>
+  );
+}

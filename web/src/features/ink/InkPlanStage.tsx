@@ -1,0 +1,192 @@
+import { evaluateInk, proposeInk, type InkStep } from '@tidy-quill/core/ink';
+import { asksForWord, testSpotReasons, type Setting } from '@tidy-quill/core/plan';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { v7 } from 'uuid';
+import './ink.css';
+import { problemText, useAcceptPlanMutation } from '../../app/api';
+import { useDraft } from '../../app/draft';
+import { figure, INK_COLOUR_WORDS, INK_REFUSAL_WORDS, ORDER_WORDS } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { CAUTION_SHORT } from '../auth/caution';
+import { Stale } from '../plan/Stale';
+import { StageFoot } from '../visit/StageFoot';
+import { SupervisorWord } from '../visit/SupervisorWord';
+import { useOpenVisit } from '../visit/use-visit';
+import { InkMatrix } from './InkMatrix';
+import { InkReasons } from './InkReasons';
+import { InkSteppers } from './InkSteppers';
+import { Sessions } from './Sessions';
+import { useInk, type InkPlanning } from './use-ink';
+
+/** Ink: what each light would do, today's order of wavelengths, and the setting of the one that is chosen. */
+export function InkPlanStage() {
+  const planning = useInk()!;
+  const { steps, untreated } = planning.order;
+  return (
+    <>
+      <Stale />
+      <InkMatrix planning={planning} />
+      {untreated.length === 0 ? null : (
+        <Notice kind="care" title="Nothing here treats these colours">
+          <p>
+            {untreated.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}. Say so before the
+            course begins; do not sell it.
+          </p>
+        </Notice>
+      )}
+      {steps.length === 0 ? <NoLight planning={planning} /> : <Planning planning={planning} />}
+    </>
+  );
+}
+
+/** Where nothing may be fired: why, and whether a supervisor's word would change it. */
+function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
+  const [asking, setAsking] = useState(false);
+  const why = [...new Set(ways.flatMap(({ light, refusals }) => (light === null ? [] : refusals)))];
+  const word = !of.agreed && (why.includes('darkSkin') || why.includes('mayDarken'));
+  return (
+    <>
+      <Notice kind="stop" title="No light here may be used on this ink">
+        <ul>
+          {why.map((each) => (
+            <li key={each}>{INK_REFUSAL_WORDS[each]}</li>
+          ))}
+        </ul>
+      </Notice>
+      <StageFoot action="Supervisor’s word…" disabled={!word} onAction={() => setAsking(true)}>
+        {word ? 'With it, one test spot may be tried, the warning given in writing.' : ''}
+        {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
+      </StageFoot>
+    </>
+  );
+}
+
+function Planning({ planning }: { planning: InkPlanning }) {
+  const { of, order } = planning;
+  const { record, visit, area, history, catalogue, pathOf } = useOpenVisit();
+  const navigate = useNavigate();
+  const { pace } = catalogue.protocol;
+  const wordNeeded = asksForWord(history) && record.agreed === null;
+  const [asking, setAsking] = useState(false);
+  const planned = record.plan?.setting.handpieceId;
+  const [chosen, setChosen] = useState(
+    () => order.steps.find(({ handpieceId }) => handpieceId === planned) ?? order.steps[0]!,
+  );
+  const proposal = useMemo(() => proposeInk(of, chosen, pace), [of, chosen, pace]);
+  const own = record.plan?.setting.handpieceId === chosen.handpieceId ? record.plan.setting : null;
+  const [setting, setSetting, clearDraft] = useDraft<Setting | null>(
+    `ink ${visit.id} ${area.id} ${chosen.handpieceId}`,
+    null,
+  );
+  const used = setting ?? own ?? proposal?.setting ?? null;
+  const evaluation = useMemo(
+    () => (used === null ? null : evaluateInk(of, chosen, used, pace)),
+    [of, chosen, used, pace],
+  );
+  const [accept, { isLoading, error }] = useAcceptPlanMutation();
+  const handpiece = of.handpieces.find(({ id }) => id === chosen.handpieceId)!;
+  const onAccept = async () => {
+    const result = await accept({
+      visitId: visit.id,
+      areaId: area.id,
+      id: v7(),
+      at: new Date().toISOString(),
+      setting: used as Parameters<typeof accept>[0]['setting'],
+      colours: [...chosen.colours],
+    });
+    if (result.error !== undefined) return;
+    clearDraft();
+    const light = { handpieceId: chosen.handpieceId, wavelengthNm: chosen.wavelengthNm };
+    const untested = testSpotReasons(of.subject, light, of.today).length > 0;
+    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
+  };
+  const usable = evaluation !== null && evaluation.refusals.length === 0;
+  return (
+    <>
+      <OrderList steps={order.steps} chosen={chosen} onChoose={setChosen} />
+      <div className="ink-plan">
+        <div>
+          {evaluation === null ? (
+            <Notice kind="stop" title="No setting is left within the limits">
+              <p>Choose another light, or ask the supervisor.</p>
+            </Notice>
+          ) : (
+            <InkReasons evaluation={evaluation} step={chosen} />
+          )}
+          <Sessions of={of} />
+        </div>
+        {evaluation === null || used === null ? null : (
+          <InkSteppers
+            handpiece={handpiece}
+            setting={used}
+            evaluation={evaluation}
+            onChange={setSetting}
+          />
+        )}
+      </div>
+      <StageFoot
+        action={
+          wordNeeded
+            ? 'Supervisor’s word…'
+            : used === null
+              ? 'Accept'
+              : `Accept ${figure(used.fluenceJcm2, 2)} J/cm²`
+        }
+        disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
+        busy={isLoading}
+        onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
+        above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
+      >
+        {wordNeeded
+          ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+          : CAUTION_SHORT}
+        {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
+        {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
+      </StageFoot>
+    </>
+  );
+}
+
+/** The wavelengths in their order, each with its colours and its visit; one is chosen to be planned. */
+function OrderList({
+  steps,
+  chosen,
+  onChoose,
+}: {
+  steps: readonly InkStep[];
+  chosen: InkStep;
+  onChoose: (step: InkStep) => void;
+}) {
+  return (
+    <section aria-label="Order of wavelengths">
+      <h2>In this order</h2>
+      <ol className="ink-order">
+        {steps.map((step) => (
+          <li key={step.handpieceId}>
+            <button
+              type="button"
+              aria-pressed={step.handpieceId === chosen.handpieceId}
+              onClick={() => onChoose(step)}
+            >
+              <strong className="figures">{figure(step.wavelengthNm, 0)} nm</strong>{' '}
+              {step.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}
+              {step.darkPartOf.length > 0
+                ? `, and the dark part of ${step.darkPartOf.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}`
+                : ''}
+              <span className="quiet">
+                {step.visit === 0
+                  ? 'today'
+                  : step.visit === 1
+                    ? 'next visit'
+                    : `visit + ${step.visit}`}
+                {': '}
+                {step.because.map((why) => ORDER_WORDS[why]).join('; ')}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

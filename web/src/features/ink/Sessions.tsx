@@ -1,0 +1,67 @@
+import {
+  clearance,
+  SESSION_TERMS,
+  sessionScore,
+  wantedColours,
+  type InkCase,
+} from '@tidy-quill/core/ink';
+import { nextInkVisit } from '@tidy-quill/core/course';
+import { wholeSessions, workingSkin } from '@tidy-quill/core/plan';
+import { lazy, Suspense } from 'react';
+import { dayText, figure, INK_COLOUR_WORDS, SESSION_TERM_WORDS } from '../../text';
+import { useOpenVisit } from '../visit/use-visit';
+
+const FadingChart = lazy(() => import('./FadingChart'));
+
+/** How many sessions it may take: the published sum term by term, then what this tattoo has done. */
+export function Sessions({ of }: { of: InkCase }) {
+  const { fades, today } = useOpenVisit();
+  const { ink, site, history } = of.subject;
+  const score = sessionScore({ ink, site, skinType: workingSkin(of.subject).type });
+  const colours = wantedColours(of.subject).map(({ colour }) => {
+    const seen = fades.flatMap((each) =>
+      each.fades.flatMap((fade) =>
+        fade.colour === colour ? [{ sessions: each.sessions, faded: fade.faded }] : [],
+      ),
+    );
+    return { colour, seen, course: clearance(score.score, seen) };
+  });
+  const done = new Set(wholeSessions(history).map(({ on }) => on)).size;
+  const { on } = nextInkVisit({ site, treatedOn: today, adverse: false });
+  return (
+    <section className="ink-sessions">
+      <h2>
+        Sessions expected:{' '}
+        <span className="figures">
+          {score.from}–{score.to}
+        </span>{' '}
+        <span className="quiet-inline">in all, {done} done here</span>
+      </h2>
+      <p className="figures">
+        {SESSION_TERMS.map((term) => `${SESSION_TERM_WORDS[term]} ${score.terms[term]}`).join(
+          ' + ',
+        )}{' '}
+        = {score.score}, ± 25 %
+      </p>
+      <ul>
+        {colours.map(({ colour, course }) => (
+          <li key={colour}>
+            {INK_COLOUR_WORDS[colour]}: {figure(course.perSession * 100, 0)} % a session
+            {course.corrected ? ', as it has shown' : ', by the estimate'};{' '}
+            {course.left.likely === 0
+              ? 'a twentieth or less is left'
+              : `${course.left.from}–${course.left.to} more`}
+          </li>
+        ))}
+      </ul>
+      <Suspense fallback={null}>
+        <FadingChart expected={score.score} colours={colours} />
+      </Suspense>
+      <p className="small">
+        Next visit {dayText(on)} at the earliest advised: the body clears ink for weeks, and longer
+        is no loss. An estimate from one clinic’s records (Kirby &amp; Desai 2009), corrected by
+        what this tattoo has done; nobody can promise that all ink goes.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,19 @@
+import { staleLines } from '../../text';
+import { Notice } from '../../widgets/Notice';
+import { useOpenVisit } from '../visit/use-visit';
+
+/** What has changed since the plan was accepted, where something has. */
+export function Stale() {
+  const { record } = useOpenVisit();
+  const lines = staleLines(record.stale);
+  if (lines.length === 0) return null;
+  return (
+    <Notice kind="care" title="The accepted plan no longer fits: accept one anew">
+      <ul>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Notice>
+  );
+}

@@ -1,0 +1,76 @@
+import { proposeInk } from '@tidy-quill/core/ink';
+import { isSwapping, spotReasons } from '@tidy-quill/core/record';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { v7 } from 'uuid';
+import { problemText, useAcceptPlanMutation } from '../../app/api';
+import { figure, INK_COLOUR_WORDS } from '../../text';
+import { KeyButton } from '../../widgets/KeyButton';
+import { Notice } from '../../widgets/Notice';
+import { useInk } from '../ink/use-ink';
+import { useOpenVisit } from '../visit/use-visit';
+import type { Session } from './use-session';
+
+/**
+ * On ink: the next wavelength of today once the parts of this one are done, and what its change asks for: standby, other
+ * eyewear, settings confirmed, ready.
+ */
+export function SwapLight({ session }: { session: Session }) {
+  const { record, visit, area, catalogue, pathOf } = useOpenVisit();
+  const ink = useInk();
+  const [accept, { isLoading, error }] = useAcceptPlanMutation();
+  const { run, plan, legs } = record;
+  const used = [...legs.map((leg) => leg.plan), ...(plan === null ? [] : [plan])].map(
+    ({ setting }) => setting.handpieceId,
+  );
+  const next = ink?.order.steps.find(
+    ({ handpieceId, visit: when }) => when === 0 && !used.includes(handpieceId),
+  );
+  const { pace } = catalogue.protocol;
+  const proposal = useMemo(
+    () => (ink === null || next === undefined ? null : proposeInk(ink.of, next, pace)),
+    [ink, next, pace],
+  );
+  if (plan?.job !== 'ink' || run.state === 'notStarted' || run.state === 'ended') return null;
+  if (isSwapping(record)) {
+    const untested = spotReasons(record).length > 0;
+    return (
+      <Notice kind="stop" title={`Light changed to ${figure(plan.wavelengthNm, 0)} nm`}>
+        <ol className="swap-steps">
+          <li>Console to standby, swap wavelength and spot.</li>
+          <li>Other eyewear on everyone.</li>
+          <li>
+            Tick it and confirm the settings under <Link to={pathOf('prepare')}>Prepare</Link>.
+          </li>
+          <li>Ready, and go on.</li>
+        </ol>
+        {untested ? (
+          <p>
+            This light was not tested here: <Link to={pathOf('spot')}>a test spot comes first</Link>
+            .
+          </p>
+        ) : null}
+      </Notice>
+    );
+  }
+  if (next === undefined || proposal === null || session.current !== null) return null;
+  const swap = () =>
+    accept({
+      visitId: visit.id,
+      areaId: area.id,
+      id: v7(),
+      at: new Date().toISOString(),
+      setting: proposal.setting as Parameters<typeof accept>[0]['setting'],
+      colours: [...next.colours],
+    });
+  return (
+    <>
+      <KeyButton letter="k" disabled={isLoading} onPress={() => void swap()}>
+        Next light: {figure(next.wavelengthNm, 0)} nm for{' '}
+        {next.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')},{' '}
+        {figure(proposal.setting.fluenceJcm2, 2)} J/cm²
+      </KeyButton>
+      {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
+    </>
+  );
+}
