@@ -88,7 +88,7 @@ export async function readSpot(
 }
 
 /** Ticks every line of the checklist, reads the console back as planned, and goes on to Treat. */
-export async function prepare(browser: Browser): Promise<void> {
+export async function prepare(browser: Browser, then = 'Start treatment'): Promise<void> {
   await browser.see('Settings, read aloud');
   const lines = '//*[@class="check-list"]//button[@aria-pressed="false"]';
   const open = () => browser.driver.findElements({ xpath: lines });
@@ -101,5 +101,5 @@ export async function prepare(browser: Browser): Promise<void> {
   await browser.keys('r');
   await browser.see('All ready.');
   await browser.press('Go to Treat');
-  await browser.see('Start treatment');
+  await browser.see(then);
 }

@@ -42,6 +42,9 @@ export const spotFigures = (spot: Spot) =>
     ? figure(spot.diameterMm)
     : `${figure(spot.widthMm)}\u00a0×\u00a0${figure(spot.heightMm)}`;
 
+/** A wavelength, whole nanometres, its thousands not parted. */
+export const nmText = (wavelengthNm: number) => `${Math.round(wavelengthNm)}\u00a0nm`;
+
 export const minutesText = (minutes: number) => `${Math.ceil(minutes)} min`;
 
 export const ROMAN = ['I', 'II', 'III', 'IV', 'V', 'VI'] as const;

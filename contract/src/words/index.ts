@@ -9,4 +9,5 @@ export * from './spot';
 export * from './prepare';
 export * from './ink';
 export * from './reaction';
+export * from './settings';
 export * from './sheet';

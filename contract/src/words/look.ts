@@ -161,11 +161,21 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   'zone.avoid.scar': 'scars',
   'zone.avoid.lesion': 'other marks',
   'ink.density': 'density of the ink',
+  'ink.parts': 'design',
+  'ink.state': 'state of the ink',
+  'ink.scar': 'scar',
+  'ink.raised': 'raised lines',
   'ink.colours': 'colours',
 };
 
 // Worked out from other fields, or no news by themselves.
-const SILENT: readonly string[] = ['skin.typing', 'zone.measured', 'zone.marked', 'zone'];
+const SILENT: readonly string[] = [
+  'ink.traced',
+  'skin.typing',
+  'zone.measured',
+  'zone.marked',
+  'zone',
+];
 
 const FRACTIONS: readonly string[] = ['skin.measuredFraction', 'skin.unexposedFraction'];
 // A tenth more or less is the meter's own scatter.

@@ -1,18 +1,15 @@
 import type { QuestionId } from '@tidy-quill/core/suitability';
 import {
-  pulseEnergyJ,
   type Reaction,
   type ReactionEntry,
   type SessionSheet,
   type SheetStepKind,
   type ZoneSheet,
 } from '@tidy-quill/core/record';
-import type { Setting } from '@tidy-quill/core/plan';
-import { allowedFrom, type Advice } from '@tidy-quill/core/course';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
-import { clockText, dayOf, dayText, figure, skinTypeText, spotText } from './format';
+import { clockText, dayOf, dayText, figure, nmText, skinTypeText } from './format';
 import { INK_COLOUR_WORDS } from './look';
 import { INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
@@ -29,6 +26,7 @@ import {
   TREND_WORDS,
   TRIAGE_WORDS,
 } from './reaction';
+import { adviceText, settingText } from './settings';
 import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
 import {
   ADVERSE_WORDS,
@@ -96,18 +94,6 @@ const STEP_WORDS: Readonly<Record<SheetStepKind, string>> = {
   handedOver: 'Handed over',
   treatmentEnded: 'Ended',
 };
-
-/** “18 J/cm², 30 ms, 12 mm, 1 Hz (20.4 J a pulse)”: fluence and energy are always shown together. */
-export const settingText = (setting: Setting): string =>
-  `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)`;
-
-/** A pulse in the unit in which it is spoken of: ms, µs, ns or ps. */
-export function pulseText(pulseMs: number): string {
-  if (pulseMs >= 0.01) return `${figure(pulseMs, 2)} ms`;
-  const ns = pulseMs * 1e6;
-  if (ns >= 1000) return `${figure(ns / 1000, 2)} µs`;
-  return ns >= 1 ? `${figure(ns, 1)} ns` : `${figure(ns * 1000, 0)} ps`;
-}
 
 /** The record of a visit in sections and lines: the page and the paper show these and nothing else. */
 export function sheetSections(sheet: SessionSheet, given: SheetNames): readonly SheetSection[] {
@@ -221,7 +207,7 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   return [
     {
       label: 'With',
-      text: `${names.handpiece(plan.setting.handpieceId)}, ${figure(plan.wavelengthNm, 0)} nm, ${TECHNIQUE_WORDS[plan.setting.technique]}`,
+      text: `${names.handpiece(plan.setting.handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[plan.setting.technique]}`,
     },
     {
       label: 'In all',
@@ -329,20 +315,6 @@ function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSectio
     ],
   };
 }
-
-/** A line of advice with its day: “No self-tan. Again from Wed 2 Dec 2026.” */
-export function adviceText({ text, code, until, sayFrom }: Advice): string {
-  const said = text ?? code;
-  if (until === null) return said;
-  return `${said} ${untilText({ until, sayFrom })}`;
-}
-
-/** “Until Tue 8 Dec 2026.”, or the first day again where that is what one wants to know. */
-export const untilText = ({
-  until,
-  sayFrom,
-}: Pick<Advice, 'sayFrom'> & { until: string }): string =>
-  sayFrom === true ? `Again from ${dayText(allowedFrom(until))}.` : `Until ${dayText(until)}.`;
 
 function amendments({ amendments: list }: SessionSheet, names: SheetNames): SheetSection {
   return {

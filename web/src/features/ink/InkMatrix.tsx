@@ -5,6 +5,7 @@ import {
   figure,
   INK_COLOUR_WORDS,
   INK_REFUSAL_WORDS,
+  nmText,
   VERDICT_MARKS,
   VERDICT_WORDS,
 } from '../../text';
@@ -31,9 +32,7 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
             <th scope="col">Colour</th>
             {forInk.map((handpiece) => (
               <th key={handpiece.id} scope="col">
-                <span className="figures">
-                  {figure(centralWavelengthNm(handpiece.light), 0)} nm
-                </span>
+                <span className="figures">{nmText(centralWavelengthNm(handpiece.light))}</span>
                 <span className="quiet">{handpiece.name}</span>
               </th>
             ))}

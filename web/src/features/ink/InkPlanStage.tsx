@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import './ink.css';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { figure, INK_COLOUR_WORDS, INK_REFUSAL_WORDS, ORDER_WORDS } from '../../text';
+import { figure, INK_COLOUR_WORDS, INK_REFUSAL_WORDS, nmText, ORDER_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { CAUTION_SHORT } from '../auth/caution';
 import { Stale } from '../plan/Stale';
@@ -169,7 +169,7 @@ function OrderList({
               aria-pressed={step.handpieceId === chosen.handpieceId}
               onClick={() => onChoose(step)}
             >
-              <strong className="figures">{figure(step.wavelengthNm, 0)} nm</strong>{' '}
+              <strong className="figures">{nmText(step.wavelengthNm)}</strong>{' '}
               {step.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}
               {step.darkPartOf.length > 0
                 ? `, and the dark part of ${step.darkPartOf.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}`

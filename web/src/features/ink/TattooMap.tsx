@@ -106,12 +106,14 @@ export function TattooMap({
       <div className="watch-fields">
         <Select
           aria-label="Colour of the part"
+          showSearch={{ optionFilterProp: 'label' }}
           value={colour}
           options={INK_COLOURS.map((each) => ({ value: each, label: INK_COLOUR_WORDS[each] }))}
           onChange={setColour}
         />
         <Select
           aria-label="Density of the part"
+          showSearch={{ optionFilterProp: 'label' }}
           value={density}
           options={INK_DENSITIES.map((each) => ({ value: each, label: INK_DENSITY_WORDS[each] }))}
           onChange={setDensity}

@@ -1,4 +1,3 @@
-import { coloursOf } from '@tidy-quill/core/ink';
 import { INK_COLOURS, inkCautions, type InkColour, type InkFinding } from '@tidy-quill/core/look';
 import { Button, InputNumber, Select } from 'antd';
 import {
@@ -12,7 +11,6 @@ import {
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
-import { TattooMap } from '../ink/TattooMap';
 import { completeInk } from './complete-ink';
 
 /** What is seen of a tattoo: colours with their shares, density, layers, scar, age and origin. */
@@ -21,8 +19,7 @@ export function InkForm({
   onChange,
 }: {
   ink: Partial<InkFinding>;
-  /** `areaCm2` where the parts of the design tell it. */
-  onChange: (ink: Partial<InkFinding>, areaCm2?: number | null) => void;
+  onChange: (ink: Partial<InkFinding>) => void;
 }) {
   const { colours = [] } = ink;
   const on = (more: Partial<InkFinding>) => onChange({ ...ink, ...more });
@@ -73,13 +70,6 @@ export function InkForm({
           }
         />
       </div>
-      <TattooMap
-        ink={ink}
-        onInk={(next, areaCm2) => {
-          const { parts = [] } = next;
-          onChange(parts.length === 0 ? next : { ...next, colours: coloursOf(parts) }, areaCm2);
-        }}
-      />
       <Choice
         label="State of the ink"
         words={INK_STATE_WORDS}

@@ -1,5 +1,6 @@
 import { PLAIN_ZONE } from '@tidy-quill/core/look';
 import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
+import type { Findings } from '@tidy-quill/core/record';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -15,7 +16,9 @@ import {
   type Readings,
 } from './findings';
 import { HairForm, SkinForm, SizeField } from './SubjectForm';
+import { coloursOf } from '@tidy-quill/core/ink';
 import { FadingForm } from '../ink/FadingForm';
+import { TattooMap } from '../ink/TattooMap';
 import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
 import { SkinTypingForm } from './SkinTypingForm';
@@ -34,7 +37,8 @@ export function LookStage() {
   const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id} ${area.id}`, {
     skin: found?.skin ?? {},
     hair: found !== null && 'hair' in found ? found.hair : {},
-    ink: found !== null && 'ink' in found ? found.ink : {},
+    // A design is not drawn anew each time: what was found of it last is looked over.
+    ink: inkIn(found) ?? inkIn(foundLast?.findings ?? null) ?? {},
     areaCm2: found?.areaCm2 ?? area.areaCm2,
     zone: found?.zone ?? PLAIN_ZONE,
     readings: NO_READINGS,
@@ -103,13 +107,7 @@ export function LookStage() {
           {ink ? (
             <InkForm
               ink={looked.ink ?? {}}
-              onChange={(next, areaCm2) =>
-                setLooked({
-                  ...looked,
-                  ink: next,
-                  ...(areaCm2 === undefined || areaCm2 === null ? {} : { areaCm2 }),
-                })
-              }
+              onChange={(next) => setLooked({ ...looked, ink: next })}
             />
           ) : (
             <HairForm
@@ -126,6 +124,19 @@ export function LookStage() {
           />
         </div>
       </div>
+      {ink ? (
+        <TattooMap
+          ink={looked.ink ?? {}}
+          onInk={(next, areaCm2) => {
+            const { parts = [] } = next;
+            setLooked({
+              ...looked,
+              ink: parts.length === 0 ? next : { ...next, colours: coloursOf(parts) },
+              ...(areaCm2 === null ? {} : { areaCm2 }),
+            });
+          }}
+        />
+      ) : null}
       <StageFoot
         action={kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
         disabled={!kept && findings === null}
@@ -147,6 +158,9 @@ export function LookStage() {
     </>
   );
 }
+
+const inkIn = (findings: Findings | null) =>
+  findings !== null && 'ink' in findings ? findings.ink : null;
 
 const zoneOf = ({ zone }: Looked) => zone ?? PLAIN_ZONE;
 

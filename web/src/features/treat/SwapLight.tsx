@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
-import { figure, INK_COLOUR_WORDS } from '../../text';
+import { figure, INK_COLOUR_WORDS, nmText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
 import { useInk } from '../ink/use-ink';
@@ -35,7 +35,7 @@ export function SwapLight({ session }: { session: Session }) {
   if (isSwapping(record)) {
     const untested = spotReasons(record).length > 0;
     return (
-      <Notice kind="stop" title={`Light changed to ${figure(plan.wavelengthNm, 0)} nm`}>
+      <Notice kind="stop" title={`Light changed to ${nmText(plan.wavelengthNm)}`}>
         <ol className="swap-steps">
           <li>Console to standby, swap wavelength and spot.</li>
           <li>Other eyewear on everyone.</li>
@@ -65,8 +65,8 @@ export function SwapLight({ session }: { session: Session }) {
     });
   return (
     <>
-      <KeyButton letter="k" disabled={isLoading} onPress={() => void swap()}>
-        Next light: {figure(next.wavelengthNm, 0)} nm for{' '}
+      <KeyButton letter="/" disabled={isLoading} onPress={() => void swap()}>
+        Next light: {nmText(next.wavelengthNm)} for{' '}
         {next.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')},{' '}
         {figure(proposal.setting.fluenceJcm2, 2)} J/cm²
       </KeyButton>
