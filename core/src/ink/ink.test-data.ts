@@ -35,18 +35,18 @@ export const handpiece = (
 });
 
 export const NS1064 = handpiece('ns-1064', 1064);
-export const NS532 = handpiece('ns-532', 532, { spots: [{ diameterMm: 3 }, { diameterMm: 4 }] });
-export const NS755 = handpiece('ns-755', 755, {
+const NS532 = handpiece('ns-532', 532, { spots: [{ diameterMm: 3 }, { diameterMm: 4 }] });
+const NS755 = handpiece('ns-755', 755, {
   laserClass: 'alexandrite',
   spots: [{ diameterMm: 3 }, { diameterMm: 4 }],
 });
-export const LONG = handpiece('long-1064', 1064, { pulsesMs: [20, 30] });
-export const FLASH = handpiece('flash', 700, {
+const LONG = handpiece('long-1064', 1064, { pulsesMs: [20, 30] });
+const FLASH = handpiece('flash', 700, {
   laserClass: 'pulsedLight',
   light: { lines: [{ wavelengthNm: 700, share: 1 }] },
   pulsesMs: [20],
 });
-export const ALL = [NS1064, NS532, NS755, LONG, FLASH];
+const ALL = [NS1064, NS532, NS755, LONG, FLASH];
 
 export const INK: InkFinding = {
   colours: [{ colour: 'black', share: 1 }],
