@@ -1,7 +1,8 @@
+import type { InkRow as InkRowCore } from '@tidy-quill/core/ink';
 import type { Handpiece as CoreHandpiece, ProtocolRow } from '@tidy-quill/core/plan';
 import type { Rule as CoreRule, Substance as CoreSubstance } from '@tidy-quill/core/suitability';
 import { spotLine, readSpot } from './cells';
-import { Handpiece, ProtocolRow as ProtocolRowSchema } from './plan';
+import { Handpiece, InkRow, ProtocolRow as ProtocolRowSchema } from './plan';
 import { read } from './problem';
 import { Rule, Substance } from './suitability';
 import type * as v from 'valibot';
@@ -76,6 +77,19 @@ export const PROTOCOL_TABLE: Table<ProtocolRow> = {
     column('calibres', 'calibres', 'words'),
     column('pulseLowMs', 'pulseMs.low', 'number'),
     column('pulseHighMs', 'pulseMs.high', 'number'),
+    column('fluenceLowJcm2', 'fluenceJcm2.low', 'number'),
+    column('fluenceHighJcm2', 'fluenceJcm2.high', 'number'),
+  ],
+};
+
+export const INK_TABLE: Table<InkRowCore> = {
+  schema: InkRow,
+  columns: [
+    column('id', 'id', 'text'),
+    column('pulseClass', 'pulseClass', 'text'),
+    column('wavelengthLowNm', 'wavelengthNm.low', 'number'),
+    column('wavelengthHighNm', 'wavelengthNm.high', 'number'),
+    column('spotMm', 'spotMm', 'number'),
     column('fluenceLowJcm2', 'fluenceJcm2.low', 'number'),
     column('fluenceHighJcm2', 'fluenceJcm2.high', 'number'),
   ],

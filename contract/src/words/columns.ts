@@ -5,6 +5,8 @@ export const COLUMN_WORDS: Readonly<Record<string, string>> = {
   laserClass: 'Class',
   wavelengthNm: 'Wavelength, nm',
   linesNm: 'Band as lines, nm: share',
+  spotMm: 'spot, mm',
+  pulseClass: 'pulse class',
   spotsMm: 'Spots, mm',
   pulsesMs: 'Pulses, ms',
   subPulses: 'Sub-pulses in a shot',

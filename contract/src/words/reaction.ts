@@ -105,6 +105,23 @@ export const TRIAGE_WORDS: Words<TriageReason> = {
   inkDarkened: 'Ink turned darker: no more at these settings; one test spot at 1064 nm first',
 };
 
+/** What is done about a reaction that does not simply heal: stop what, do what, say what. */
+export const PATH_WORDS: Readonly<Partial<Record<ReactionKind, string>>> = {
+  inkDarkening:
+    'Stop this light on this ink. The ink has changed colour, not the skin: plan it anew as black, one test spot at 1064 nm with the supervisor’s word, read after four to eight weeks. Say that it may take as many sessions as black ink does.',
+  palerSkin:
+    'Stop here until it is even again, or the supervisor agrees. Photograph each visit, keep the sun off, no shorter wavelength than 1064 nm after it. It may take months, and some of it may stay: say so.',
+  darkerSkin:
+    'Stop here until it has faded. Sun cover each day; it mostly fades in three to six months. A clinician where it does not.',
+  allergy:
+    'Stop. Light may spread an allergy to ink: no more of it before a clinician has seen it. Face, throat or breath: emergency services.',
+  infection: 'Stop. Clean and covered; a clinician today. Fever or redness that spreads: now.',
+  scar: 'Stop here. Early care counts for raised scars: a clinician, photographs each month.',
+  hairGrowth:
+    'Stop here. Ask about hormones; another wavelength at a higher fluence or none at all: the supervisor decides.',
+  eye: 'Stop. Cover the eye, no drops, to eye care at once with the laser’s wavelength written down.',
+};
+
 export const SECOND_LOOK_WORDS: Words<SecondLookReason> = {
   usual: 'as always',
   typesIVtoVI: 'skin worked as type IV–VI',

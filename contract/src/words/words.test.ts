@@ -1,4 +1,10 @@
-import { HANDPIECE_TABLE, PROTOCOL_TABLE, RULE_TABLE, SUBSTANCE_TABLE } from '../catalogue-table';
+import {
+  HANDPIECE_TABLE,
+  INK_TABLE,
+  PROTOCOL_TABLE,
+  RULE_TABLE,
+  SUBSTANCE_TABLE,
+} from '../catalogue-table';
 import { QUESTIONS } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
 import {
@@ -10,7 +16,7 @@ import {
   refusalText,
 } from './index';
 
-const COLUMNS = [HANDPIECE_TABLE, PROTOCOL_TABLE, RULE_TABLE, SUBSTANCE_TABLE].flatMap(
+const COLUMNS = [HANDPIECE_TABLE, INK_TABLE, PROTOCOL_TABLE, RULE_TABLE, SUBSTANCE_TABLE].flatMap(
   ({ columns }) => columns,
 );
 

@@ -16,6 +16,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { AftercareForm } from './AftercareForm';
 import { ConsentTextsForm } from './ConsentTextsForm';
 import { SuitabilityTables } from './SuitabilityTables';
+import { InkProtocolPart } from './InkProtocolPart';
 import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
 import { VersionList } from './VersionList';
@@ -174,6 +175,7 @@ function Versions({
               onChange={(rows) => change({ ...(content as Protocol), rows })}
             />
             <ProtocolFigures protocol={content as Protocol} editable={editable} onChange={change} />
+            <InkProtocolPart protocol={content as Protocol} editable={editable} onChange={change} />
           </>
         ) : kind === 'suitability' ? (
           <SuitabilityTables

@@ -7,6 +7,7 @@ import {
   entryText,
   LEVEL_WORDS,
   momentText,
+  PATH_WORDS,
   REACTION_WORDS,
   triageLines,
 } from '../../text';
@@ -23,6 +24,7 @@ export function ReactionCard({ reaction }: { reaction: Reaction }) {
   const [following, setFollowing] = useState(false);
   const { report, closed, triage, againAt, entries } = reaction;
   const level = triage?.level ?? 'advice';
+  const path = PATH_WORDS[report.what];
   return (
     <article className="reaction-card" aria-label={REACTION_WORDS[report.what]}>
       <header>
@@ -44,6 +46,7 @@ export function ReactionCard({ reaction }: { reaction: Reaction }) {
         )}
       </header>
       <p className="small">{triageLines(reaction).join(' · ')}</p>
+      {path === undefined ? null : <p className="reaction-path">{path}</p>}
       <ol className="reaction-steps">
         {entries.map((entry) => (
           <li key={entry.id}>

@@ -1,12 +1,14 @@
-import { proposeInk } from '@tidy-quill/core/ink';
+import { proposeInk, secondPassFrom, STANDARD_INK_PROTOCOL } from '@tidy-quill/core/ink';
 import { isSwapping, spotReasons } from '@tidy-quill/core/record';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAcceptPlanMutation } from '../../app/api';
-import { figure, INK_COLOUR_WORDS, nmText } from '../../text';
+import { clockText, figure, INK_COLOUR_WORDS, nmText, spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
+import { useSignedIn } from '../../app/clinic-context';
+import { useNow } from '../../widgets/use-now';
 import { useInk } from '../ink/use-ink';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
@@ -53,7 +55,8 @@ export function SwapLight({ session }: { session: Session }) {
       </Notice>
     );
   }
-  if (next === undefined || proposal === null || session.current !== null) return null;
+  if (session.current !== null) return null;
+  if (next === undefined || proposal === null) return <SecondPass />;
   const swap = () =>
     accept({
       visitId: visit.id,
@@ -72,5 +75,25 @@ export function SwapLight({ session }: { session: Session }) {
       </KeyButton>
       {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
     </>
+  );
+}
+
+/** Whether and from when a second coat may follow: once the whitening has gone, under the clinic's own method. */
+function SecondPass() {
+  const { record, catalogue } = useOpenVisit();
+  const { timeZone } = useSignedIn().clinic;
+  const now = useNow();
+  const { secondPass } = catalogue.protocol.ink ?? STANDARD_INK_PROTOCOL;
+  const last = record.run.marks.at(-1)?.at ?? record.run.startedAt;
+  const from = last === null ? null : secondPassFrom(secondPass, last);
+  if (from === null) {
+    return <p className="small">One even coat: this clinic’s method knows no second pass.</p>;
+  }
+  const left = Date.parse(from) - now;
+  return (
+    <p className="small" role="status">
+      A second pass from {clockText(from, timeZone)}, once the whitening has gone
+      {left > 0 ? `: ${spanText(left)} to wait` : ': it may follow now, if the skin is calm'}.
+    </p>
   );
 }
