@@ -190,6 +190,33 @@ describe('a tattoo of two colours', () => {
   });
 });
 
+describe('a healing diary', () => {
+  it('is sent as a link, kept at home on a screen 390 wide, and read at the desk', async () => {
+    await browser.press('Send a healing diary');
+    await browser.see('Diary sent:');
+    const url = await browser.text('.give-advice a[href*="/diary/"]');
+    const phone = await startBrowser(app.url);
+    try {
+      await phone.size(390, 800);
+      await phone.open(new URL(url).pathname);
+      await phone.see('How is it healing, Ottilie?');
+      await phone.see('Do not pick or scratch.');
+      await phone.press('hot redness that spreads');
+      await phone.see('Do not wait for our answer');
+      await phone.press('hot redness that spreads');
+      await phone.choose('Since yesterday it is', 'worse');
+      await phone.press('Send it to the clinic');
+      await phone.see('Thank you, it has arrived');
+    } finally {
+      await phone.close();
+    }
+    await browser.open('/');
+    await browser.see('From home, to be read');
+    await browser.press('Ottilie Ravenscroft-Dell', '//section[@aria-label="From home"]');
+    await browser.see('worse', '//section[@aria-label="Healing diary"]');
+  });
+});
+
 describe('its second visit', () => {
   it('judges the fading by eye, keeps the design, and goes by what it answered', async () => {
     await browser.open(`/visits/${await nextVisit()}`);

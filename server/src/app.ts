@@ -20,6 +20,7 @@ import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
 import { messageRoutes } from './features/messages/routes';
+import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
 import { photoRoutes } from './features/photos/routes';
 import { reactionRoutes } from './features/reactions/routes';
@@ -78,7 +79,9 @@ export async function makeApp(options: {
       response.set('cache-control', 'no-store');
       next();
     });
-    api.use(aheadRoutes(db, triesBy(pool, 'address')));
+    const guesses = triesBy(pool, 'address');
+    api.use(aheadRoutes(db, guesses));
+    api.use(diaryRoutes(db, guesses));
     api.use(authRoutes(db, tries));
     api.use(async (request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
@@ -96,6 +99,7 @@ export async function makeApp(options: {
     api.use(recordRoutes(db));
     api.use(reactionRoutes(db));
     api.use(exportRoutes(db));
+    api.use(diaryDeskRoutes(db, simulatedCarrier));
     api.use(consoleRoutes(db, new ConsoleBridge(options.consoles ?? '')));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));

@@ -1,5 +1,7 @@
 import type { ReactionListed, RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
+import type { Invitation } from '@tidy-quill/contract/ahead';
+import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
 import { api, keepEvents } from './api';
 
 /** What happens after the last pulse: advice given, the record read and signed, reactions followed. */
@@ -39,6 +41,32 @@ const afterApi = api.injectEndpoints({
       }),
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
+    diaryPage: build.query<DiaryPage, string>({ query: (token) => `/diary/${token}` }),
+    writeDiary: build.mutation<null, DiaryEntry & { token: string }>({
+      query: ({ token, ...body }) => ({ url: `/diary/${token}`, method: 'POST', body }),
+    }),
+    sendDiaryPhoto: build.mutation<null, { token: string; id: string; picture: Blob }>({
+      query: ({ token, id, picture }) => ({
+        url: `/diary/${token}/photos`,
+        method: 'POST',
+        params: { id },
+        body: picture,
+        headers: { 'content-type': picture.type },
+      }),
+    }),
+    openDiary: build.mutation<Invitation, { visitId: string; id: string }>({
+      query: ({ visitId, id }) => ({
+        url: `/visits/${visitId}/diary-link`,
+        method: 'POST',
+        body: { id },
+      }),
+      invalidatesTags: ['messages'],
+    }),
+    diary: build.query<DiaryRead[], string>({ query: (id) => `/visits/${id}/diary` }),
+    diaryWorries: build.query<DiaryWorry[], void>({
+      query: () => '/diary-worries',
+      providesTags: ['today'],
+    }),
     reactions: build.query<ReactionListed[], void>({
       query: () => '/reactions',
       providesTags: ['today'],
@@ -52,4 +80,10 @@ export const {
   useSignRecordMutation,
   useAmendMutation,
   useReactionsQuery,
+  useDiaryPageQuery,
+  useWriteDiaryMutation,
+  useSendDiaryPhotoMutation,
+  useOpenDiaryMutation,
+  useDiaryQuery,
+  useDiaryWorriesQuery,
 } = afterApi;

@@ -11,6 +11,12 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/ahead/AheadPage')).AheadPage }),
   },
   {
+    path: '/diary/:token',
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    lazy: async () => ({ Component: (await import('../features/diary/DiaryPage')).DiaryPage }),
+  },
+  {
     path: '/',
     Component: Shell,
     ErrorBoundary: FaultPage,

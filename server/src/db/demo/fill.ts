@@ -6,6 +6,7 @@ import { hashPassword } from '../../features/auth/store';
 import { searchText } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
+import { diaryEntries, diaryLinks } from '../diary-tables';
 import {
   aheadAnswers,
   areas,
@@ -48,7 +49,7 @@ export async function fillDemo(db: Db): Promise<void> {
 
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
-  ...[consentWithdrawals, consents, aheadAnswers, invitations, messages],
+  ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryEntries, diaryLinks, messages],
   ...[photos, visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
 ];
 
@@ -60,6 +61,7 @@ const KEPT = [
   [consentWithdrawals, 'consent_withdrawals_append_only'],
   [aheadAnswers, 'ahead_answers_append_only'],
   [photos, 'photos_append_only'],
+  [diaryEntries, 'diary_entries_append_only'],
 ] as const;
 
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */

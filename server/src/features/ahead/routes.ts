@@ -1,9 +1,9 @@
 import { AheadAnswers, NewInvitation, type Invitation } from '@tidy-quill/contract/ahead';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
-import { parse, pathId, HttpProblem } from '../../http/problem';
+import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
-import type { Tries } from '../auth/tries';
+import { guardedBy, type Tries } from '../auth/tries';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';
@@ -13,16 +13,7 @@ import { aheadPage, answerAhead, invite } from './store';
 export function aheadRoutes(db: Db, guesses: Tries): Router {
   const router = Router();
 
-  /** Works with a token; a wrong one counts, and too many stop the address for a while. */
-  const guarded = async <T>(address: string, work: () => Promise<T>): Promise<T> => {
-    await guesses.check(address);
-    try {
-      return await work();
-    } catch (error) {
-      if (error instanceof HttpProblem && error.kind === 'not-found') await guesses.failed(address);
-      throw error;
-    }
-  };
+  const guarded = guardedBy(guesses);
 
   router.get('/ahead/:token', async (request, response) => {
     const { token } = request.params;

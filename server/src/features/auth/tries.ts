@@ -48,3 +48,16 @@ export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'address'): Tries {
     },
   };
 }
+
+/** Works with a token; a wrong one counts by its address, and too many stop the address for a while. */
+export const guardedBy =
+  (guesses: Tries) =>
+  async <T>(address: string, work: () => Promise<T>): Promise<T> => {
+    await guesses.check(address);
+    try {
+      return await work();
+    } catch (error) {
+      if (error instanceof HttpProblem && error.kind === 'not-found') await guesses.failed(address);
+      throw error;
+    }
+  };

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, dayText, settingText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
+import { DiaryList } from '../diary/DiaryList';
 import { ReactionCard } from './ReactionCard';
 import { ReportForm } from './ReportForm';
 
@@ -26,6 +27,7 @@ export function ReactionsPage() {
           <Link to={`/visits/${visit.id}/record`}>The whole record</Link>
         </p>
       </header>
+      <DiaryList visitId={visit.id} />
       {reactions.map((reaction) => (
         <ReactionCard key={reaction.id} reaction={reaction} />
       ))}

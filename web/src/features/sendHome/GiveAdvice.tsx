@@ -11,6 +11,7 @@ import { useSendAdviceMutation } from '../../app/after-api';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText } from '../../text';
+import { OpenDiary } from '../diary/OpenDiary';
 import { useOpenVisit } from '../visit/use-visit';
 
 const GIVEN_WORDS = { print: 'printed', pdf: 'as a file', message: 'as a message' } as const;
@@ -54,6 +55,7 @@ export function GiveAdvice({ sent }: { sent: boolean }) {
           >
             Send as a message
           </Button>
+          <OpenDiary />
           <Button icon={<CalendarOutlined />} href={`${path}/next-visit.ics`}>
             Next visit for a calendar (.ics)
           </Button>

@@ -1,0 +1,56 @@
+import { REACTION_SIGNS, TRENDS, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
+import type { Advice } from '@tidy-quill/core/course';
+import type { Job } from '@tidy-quill/core/suitability';
+import * as v from 'valibot';
+import { Id, note } from './text';
+
+export const NewDiaryLink = v.object({ id: Id });
+
+/** One day of healing, as the client sees it. */
+export const DiaryEntry = v.object({
+  id: Id,
+  trend: v.picklist(TRENDS),
+  signs: v.array(v.picklist(REACTION_SIGNS)),
+  note: note(1000),
+  photoIds: v.pipe(v.array(Id), v.maxLength(3, 'must hold three pictures at most')),
+});
+
+export type DiaryEntry = v.InferOutput<typeof DiaryEntry>;
+
+/** What is said of a picture from home; the picture itself is the request's body. */
+export const DiaryPhoto = v.object({ id: Id });
+
+/** An entry as the clinic reads it. */
+export interface DiaryRead {
+  readonly id: string;
+  readonly givenAt: string;
+  readonly trend: Trend;
+  readonly signs: readonly ReactionSign[];
+  readonly note: string;
+  readonly photoIds: readonly string[];
+}
+
+/** All that a diary's token opens: enough to write, nothing of the record. */
+export interface DiaryPage {
+  readonly clinicName: string;
+  readonly clinicPhone: string;
+  readonly emergencyPhone: string;
+  readonly givenName: string;
+  readonly job: Job;
+  readonly treatedOn: string;
+  readonly today: string;
+  /** Whether pictures were agreed to. */
+  readonly mayPhotograph: boolean;
+  /** What was given to take home. */
+  readonly advice: readonly Advice[];
+  /** What was written so far, newest first. */
+  readonly entries: readonly Pick<DiaryRead, 'id' | 'givenAt' | 'trend'>[];
+}
+
+/** A client’s entry that somebody should read: worse, or with a sign. */
+export interface DiaryWorry {
+  readonly visitId: string;
+  readonly areaId: string;
+  readonly client: { readonly id: string; readonly name: string; readonly phone: string };
+  readonly entry: DiaryRead;
+}

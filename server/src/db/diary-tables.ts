@@ -1,0 +1,66 @@
+import type { ReactionSign, Trend } from '@tidy-quill/core/reaction';
+import {
+  foreignKey,
+  index,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import { clinics, staff, visits } from './schema';
+
+const moment = (name: string) => timestamp(name, { withTimezone: true });
+
+const clinicId = () =>
+  uuid('clinic_id')
+    .notNull()
+    .references(() => clinics.id);
+
+/** Links with which a client keeps a diary of the healing for some weeks. Only a hash of the token is kept. */
+export const diaryLinks = pgTable(
+  'diary_links',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    visitId: uuid('visit_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    expiresAt: moment('expires_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    uniqueIndex('diary_links_token').on(t.tokenHash),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
+  ],
+);
+
+/** What clients wrote of their healing, as given. Append-only. */
+export const diaryEntries = pgTable(
+  'diary_entries',
+  {
+    clinicId: clinicId(),
+    id: uuid('id').notNull(),
+    visitId: uuid('visit_id').notNull(),
+    linkId: uuid('link_id').notNull(),
+    givenAt: moment('given_at').notNull().defaultNow(),
+    trend: text('trend').$type<Trend>().notNull(),
+    signs: jsonb('signs').$type<readonly ReactionSign[]>().notNull(),
+    note: text('note').notNull(),
+    photoIds: jsonb('photo_ids').$type<readonly string[]>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.linkId],
+      foreignColumns: [diaryLinks.clinicId, diaryLinks.id],
+    }),
+    index('diary_entries_by_visit').on(t.clinicId, t.visitId),
+    index('diary_entries_by_time').on(t.clinicId, t.givenAt),
+  ],
+);

@@ -1,0 +1,66 @@
+import type { Invitation } from '@tidy-quill/contract/ahead';
+import { DiaryEntry, DiaryPhoto, NewDiaryLink } from '@tidy-quill/contract/diary';
+import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import express, { Router } from 'express';
+import type { Db } from '../../db/connect';
+import { parse, pathId } from '../../http/problem';
+import { actorOf } from '../../http/session';
+import { guardedBy, type Tries } from '../auth/tries';
+import type { MessageCarrier } from '../messages/carrier';
+import { carry } from '../messages/store';
+import { findVisit } from '../visit/store';
+import { diaryOf, diaryPage, diaryWorries, keepDiaryPhoto, openDiary, writeDiary } from './store';
+
+/** What a client reaches with a diary's token and nothing else. Wrong tokens are counted by address. */
+export function diaryRoutes(db: Db, guesses: Tries): Router {
+  const router = Router();
+  const picture = express.raw({ type: [...PHOTO_TYPES], limit: PHOTO_LIMITS.bytes });
+  const guarded = guardedBy(guesses);
+
+  router.get('/diary/:token', async (request, response) => {
+    const { token } = request.params;
+    response.json(await guarded(request.ip ?? '', () => diaryPage(db, token)));
+  });
+
+  router.post('/diary/:token', async (request, response) => {
+    const { token } = request.params;
+    const entry = parse(DiaryEntry, request.body);
+    await guarded(request.ip ?? '', () => writeDiary(db, token, entry));
+    response.status(204).end();
+  });
+
+  router.post('/diary/:token/photos', picture, async (request, response) => {
+    const token = String(request.params['token']);
+    const { id } = parse(DiaryPhoto, request.query);
+    const sent = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    await guarded(request.ip ?? '', () => keepDiaryPhoto(db, token, id, sent));
+    response.status(204).end();
+  });
+
+  return router;
+}
+
+/** The clinic's side: links given, entries read. */
+export function diaryDeskRoutes(db: Db, carrier: MessageCarrier): Router {
+  const router = Router();
+
+  router.post('/visits/:id/diary-link', async (request, response) => {
+    const actor = actorOf(request);
+    const { id } = parse(NewDiaryLink, request.body);
+    const visit = await findVisit(db, actor.clinicId, pathId(request));
+    const origin = `${request.protocol}://${request.get('host')}`;
+    const { messageId, ...link } = await openDiary(db, actor, visit, id, origin);
+    await carry(db, carrier, actor.clinicId, messageId);
+    response.status(201).json(link satisfies Invitation);
+  });
+
+  router.get('/visits/:id/diary', async (request, response) => {
+    response.json(await diaryOf(db, actorOf(request).clinicId, pathId(request)));
+  });
+
+  router.get('/diary-worries', async (request, response) => {
+    response.json(await diaryWorries(db, actorOf(request).clinicId));
+  });
+
+  return router;
+}
