@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, RIBBON, signIn } from './walk';
+import { answerNo, look, openVisit, RIBBON, signIn, SOON } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -59,7 +59,7 @@ describe('from the last pulse', () => {
     await browser.press('Keep what was seen');
     await browser.see('After your laser hair removal');
     await expect
-      .poll(async () => (await kept('watched'))[0]?.body)
+      .poll(async () => (await kept('watched'))[0]?.body, SOON)
       .toMatchObject({
         grade: 2,
         cared: ['coldAir'],
@@ -123,7 +123,7 @@ describe('a blister phoned in two days later', () => {
     await browser.press('Keep it: See today');
     await browser.see('Follow up or close');
     await expect
-      .poll(async () => (await kept('reactionReported'))[0]?.body)
+      .poll(async () => (await kept('reactionReported'))[0]?.body, SOON)
       .toMatchObject({ triage: { level: 'seeToday', adverse: true } });
   });
 

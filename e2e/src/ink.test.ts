@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, prepare, readSpot, RIBBON, signConsent, signIn, testSpot } from './walk';
+import { answerNo, prepare, readSpot, RIBBON, signConsent, signIn, SOON, testSpot } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -272,12 +272,12 @@ describe('its second visit', () => {
       await desk.see('fluid gathers there; put it up');
       await desk.press('Keep it: Advice');
       await desk.see('Follow up or close');
-      await expect.poll(async () => (await kept('reactionReported')).length).toBe(1);
+      await expect.poll(async () => (await kept('reactionReported')).length, SOON).toBe(1);
       await desk.press('Follow up or close');
       await desk.choose('Or close it', 'healed');
       await desk.press('Close the reaction');
       await desk.see('closed: healed');
-      await expect.poll(async () => (await kept('reactionClosed')).length).toBe(1);
+      await expect.poll(async () => (await kept('reactionClosed')).length, SOON).toBe(1);
     } finally {
       await desk.close();
     }

@@ -22,7 +22,6 @@ const stage = async (client: string, word: string, sign: string) => {
 try {
   await browser.open('/');
   await browser.see('Password');
-  await keep('sign-in');
   await signIn(browser);
   await browser.see('Corisande');
   await keep('today');
@@ -30,7 +29,7 @@ try {
   await browser.see('Gullfeather');
   await keep('clients');
   await browser.press('Candlewick', '//table');
-  await browser.see('Dashed line');
+  await browser.see('pain 0–10');
   await keep('client');
   await browser.press('Bench');
   await browser.see('Temperature at');
@@ -39,9 +38,6 @@ try {
   await browser.press('Devices');
   await browser.see('Versions');
   await keep('devices');
-  await browser.press('Suitability');
-  await browser.see('As it ships');
-  await keep('suitability');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');
   await stage('Bram Oxenstable', 'Ask', 'What they say');
@@ -85,6 +81,19 @@ try {
   await keep('watch');
   await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
   await keep('send-home');
+  await browser.press('Read and sign the record');
+  await browser.see('Sign the record');
+  await keep('record');
+  await browser.open('/');
+  await browser.press('Jessamy Rookwhistle');
+  await browser.see('Follow up or close');
+  await browser.press('Follow up or close');
+  await browser.choose('How does it go?', 'worse');
+  await browser.see('Still gets worse');
+  await keep('reactions');
+  await stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do');
+  await browser.see('as it has shown');
+  await keep('ink-plan');
 } finally {
   await browser.close();
 }

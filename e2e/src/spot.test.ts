@@ -5,7 +5,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, readSpot, RIBBON, signConsent, signIn } from './walk';
+import { answerNo, look, openVisit, readSpot, RIBBON, signConsent, signIn, SOON } from './walk';
 
 const ZONES = '//nav[@aria-label="Zones of this visit"]';
 
@@ -80,8 +80,12 @@ describe('two zones in one visit', () => {
     await browser.see('Read and sign');
     await browser.press('Plan', RIBBON);
     await browser.see('What limits the fluence');
-    const answers = await kept('answersGiven');
-    expect(Object.values(answers.at(-1)!.body.elsewhere)).toMatchObject([{ outcome: 'go' }]);
+    await expect
+      .poll(
+        async () => Object.values((await kept('answersGiven')).at(-1)?.body.elsewhere ?? {}),
+        SOON,
+      )
+      .toMatchObject([{ outcome: 'go' }]);
   });
 
   it('keep consent, findings and plan apart', async () => {
@@ -90,7 +94,9 @@ describe('two zones in one visit', () => {
     await browser.see('No consent, no treatment');
     await browser.press('upper back', ZONES);
     await browser.see('A test spot comes first');
-    expect((await kept('findingsRecorded')).map(({ site }) => site)).toEqual(['upperBack', 'chin']);
+    await expect
+      .poll(async () => (await kept('findingsRecorded')).map(({ site }) => site), SOON)
+      .toEqual(['upperBack', 'chin']);
   });
 });
 

@@ -50,7 +50,29 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Treat', () => stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED')],
   ['Watch', () => stage('Corisande Yewbarrow', 'Watch', 'Second look')],
   ['Send home', () => stage('Corisande Yewbarrow', 'Send home', 'After your laser')],
+  ['a record', () => record()],
+  ['a reaction', () => reaction()],
+  [
+    'Aftercare',
+    () => browser.open('/devices/aftercare').then(() => browser.see('Months of strong sun')),
+  ],
+  ['Look at ink', () => stage('Gideon Larkspur-Bell', 'Look', 'Design, part by part')],
+  ['Plan of ink', () => stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do')],
 ];
+
+async function record(): Promise<void> {
+  await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
+  await browser.press('Read and sign the record');
+  await browser.see('Sign the record');
+}
+
+async function reaction(): Promise<void> {
+  await browser.open('/');
+  await browser.press('Jessamy Rookwhistle');
+  await browser.see('Follow up or close');
+  await browser.press('Follow up or close');
+  await browser.see('How does it go?');
+}
 
 async function readConsent(): Promise<void> {
   await browser.press('Consent', '//*[@role="tablist"]');

@@ -1,6 +1,9 @@
 import { Key } from 'selenium-webdriver';
 import type { Browser } from './browser';
 
+/** How long the server may take to have what a page has kept already. */
+export const SOON = { timeout: 20_000 };
+
 export const RIBBON = '//nav[@aria-label="Stages of the visit"]';
 
 /** Signs in as one of the demo's staff and reads the caution if it is shown. */
