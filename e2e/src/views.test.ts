@@ -83,7 +83,7 @@ async function readConsent(): Promise<void> {
 async function client(name: string): Promise<void> {
   await browser.open('/clients');
   await browser.press(name, '//table');
-  await browser.see('Dashed line');
+  await browser.see('pain 0–10');
 }
 
 async function stage(name: string, word: string, sign: string): Promise<void> {

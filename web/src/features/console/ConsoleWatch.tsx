@@ -15,26 +15,45 @@ const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
 /** Listens to the room's console while the visit is open, counts its pulses, and tells of whatever is not as it should be. */
 export function ConsoleWatch({ children }: { children: ReactNode }) {
   const visit = useOpenVisit();
-  const live = useLive(visit.visit.id);
+  // After everybody went home there is nothing to listen for.
+  const over = visit.zones.every(({ record }) => record.sentHome !== null);
+  const live = useLive(visit.visit.id, !over);
   useWatch(visit, live);
   return <ConsoleContext value={live}>{children}</ConsoleContext>;
 }
 
-function useLive(visitId: string): RoomConsole | undefined {
+function useLive(visitId: string, wanted: boolean): RoomConsole | undefined {
   const [live, setLive] = useState<RoomConsole>();
   useEffect(() => {
-    const source = new EventSource(`/api/visits/${visitId}/console`);
-    source.onmessage = ({ data }: MessageEvent<string>) => setLive(JSON.parse(data) as ConsoleLive);
-    source.onerror = () => {
-      // A room without one closes the line for good; a lost server is tried again by the browser itself.
-      setLive((before) =>
-        source.readyState === EventSource.CLOSED || before === undefined
-          ? undefined
-          : { ...before, link: 'down', serverLost: true },
-      );
+    if (!wanted) return;
+    const listen = () => {
+      const source = new EventSource(`/api/visits/${visitId}/console`);
+      source.onmessage = ({ data }: MessageEvent<string>) =>
+        setLive(JSON.parse(data) as ConsoleLive);
+      source.onerror = () => {
+        // A room without one closes the line for good; a lost server is tried again by the browser itself.
+        setLive((before) =>
+          source.readyState === EventSource.CLOSED || before === undefined
+            ? undefined
+            : { ...before, link: 'down', serverLost: true },
+        );
+      };
+      return source;
     };
-    return () => source.close();
-  }, [visitId]);
+    let source = listen();
+    // A browser keeps a page that was left, its line with it, and has six lines to a server in all.
+    const hang = () => source.close();
+    const again = ({ persisted }: PageTransitionEvent) => {
+      if (persisted) source = listen();
+    };
+    globalThis.addEventListener('pagehide', hang);
+    globalThis.addEventListener('pageshow', again);
+    return () => {
+      globalThis.removeEventListener('pagehide', hang);
+      globalThis.removeEventListener('pageshow', again);
+      source.close();
+    };
+  }, [visitId, wanted]);
   return live;
 }
 
