@@ -3,6 +3,7 @@ import {
   aftercare,
   allowedFrom,
   HABITS,
+  inkIntervalState,
   intervalState,
   mergedAdvice,
   nextInkVisit,
@@ -204,6 +205,13 @@ describe('several zones', () => {
 });
 
 describe('ink', () => {
+  it('is too soon under six weeks, and never late', () => {
+    expect(inkIntervalState(null, '2026-11-24')).toBe('first');
+    expect(inkIntervalState('2026-10-14', '2026-11-24')).toBe('tooSoon');
+    expect(inkIntervalState('2026-10-13', '2026-11-24')).toBe('onTime');
+    expect(inkIntervalState('2024-10-13', '2026-11-24')).toBe('onTime');
+  });
+
   it('waits eight weeks, ten on the lower leg and foot, twelve once harmed', () => {
     const on = (site: 'forearm' | 'foot', adverse = false) =>
       nextInkVisit({ site, treatedOn: '2026-11-24', adverse });

@@ -25,7 +25,7 @@ const INK_WEEKS = 8;
 const INK_HEALING_WEEKS = 12;
 const INK_SLOW_WEEKS = 10;
 
-/** Weeks under which ink is never treated again. */
+/** Weeks under which ink is not treated again: the body still clears it, and the skin still heals. */
 export const INK_LEAST_WEEKS = 6;
 
 /** The next visit's day for a zone treated on `treatedOn`, `visitNumber` counting from 1. */
@@ -91,4 +91,10 @@ export function intervalState(site: SiteId, lastOn: Day | null, today: Day): Int
   const usual = SITES[site].intervalWeeks;
   if (weeks < (usual * 2) / 3) return 'tooSoon';
   return weeks > usual * 2 ? 'late' : 'onTime';
+}
+
+/** The same for ink: too soon under six weeks; it is never late, for longer is no loss. */
+export function inkIntervalState(lastOn: Day | null, today: Day): IntervalState {
+  if (lastOn === null) return 'first';
+  return daysBetween(lastOn, today) < INK_LEAST_WEEKS * 7 ? 'tooSoon' : 'onTime';
 }

@@ -1,5 +1,5 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
-import { intervalState, type SiteId } from '@tidy-quill/core/course';
+import { inkIntervalState, intervalState, type SiteId } from '@tidy-quill/core/course';
 import { stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
 import {
   currentStage,
@@ -57,7 +57,7 @@ export async function visitsOfDay(
           return before === undefined ? [] : pastSessions(before);
         });
         const consented = state === 'valid';
-        const attention = attentionFor(record, consented, history, own.site as SiteId, day);
+        const attention = attentionFor(record, consented, history, own, day);
         return { area: own, record, stage: currentStage(record, consented), attention };
       });
       const [first] = zones;
@@ -129,11 +129,13 @@ function attentionFor(
   record: VisitRecord,
   consented: boolean,
   history: readonly PastSession[],
-  site: SiteId,
+  { site, job }: typeof areas.$inferSelect,
   day: string,
 ): readonly Attention[] {
   const last = wholeSessions(history).at(-1) ?? null;
-  const interval = intervalState(site, last?.on ?? null, day);
+  const on = last?.on ?? null;
+  const interval =
+    job === 'ink' ? inkIntervalState(on, day) : intervalState(site as SiteId, on, day);
   const tan = record.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
     ['stopped', isStopped(record)],

@@ -1,4 +1,4 @@
-import { intervalState } from '@tidy-quill/core/course';
+import { INK_LEAST_WEEKS, inkIntervalState, intervalState } from '@tidy-quill/core/course';
 import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
@@ -122,7 +122,13 @@ function openReactions({ before, area }: OpenVisit): Alert[] {
 
 function interval({ area, history, today }: OpenVisit): Alert[] {
   const last = wholeSessions(history).at(-1)?.on ?? null;
-  if (last === null || intervalState(area.site, last, today) !== 'tooSoon') return [];
+  const ink = area.job === 'ink';
+  const state = ink ? inkIntervalState(last, today) : intervalState(area.site, last, today);
+  if (last === null || state !== 'tooSoon') return [];
+  if (ink) {
+    const why = `Since ${dayText(last)} the skin still heals and the body still clears ink: ${INK_LEAST_WEEKS}–8 weeks at least, longer is no loss.`;
+    return [{ key: 'tooSoon', kind: 'stop', title: 'Sooner than six weeks', text: why }];
+  }
   const text = `Little new hair has come back since ${dayText(last)}.`;
   return [{ key: 'tooSoon', kind: 'care', title: 'Sooner than the interval', text }];
 }
