@@ -29,6 +29,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     ['U', 'Undo last press'],
     ['M', 'Beat'],
     ['T', 'Clock for cooling and waits'],
+    ['/', 'Next light, on ink'],
     ['Z', 'Goggle view'],
     ['.', 'End treatment'],
     [',', 'Hand over'],
