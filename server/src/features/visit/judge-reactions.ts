@@ -32,8 +32,9 @@ export async function judgeReactions(
     all.push(one);
     if (record === undefined) return event;
     if (body.kind === 'reactionReported') {
-      const begunAt = record.run.startedAt ?? record.spots[0]?.at ?? visit.startsAt;
-      refuseOnset(index, body.report.onsetAt, begunAt, event.at);
+      // Where nothing was fired there is nothing to begin before: the rules of the visit refuse it.
+      const begunAt = record.run.startedAt ?? record.spots[0]?.at;
+      if (begunAt !== undefined) refuseOnset(index, body.report.onsetAt, begunAt, event.at);
     }
     if (body.kind !== 'reactionReported' && body.kind !== 'reactionFollowed') return event;
     return { ...event, body: { ...body, triage: triageOf(record, one) } } as NewEvent;
