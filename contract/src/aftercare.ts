@@ -1,10 +1,5 @@
 import { TECHNIQUES } from '@tidy-quill/core/plan';
-import {
-  ADVICE_PARTS,
-  HABITS,
-  readingAge,
-  type AdviceBlocks as Core,
-} from '@tidy-quill/core/course';
+import { ADVICE_PARTS, HABITS, type AdviceBlocks as Core } from '@tidy-quill/core/course';
 import { JOBS } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { line, number, whole } from './text';
@@ -54,13 +49,3 @@ export const AdviceBlocks = v.pipe(
     'must always say when to call, and what is an emergency',
   ),
 ) satisfies v.GenericSchema<unknown, Core>;
-
-/** What a line should be read at, at most, years. */
-export const READING_AGE = 12;
-
-// The formula tells nothing of a few words.
-const LEAST_WORDS = 6;
-
-/** Whether a line is harder to read than it should be. */
-export const isHardToRead = (text: string): boolean =>
-  text.trim().split(/\s+/).length >= LEAST_WORDS && readingAge(text) > READING_AGE;

@@ -1,3 +1,4 @@
+import type { Job } from '../suitability';
 import { addDays, daysBetween, type Day } from '../units';
 import { SITES, type SiteId } from './sites';
 
@@ -98,3 +99,20 @@ export function inkIntervalState(lastOn: Day | null, today: Day): IntervalState 
   if (lastOn === null) return 'first';
   return daysBetween(lastOn, today) < INK_LEAST_WEEKS * 7 ? 'tooSoon' : 'onTime';
 }
+
+/** The next visit's day after a session, by the rule of its job; `visitNumber` counts from 1. */
+export const nextVisitOf = (input: {
+  readonly job: Job;
+  readonly site: SiteId;
+  readonly treatedOn: Day;
+  readonly visitNumber: number;
+  readonly adverse: boolean;
+}): NextVisit => (input.job === 'ink' ? nextInkVisit(input) : nextVisit(input));
+
+/** How today stands against the interval, by the rule of the job. */
+export const intervalStateOf = (
+  { job, site }: { readonly job: Job; readonly site: SiteId },
+  lastOn: Day | null,
+  today: Day,
+): IntervalState =>
+  job === 'ink' ? inkIntervalState(lastOn, today) : intervalState(site, lastOn, today);

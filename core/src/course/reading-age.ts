@@ -17,3 +17,13 @@ export function readingAge(text: string): number {
   const grade = fleschKincaid({ sentence: sentences, word: words.length, syllable: syllables });
   return Math.max(YOUNGEST, grade + AGE_OF_GRADE);
 }
+
+/** What a line should be read at, at most, years. */
+export const READING_AGE = 12;
+
+// The formula tells nothing of a few words.
+const LEAST_WORDS = 6;
+
+/** Whether a line is harder to read than it should be. */
+export const isHardToRead = (text: string): boolean =>
+  text.trim().split(/\s+/).length >= LEAST_WORDS && readingAge(text) > READING_AGE;

@@ -6,7 +6,6 @@ import {
   type InkSubject,
   type WorkingSkin,
 } from '../plan';
-import { treatedParts } from './design';
 import { STANDARD_INK_PROTOCOL, type InkProtocol } from './protocol';
 import type { Day } from '../units';
 
@@ -25,9 +24,10 @@ export interface InkCase {
 export function wantedColours({
   ink,
 }: Pick<InkSubject, 'ink'>): readonly { readonly colour: InkColour; readonly share: number }[] {
-  const parts = treatedParts(ink);
-  if ((ink.parts ?? []).length === 0) return ink.colours;
-  return ink.colours.filter(({ colour }) => parts.some((part) => part.colour === colour));
+  const { parts = [], colours } = ink;
+  if (parts.length === 0) return colours;
+  const wanted = parts.filter(({ leave }) => !leave);
+  return colours.filter(({ colour }) => wanted.some((part) => part.colour === colour));
 }
 
 export const inkProtocolOf = ({ protocol }: Pick<InkCase, 'protocol'>): InkProtocol =>

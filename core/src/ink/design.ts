@@ -32,9 +32,11 @@ export function edgeOverlap(
   return { bareCm2, share: bareCm2 / (area + bareCm2) };
 }
 
-/** The parts that are treated: not left out, in their order. */
+/** The parts that are fired on: neither kept nor over a mole, in their order. */
 export const treatedParts = ({ parts = [] }: Pick<InkFinding, 'parts'>): readonly InkPart[] =>
-  parts.filter(({ leave }) => !leave).sort((one, other) => one.order - other.order);
+  parts
+    .filter(({ leave, overMole }) => !leave && !overMole)
+    .sort((one, other) => one.order - other.order);
 
 /** Colours with their shares as the parts tell them; together 1. Empty without parts. */
 export function coloursOf(

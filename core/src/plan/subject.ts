@@ -156,3 +156,7 @@ export function workingSkin(subject: Pick<SkinSubject, 'site' | 'skin'>): Workin
   }
   return { type: skinTypeForFraction(fraction), melanosomeFraction: fraction, additions };
 }
+
+/** On how many days a zone was treated: several wavelengths of a day are one session. */
+export const sessionDays = (history: readonly PastSession[]): number =>
+  new Set(wholeSessions(history).map(({ on }) => on)).size;

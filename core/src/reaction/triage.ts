@@ -1,6 +1,12 @@
 import type { SkinType } from '../optics';
 import type { Job } from '../suitability';
-import type { ReactionKind, ReactionReport, ReactionSign } from './report';
+import {
+  REACTION_SIGNS,
+  type ReactionKind,
+  type ReactionReport,
+  type ReactionSign,
+  type Trend,
+} from './report';
 
 /** How soon somebody has to look, mildest first. */
 export const TRIAGE_LEVELS = ['normal', 'advice', 'seeToday', 'clinicianNow'] as const;
@@ -108,6 +114,17 @@ const SIGN_LEVEL: Readonly<Partial<Record<ReactionSign, TriageLevel>>> = {
   growingPain: 'seeToday',
   overBody: 'seeToday',
 };
+
+/** Signs with which nobody waits for an answer. */
+export const URGENT_SIGNS: readonly ReactionSign[] = REACTION_SIGNS.filter(
+  (sign) => SIGN_LEVEL[sign] === 'clinicianNow',
+);
+
+/** Whether what a client wrote from home has to be read by somebody: worse, or with any sign. */
+export const isWorrying = (of: {
+  readonly trend: Trend;
+  readonly signs: readonly ReactionSign[];
+}): boolean => of.trend === 'worse' || of.signs.length > 0;
 
 const AGAIN_HOURS: Readonly<Record<TriageLevel, number | null>> = {
   normal: null,

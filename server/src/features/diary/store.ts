@@ -2,6 +2,7 @@ import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
 import type { VisitHeader } from '@tidy-quill/contract/visit';
 import { consentStanding } from '@tidy-quill/core/consent';
+import { isWorrying } from '@tidy-quill/core/reaction';
 import { fullYears } from '@tidy-quill/core/units';
 import dayjs from 'dayjs';
 import { and, desc, eq, gte } from 'drizzle-orm';
@@ -148,7 +149,7 @@ export async function diaryWorries(db: Queryable, clinicId: string): Promise<Dia
     .where(and(eq(diaryEntries.clinicId, clinicId), gte(diaryEntries.givenAt, since)))
     .orderBy(desc(diaryEntries.givenAt));
   return rows
-    .filter(({ entry }) => entry.trend === 'worse' || entry.signs.length > 0)
+    .filter(({ entry }) => isWorrying(entry))
     .map(({ entry, visit, client }) => ({
       visitId: visit.id,
       areaId: visit.areaId,

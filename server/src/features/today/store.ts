@@ -1,5 +1,5 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
-import { inkIntervalState, intervalState, type SiteId } from '@tidy-quill/core/course';
+import { intervalStateOf, type SiteId } from '@tidy-quill/core/course';
 import { stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
 import {
   currentStage,
@@ -134,8 +134,7 @@ function attentionFor(
 ): readonly Attention[] {
   const last = wholeSessions(history).at(-1) ?? null;
   const on = last?.on ?? null;
-  const interval =
-    job === 'ink' ? inkIntervalState(on, day) : intervalState(site as SiteId, on, day);
+  const interval = intervalStateOf({ job, site: site as SiteId }, on, day);
   const tan = record.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
     ['stopped', isStopped(record)],

@@ -1,5 +1,5 @@
 import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit';
-import { wholeSessions } from '@tidy-quill/core/plan';
+import { sessionDays } from '@tidy-quill/core/plan';
 import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/record';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
@@ -39,8 +39,7 @@ export async function beforeVisit(
       const { history, foundLast, fades, openReactions: open } = known;
       const { findings, fading } = record;
       const on = clinicDay(startsAt, timeZone);
-      // Several wavelengths of a day are one session.
-      const sessions = new Set(wholeSessions(history).map((session) => session.on)).size;
+      const sessions = sessionDays(history);
       before.set(areaId, {
         history: [...history, ...pastSessions(record)],
         foundLast: findings === null ? foundLast : { findings, on },

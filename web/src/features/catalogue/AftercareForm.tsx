@@ -1,7 +1,8 @@
-import { isHardToRead, READING_AGE } from '@tidy-quill/contract/aftercare';
 import {
   ADVICE_PARTS,
   HABITS,
+  isHardToRead,
+  READING_AGE,
   readingAge,
   type AdviceBlock,
   type AdviceBlocks,

@@ -1,6 +1,11 @@
 import type { DiaryPage as Opened } from '@tidy-quill/contract/diary';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
-import { REACTION_SIGNS, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
+import {
+  REACTION_SIGNS,
+  URGENT_SIGNS,
+  type ReactionSign,
+  type Trend,
+} from '@tidy-quill/core/reaction';
 import { daysBetween } from '@tidy-quill/core/units';
 import { Button, Checkbox, ConfigProvider, Input, Skeleton } from 'antd';
 import { useEffect, useState } from 'react';
@@ -12,16 +17,12 @@ import {
   useWriteDiaryMutation,
 } from '../../app/after-api';
 import { problemText } from '../../app/api';
+import { useDraft } from '../../app/draft';
 import { antThemeFor, applyPalette } from '../../app/theme';
 import { SIGN_WORDS, TREND_WORDS, untilText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
-
-// With these one does not wait for an answer.
-const NOW: readonly ReactionSign[] = [
-  ...(['fever', 'spreadingRedness', 'faceOrThroat', 'breathing', 'changedSight'] as const),
-];
 
 const MOST_PHOTOS = 3;
 
@@ -58,17 +59,24 @@ interface Draft {
 const empty = (): Draft => ({ id: v7(), trend: null, signs: [], note: '', photoIds: [] });
 
 function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: () => void }) {
-  const [draft, setDraft] = useState(empty);
+  // Only in this tab: nobody's health is to stay behind on a phone.
+  const [first] = useState(empty);
+  const [draft, setDraft, clear] = useDraft<Draft>(
+    `diary ${token.slice(0, 8)}`,
+    first,
+    sessionStorage,
+  );
   const [write, { isLoading, isSuccess, error }] = useWriteDiaryMutation();
   const [sendPhoto, sending] = useSendDiaryPhotoMutation();
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
   const { trend, signs, note, photoIds } = draft;
-  const grave = signs.some((sign) => NOW.includes(sign));
+  const grave = signs.some((sign) => URGENT_SIGNS.includes(sign));
   const day = daysBetween(page.treatedOn, page.today);
   const keep = async () => {
     if (trend === null) return;
     const entry = { ...draft, trend, signs: [...signs], photoIds: [...photoIds], token };
     if ((await write(entry)).error !== undefined) return;
+    clear();
     setDraft(empty());
     onKept();
   };

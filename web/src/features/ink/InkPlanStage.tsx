@@ -26,7 +26,7 @@ export function InkPlanStage() {
   return (
     <>
       <Stale />
-      <InkMatrix planning={planning} />
+      {planning.ways.some(({ light }) => light !== null) ? <InkMatrix planning={planning} /> : null}
       {untreated.length === 0 ? null : (
         <Notice kind="care" title="Nothing here treats these colours">
           <p>
@@ -48,6 +48,13 @@ function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
   return (
     <>
       <Notice kind="stop" title="No light here may be used on this ink">
+        {why.length > 0 ? null : (
+          <p>
+            {ways.length === 0
+              ? 'Every part of the design is kept: mark under Look what is to go.'
+              : 'No handpiece for ink is in service: nanoseconds or picoseconds, under Devices.'}
+          </p>
+        )}
         <ul>
           {why.map((each) => (
             <li key={each}>{INK_REFUSAL_WORDS[each]}</li>

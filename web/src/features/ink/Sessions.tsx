@@ -6,7 +6,7 @@ import {
   type InkCase,
 } from '@tidy-quill/core/ink';
 import { nextInkVisit } from '@tidy-quill/core/course';
-import { wholeSessions, workingSkin } from '@tidy-quill/core/plan';
+import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { lazy, Suspense } from 'react';
 import { dayText, figure, INK_COLOUR_WORDS, SESSION_TERM_WORDS } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
@@ -26,7 +26,7 @@ export function Sessions({ of }: { of: InkCase }) {
     );
     return { colour, seen, course: clearance(score.score, seen) };
   });
-  const done = new Set(wholeSessions(history).map(({ on }) => on)).size;
+  const done = sessionDays(history);
   const { on } = nextInkVisit({ site, treatedOn: today, adverse: false });
   return (
     <section className="ink-sessions">

@@ -13,6 +13,7 @@ import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../tex
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { useNow } from '../../widgets/use-now';
+import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { useOpenVisit } from '../visit/use-visit';
 import { SignsField } from './SignsField';
@@ -77,6 +78,8 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
     clear();
     onDone();
   };
+  const [keeping, keepOnce] = useOnce(keep);
+  const [closing, closeOnce] = useOnce(close);
   return (
     <div className="follow-form">
       <div className="reaction-form">
@@ -144,7 +147,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
           <TriagePanel triage={found} />
         </section>
       </div>
-      <Button type="primary" disabled={found === null} onClick={() => void keep()}>
+      <Button type="primary" disabled={found === null} loading={keeping} onClick={keepOnce}>
         Keep this step
       </Button>
       <div className="follow-actions">
@@ -154,7 +157,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
           value={outcome}
           onChange={(next) => change({ outcome: next })}
         />
-        <Button disabled={outcome === null} onClick={() => void close()}>
+        <Button disabled={outcome === null} loading={closing} onClick={closeOnce}>
           Close the reaction
         </Button>
       </div>

@@ -19,6 +19,7 @@ import {
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { useNow } from '../../widgets/use-now';
+import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
@@ -68,6 +69,7 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
     clear();
     onDone();
   };
+  const [busy, keepOnce] = useOnce(keep);
   return (
     <>
       <div className="reaction-form">
@@ -169,7 +171,8 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
       <StageFoot
         action={found === null ? 'Keep the report' : `Keep it: ${LEVEL_WORDS[found.level]}`}
         disabled={found === null}
-        onAction={() => void keep()}
+        busy={busy}
+        onAction={keepOnce}
       >
         {found === null ? 'What, when, how much and how it goes are needed.' : ''}
       </StageFoot>

@@ -1,8 +1,7 @@
 import {
   aftercare,
   mergedAdvice,
-  nextInkVisit,
-  nextVisit,
+  nextVisitOf,
   visitAfterTest,
   type Advice,
   type Habit,
@@ -35,16 +34,13 @@ export function treatedZones(
     const spotsHarmed = record.spots.some((spot) => spotAnswer(spot).adverse.length > 0);
     const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
     const visitNumber = wholeSessions(before[area.id]?.history ?? []).length + 1;
-    const next = () => {
-      if (tested) return visitAfterTest({ testedOn: treatedOn, adverse });
-      return job === 'ink'
-        ? nextInkVisit({ site, treatedOn, adverse })
-        : nextVisit({ site, treatedOn, visitNumber, adverse });
-    };
+    const next = tested
+      ? visitAfterTest({ testedOn: treatedOn, adverse })
+      : nextVisitOf({ job, site, treatedOn, visitNumber, adverse });
     return [
       {
         zone,
-        next: next(),
+        next,
         advice: aftercare(blocks.content, {
           job,
           site,

@@ -20,7 +20,7 @@ export function partCells(
   const all = subject.ink.parts ?? [];
   const meant = [...ink.colours, ...ink.darkPartOf];
   return treatedParts(subject.ink)
-    .filter(({ colour, overMole }) => meant.includes(colour) && !overMole)
+    .filter(({ colour }) => meant.includes(colour))
     .map((part, index) => {
       const number = all.findIndex(({ id }) => id === part.id) + 1;
       const { pulses } = workload({

@@ -1,4 +1,4 @@
-import { INK_LEAST_WEEKS, inkIntervalState, intervalState } from '@tidy-quill/core/course';
+import { INK_LEAST_WEEKS, intervalStateOf } from '@tidy-quill/core/course';
 import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
@@ -123,7 +123,7 @@ function openReactions({ before, area }: OpenVisit): Alert[] {
 function interval({ area, history, today }: OpenVisit): Alert[] {
   const last = wholeSessions(history).at(-1)?.on ?? null;
   const ink = area.job === 'ink';
-  const state = ink ? inkIntervalState(last, today) : intervalState(area.site, last, today);
+  const state = intervalStateOf(area, last, today);
   if (last === null || state !== 'tooSoon') return [];
   if (ink) {
     const why = `Since ${dayText(last)} the skin still heals and the body still clears ink: ${INK_LEAST_WEEKS}–8 weeks at least, longer is no loss.`;

@@ -2,7 +2,7 @@ import type { Area } from '@tidy-quill/contract/clients';
 import type { AreaBefore, FadesBefore, FoundLast, VisitOpened } from '@tidy-quill/contract/visit';
 import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-quill/core/consent';
 import { SITES } from '@tidy-quill/core/course';
-import { wholeSessions, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
+import { sessionDays, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
 import {
   againstHistory,
   currentStage,
@@ -163,7 +163,7 @@ function fadesOf(
 ): readonly FadesBefore[] {
   const earlier = before?.fades ?? [];
   if (fading === null) return earlier;
-  const sessions = new Set(wholeSessions(before?.history ?? []).map(({ on }) => on)).size;
+  const sessions = sessionDays(before?.history ?? []);
   return [...earlier, { on: today, sessions, how: fading.how, fades: fading.fades }];
 }
 

@@ -7,6 +7,7 @@ import { CARED_WORDS, GRADE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
+import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { MarkKeys } from '../treat/MarkKeys';
 import { StageFoot } from '../visit/StageFoot';
@@ -85,6 +86,7 @@ export function WatchStage() {
     clearDraft();
     void navigate(pathOf('sendHome'));
   };
+  const [busy, keepOnce] = useOnce(keep);
   return (
     <>
       <div className="stage watch">
@@ -192,7 +194,8 @@ export function WatchStage() {
         action={kept ? 'Go to Send home' : 'Keep what was seen'}
         disabled={!kept && !ready}
         enter
-        onAction={() => (kept ? void navigate(pathOf('sendHome')) : void keep())}
+        busy={busy}
+        onAction={() => (kept ? void navigate(pathOf('sendHome')) : keepOnce())}
       >
         {ready ? '' : 'Something seen (or “nothing yet”) and a grade are needed. '}
         {kept && record.sentHome !== null ? (
