@@ -12,6 +12,7 @@ import {
   inkRowFor,
   inkWays,
   LEAST_ABSORPTION,
+  partsArea,
   proposeInk,
   STANDARD_INK_PROTOCOL,
   type InkCase,
@@ -118,6 +119,29 @@ describe('refusals on ink', () => {
     expect(refused(caseOf({ parts: [part] }), 'black', 'ns-1064')).toContain('overMole');
     const clear = { ...part, id: '2', overMole: false };
     expect(refused(caseOf({ parts: [part, clear] }), 'black', 'ns-1064')).toEqual([]);
+  });
+
+  it('a part over a mole is never counted nor fired on, its neighbours are', () => {
+    const part: InkPart = {
+      ...{ id: '1', colour: 'black', density: 'fine', areaCm2: 3, outline: [] },
+      ...{ order: 1, leave: false, overMole: true },
+    };
+    const of = caseOf({ parts: [part, { ...part, id: '2', areaCm2: 5, overMole: false }] });
+    expect(partsArea(of, { colours: ['black'] })).toBe(5);
+  });
+
+  it('nothing at all is proposed where the client keeps every part', () => {
+    const part: InkPart = {
+      ...{ id: '1', colour: 'black', density: 'fine', areaCm2: 3, outline: [] },
+      ...{ order: 1, leave: true, overMole: false },
+    };
+    expect(inkWays(caseOf({ parts: [part] }))).toEqual([]);
+    expect(inkOrder(caseOf({ parts: [part] }))).toEqual({ steps: [], untreated: [] });
+  });
+
+  it('everything, where no handpiece for ink is in service', () => {
+    const of = caseOf({}, { handpieces: [{ ...NS1064, inService: false }] });
+    expect(inkOrder(of)).toEqual({ steps: [], untreated: ['black'] });
   });
 
   it('a wavelength that the protocol has no range for', () => {

@@ -2,12 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   EXTENTS,
+  isWorrying,
   REACTION_KINDS,
   REACTION_SIGNS,
   secondLook,
   TRENDS,
   triage,
   TRIAGE_LEVELS,
+  URGENT_SIGNS,
   type ReactionReport,
   type TriageCase,
   type TriageLevel,
@@ -200,6 +202,20 @@ describe('laws of triage', () => {
         );
       }),
     );
+  });
+});
+
+describe('what is written from home', () => {
+  it('has to be read where it is worse or has any sign, and not otherwise', () => {
+    expect(isWorrying({ trend: 'worse', signs: [] })).toBe(true);
+    expect(isWorrying({ trend: 'better', signs: ['pus'] })).toBe(true);
+    expect(isWorrying({ trend: 'same', signs: [] })).toBe(false);
+  });
+
+  it('does not wait for an answer with five of the signs', () => {
+    expect(URGENT_SIGNS).toEqual([
+      ...['fever', 'spreadingRedness', 'faceOrThroat', 'breathing', 'changedSight'],
+    ]);
   });
 });
 
