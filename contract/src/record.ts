@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import { Signature, type Consent } from './consent';
 import { Id } from './text';
-import type { VisitHeader } from './visit';
+import type { VisitHeader } from './visit-opened';
 
 /** Advice sent as a message; sent twice under one id, it goes once. */
 export const GiveAdvice = v.object({ id: Id });

@@ -1,4 +1,4 @@
-import { ADVICE_PARTS, HABITS, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
+import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/course';
 import { MARKS } from '@tidy-quill/core/reaction';
 import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
 import {
@@ -6,25 +6,13 @@ import {
   CELL_ENDS,
   INCIDENTS,
   type EventBody,
-  type FadeSeen,
-  type Findings as CoreFindings,
-  type Reaction,
   type VisitEvent,
 } from '@tidy-quill/core/record';
-import {
-  JOBS,
-  type Assessment,
-  type History,
-  type SuitabilityRules,
-} from '@tidy-quill/core/suitability';
+import { JOBS, type Assessment } from '@tidy-quill/core/suitability';
 import { INK_COLOURS, PLACES } from '@tidy-quill/core/look';
-import { STEP_REASONS, TEST_SPOT_REASONS, type PastSession } from '@tidy-quill/core/plan';
+import { STEP_REASONS, TEST_SPOT_REASONS } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
-import type { Area, Client } from './clients';
-import type { Ahead } from './ahead';
-import type { Catalogue, InForce } from './catalogue';
 import { AFTER_EVENTS, PhotoIds, SizeCm } from './after-events';
-import type { Consent } from './consent';
 import { InkFinding, ZoneFinding } from './look';
 import { Cooling, HairFinding, InkSubject, Setting, SkinFinding, Spot, Subject } from './plan';
 import { Answers, Medicines } from './suitability';
@@ -285,81 +273,3 @@ export const SendHome = v.object({
 });
 
 export type SendHome = v.InferInput<typeof SendHome>;
-
-export interface VisitHeader {
-  readonly id: string;
-  readonly clientId: string;
-  readonly areaId: string;
-  readonly roomId: string;
-  readonly staffId: string;
-  readonly startsAt: string;
-}
-
-/** A set of answers of an earlier visit. */
-export interface SaidLast extends History {
-  readonly on: string;
-  readonly by: string;
-}
-
-/** Findings of an earlier visit to the same area. */
-export interface FoundLast {
-  readonly findings: CoreFindings;
-  readonly on: string;
-}
-
-/** What earlier visits tell of an area. */
-export interface AreaBefore {
-  /** Earlier sessions and test spots, oldest first. */
-  readonly history: readonly PastSession[];
-  /** What was found when it was last looked at. */
-  readonly foundLast: FoundLast | null;
-  /** How far ink had faded when it was looked at, and after how many sessions here. */
-  readonly fades: readonly FadesBefore[];
-  /** Reactions to earlier visits that nobody has closed. */
-  readonly openReactions: readonly OpenReaction[];
-}
-
-/** How far each colour had faded at a visit, before it was treated. */
-export interface FadesBefore {
-  readonly on: string;
-  readonly sessions: number;
-  readonly how: 'eye' | 'picture';
-  readonly fades: readonly FadeSeen[];
-}
-
-/** A reaction that is still followed, and the visit that it belongs to. */
-export interface OpenReaction {
-  readonly visitId: string;
-  readonly reaction: Reaction;
-}
-
-/** A visit with all that its notebook shows. */
-export interface VisitOpened {
-  readonly visit: VisitHeader;
-  readonly client: Client;
-  /** The area booked. */
-  readonly area: Area;
-  /** All areas of the client. */
-  readonly areas: readonly Area[];
-  readonly events: readonly VisitEvent[];
-  /** Where these events end, to ask for later ones. */
-  readonly after: number;
-  /** What of the client's days the last advice went by. */
-  readonly habitsLast: readonly Habit[];
-  /** Everyone who works here, by id. */
-  readonly staffNames: Readonly<Record<string, string>>;
-  /** By area. */
-  readonly before: Readonly<Record<string, AreaBefore>>;
-  readonly catalogue: Catalogue;
-  readonly suitability: InForce<SuitabilityRules>;
-  readonly aftercare: InForce<AdviceBlocks>;
-  /** The client's consents, newest first. */
-  readonly consents: readonly Consent[];
-  /** Answers from home that wait to be confirmed. */
-  readonly ahead: Ahead | null;
-  /** What the client said last, at an earlier visit. */
-  readonly saidLast: SaidLast | null;
-  readonly clinicName: string;
-  /** Today in the clinic's zone. */
-  readonly today: string;
-}

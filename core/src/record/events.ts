@@ -12,6 +12,15 @@ import type {
 } from '../plan';
 import type { CheckId, ConsoleSetting, NumbingKind } from '../prepare';
 import type { Grade, Mark, ReactionReport, ReactionSign, Trend, Triage } from '../reaction';
+import type {
+  Cared,
+  DrawnOrTyped,
+  FadeSeen,
+  MarkFound,
+  ReactionOutcome,
+  ReactionStep,
+  ReportedHow,
+} from './after-kinds';
 import type { Answers, Assessment, Job, Medicine } from '../suitability';
 import type { Day } from '../units';
 
@@ -241,53 +250,6 @@ export type EventBody =
       /** SHA-256 of what was signed. */
       readonly digest: string;
     };
-
-/** How much of a colour has gone since the first session, 0–1; with its doubt where it was measured. */
-export interface FadeSeen {
-  readonly colour: InkColour;
-  readonly faded: number;
-  readonly from?: number | undefined;
-  readonly to?: number | undefined;
-}
-
-/** Something seen at the second look, with its size and place. */
-export interface MarkFound {
-  readonly mark: Mark;
-  readonly grade: Grade;
-  readonly sizeCm: number | null;
-  readonly place: Place | null;
-}
-
-export const CARED = [
-  'coldAir',
-  'coolPack',
-  'wetCloth',
-  'soothingGel',
-  'ointment',
-  'dressing',
-] as const;
-
-/** What was put on the skin at once. */
-export type Cared = (typeof CARED)[number];
-
-export const REPORTED_HOW = ['phone', 'seen', 'message'] as const;
-export type ReportedHow = (typeof REPORTED_HOW)[number];
-
-export const REACTION_STEPS = [
-  ...(['adviceGiven', 'cooled', 'dressed', 'photographed', 'supervisorTold'] as const),
-  ...(['clinicianTold', 'sentToClinician', 'emergencyCalled', 'askedToComeIn'] as const),
-] as const;
-
-/** What was done about a reaction. */
-export type ReactionStep = (typeof REACTION_STEPS)[number];
-
-export const REACTION_OUTCOMES = ['healed', 'leftMark', 'withClinician', 'notFromSession'] as const;
-export type ReactionOutcome = (typeof REACTION_OUTCOMES)[number];
-
-/** A signature: a picture of it, or the name typed by who cannot draw. */
-export type DrawnOrTyped =
-  | { readonly kind: 'drawn'; readonly png: string }
-  | { readonly kind: 'typed'; readonly name: string };
 
 export const CELL_ENDS = ['done', 'warm', 'leftOut'] as const;
 

@@ -1,3 +1,4 @@
+export * from './after-kinds';
 export * from './events';
 export * from './visit-record';
 export * from './run';

@@ -7,7 +7,8 @@ import {
   type Triage,
   type TriageCase,
 } from '../reaction';
-import type { EventBody, ReactionOutcome, VisitEvent } from './events';
+import type { ReactionOutcome } from './after-kinds';
+import type { EventBody, VisitEvent } from './events';
 import type { VisitRecord } from './visit-record';
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;

@@ -1,5 +1,5 @@
 import type { Consent, ConsentToRead, NewConsent } from '@tidy-quill/contract/consent';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { v7 } from 'uuid';
 import type { Person } from './application';
 

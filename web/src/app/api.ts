@@ -27,8 +27,8 @@ import type {
   NewEvent,
   Override,
   SendHome,
-  VisitOpened,
 } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import {
   createApi,
   fetchBaseQuery,

@@ -1,5 +1,5 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
-import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
 import type { EventBody } from '@tidy-quill/core/record';
 import { and, desc, eq, gt, lt } from 'drizzle-orm';

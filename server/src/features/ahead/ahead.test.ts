@@ -1,6 +1,6 @@
 import type { AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { ClientPage } from '@tidy-quill/contract/clients';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { questionsFor } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

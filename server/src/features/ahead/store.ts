@@ -1,5 +1,5 @@
 import type { Ahead, AheadAnswers, AheadPage, Invitation } from '@tidy-quill/contract/ahead';
-import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import dayjs from 'dayjs';
 import { and, desc, eq, inArray } from 'drizzle-orm';

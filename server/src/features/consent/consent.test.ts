@@ -1,7 +1,7 @@
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { Consent, ConsentToRead } from '@tidy-quill/contract/consent';
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_CONSENTS } from '@tidy-quill/core/consent';
 import { addMonths } from '@tidy-quill/core/units';
 import { createHash } from 'node:crypto';

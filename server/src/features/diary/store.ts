@@ -1,6 +1,6 @@
 import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
-import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { isWorrying } from '@tidy-quill/core/reaction';
 import { fullYears } from '@tidy-quill/core/units';

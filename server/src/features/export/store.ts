@@ -1,7 +1,7 @@
 import type { Area, Client } from '@tidy-quill/contract/clients';
 import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
-import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { VisitEvent } from '@tidy-quill/core/record';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

@@ -1,6 +1,6 @@
 import type { Day } from '@tidy-quill/contract/today';
 import type { Photo } from '@tidy-quill/contract/photos';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { v7 } from 'uuid';

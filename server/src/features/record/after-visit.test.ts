@@ -1,7 +1,7 @@
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { ReactionListed, RecordOpened } from '@tidy-quill/contract/record';
 import type { Day } from '@tidy-quill/contract/today';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { Message } from '@tidy-quill/contract/ahead';
 import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
 import { sessionSheet, zoneRecord } from '@tidy-quill/core/record';

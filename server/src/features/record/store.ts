@@ -1,5 +1,6 @@
 import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
-import type { EventsKept, VisitHeader } from '@tidy-quill/contract/visit';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { Handpiece } from '@tidy-quill/core/plan';
 import type { VisitEvent } from '@tidy-quill/core/record';
 import { and, eq } from 'drizzle-orm';

@@ -1,5 +1,6 @@
 import type { Ahead } from '@tidy-quill/contract/ahead';
-import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import { zonesOf, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
 import type { Day } from '@tidy-quill/core/units';

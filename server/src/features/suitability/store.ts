@@ -1,5 +1,5 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
-import type { SaidLast } from '@tidy-quill/contract/visit';
+import type { SaidLast } from '@tidy-quill/contract/visit-opened';
 import { SITES, type SiteId } from '@tidy-quill/core/course';
 import {
   STANDARD_SUITABILITY,

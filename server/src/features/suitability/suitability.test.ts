@@ -1,5 +1,5 @@
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';

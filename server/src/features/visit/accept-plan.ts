@@ -1,4 +1,5 @@
-import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { Catalogue } from '@tidy-quill/contract/catalogue';
 import { evaluateInk, inkOrder, type InkCase } from '@tidy-quill/core/ink';
 import type { InkColour } from '@tidy-quill/core/look';

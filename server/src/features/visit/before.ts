@@ -1,4 +1,4 @@
-import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit';
+import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { sessionDays } from '@tidy-quill/core/plan';
 import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/record';
 import { and, asc, eq, lt } from 'drizzle-orm';

@@ -1,6 +1,6 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { Consent } from '@tidy-quill/contract/consent';
-import type { VisitHeader } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { ConsentStanding } from '@tidy-quill/core/consent';
 import type { SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { Day } from '@tidy-quill/core/units';

@@ -1,4 +1,5 @@
-import type { NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
   triageOf,
   zoneOfEvent,

@@ -5,7 +5,8 @@ import {
   Override,
   SendHome,
 } from '@tidy-quill/contract/visit';
-import type { NewEvent, VisitOpened } from '@tidy-quill/contract/visit';
+import type { NewEvent } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isStop } from '@tidy-quill/core/suitability';
 import {
   spotReasons,

@@ -1,5 +1,6 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
-import type { EventsKept, NewEvent, VisitHeader } from '@tidy-quill/contract/visit';
+import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
+import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
   againstHistory,
   refuseVisitEvent,

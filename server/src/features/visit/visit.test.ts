@@ -1,4 +1,5 @@
-import type { EventsKept, VisitOpened } from '@tidy-quill/contract/visit';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { Day } from '@tidy-quill/contract/today';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';

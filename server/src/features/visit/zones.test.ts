@@ -1,6 +1,6 @@
 import type { FollowUp } from '@tidy-quill/contract/today';
 import type { Day } from '@tidy-quill/contract/today';
-import type { VisitOpened } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import { zoneRecord } from '@tidy-quill/core/record';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';

@@ -1,4 +1,4 @@
-import type { FoundLast } from '@tidy-quill/contract/visit';
+import type { FoundLast } from '@tidy-quill/contract/visit-opened';
 import { changesBetween } from '@tidy-quill/core/look';
 import type { Findings } from '@tidy-quill/core/record';
 import { changeText, dayText } from '../../text';

@@ -1,5 +1,10 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import type { AreaBefore, FadesBefore, FoundLast, VisitOpened } from '@tidy-quill/contract/visit';
+import type {
+  AreaBefore,
+  FadesBefore,
+  FoundLast,
+  VisitOpened,
+} from '@tidy-quill/contract/visit-opened';
 import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-quill/core/consent';
 import { SITES } from '@tidy-quill/core/course';
 import { sessionDays, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
