@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, RIBBON, signIn, SOON } from './walk';
+import { answerNo, look, openVisit, RIBBON, signIn, SOON, clinicMoment } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -31,13 +31,7 @@ async function hoursAfter(hours: number): Promise<string> {
      join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
      where e.kind = 'treatmentEnded' and c.family_name = 'Okapi-Lune' order by e.at desc`,
   );
-  const at = new Date(new Date(ended!.at).getTime() + hours * 3_600_000);
-  const parts = new Intl.DateTimeFormat('sv-SE', {
-    timeZone: 'Europe/London',
-    dateStyle: 'short',
-    timeStyle: 'short',
-  }).format(at);
-  return parts.replace(' ', 'T');
+  return clinicMoment(new Date(new Date(ended!.at).getTime() + hours * 3_600_000));
 }
 
 describe('from the last pulse', () => {

@@ -2,7 +2,18 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, prepare, readSpot, RIBBON, signConsent, signIn, SOON, testSpot } from './walk';
+import {
+  answerNo,
+  prepare,
+  readSpot,
+  RIBBON,
+  signConsent,
+  signIn,
+  SOON,
+  testSpot,
+  newClient,
+  clinicMoment,
+} from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -99,20 +110,13 @@ async function treatParts(names: readonly string[], mark: string): Promise<void>
 describe('a tattoo of two colours', () => {
   it('is looked at, drawn part by part, and planned: 1064 first, then 532', async () => {
     await signIn(browser);
-    await browser.press('Clients');
-    await browser.press('Add client');
-    await browser.fill('Given name', 'Ottilie');
-    await browser.fill('Family name', 'Ravenscroft-Dell');
-    await browser.fill('Date of birth', '9 Aug 1990');
-    await browser.fill('Telephone', '01632 960 777');
-    await browser.press('Add client', '//div[@role="dialog"]');
-    await browser.see('No areas yet');
-    await browser.press('Add area');
-    await browser.choose('For', 'tattoo removal');
-    await browser.press('Add area', '//div[@role="dialog"]');
-    await browser.press('Book a visit');
-    await browser.press('Book and open');
-    await browser.see('Send home', RIBBON);
+    await newClient(browser, {
+      given: 'Ottilie',
+      family: 'Ravenscroft-Dell',
+      born: '9 Aug 1990',
+      phone: '01632 960 777',
+      ink: true,
+    });
     await answerNo(browser);
     await signConsent(browser, 'Ottilie Ravenscroft-Dell');
     await lookAtSkin();
@@ -259,12 +263,7 @@ describe('its second visit', () => {
       await desk.open(`/visits/${second!.visit_id}/reactions`);
       await desk.choose('What is it?', 'blister');
       const onset = new Date(new Date(second!.at).getTime() + 48 * 3_600_000);
-      const clinic = new Intl.DateTimeFormat('sv-SE', {
-        timeZone: 'Europe/London',
-        dateStyle: 'short',
-        timeStyle: 'short',
-      }).format(onset);
-      await desk.fill('When did it begin?', clinic.replace(' ', 'T'));
+      await desk.fill('When did it begin?', clinicMoment(onset));
       await desk.see('2 days after');
       await desk.choose('How much of what was treated?', 'a part of it');
       await desk.choose('Since it began', 'better');

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, signConsent, prepare, signIn, testSpot } from './walk';
+import { answerNo, look, signConsent, prepare, signIn, testSpot, newClient } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -31,17 +31,13 @@ describe('a first visit and the next', () => {
     await browser.press('Add client');
     await browser.press('Add client', '//div[@role="dialog"]');
     await browser.see('Given name must not be empty');
-    await browser.fill('Given name', 'Hesper');
-    await browser.fill('Family name', 'Dandelock');
-    await browser.fill('Date of birth', '1 Feb 1994');
-    await browser.fill('Telephone', '01632 960 555');
-    await browser.press('Add client', '//div[@role="dialog"]');
-    await browser.see('No areas yet');
-    await browser.press('Add area');
-    await browser.press('Add area', '//div[@role="dialog"]');
-    await browser.see('700 cm²');
-    await browser.press('Book a visit');
-    await browser.press('Book and open');
+    await browser.open('/');
+    await newClient(browser, {
+      given: 'Hesper',
+      family: 'Dandelock',
+      born: '1 Feb 1994',
+      phone: '01632 960 555',
+    });
     await browser.see('Sun or sunbed on the area');
   });
 

@@ -1,7 +1,6 @@
-import type { Place } from '@tidy-quill/core/look';
 import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
 import { triageCase, type ReportedHow } from '@tidy-quill/core/record';
-import { Input, InputNumber, Select } from 'antd';
+import { Input, InputNumber } from 'antd';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import {
@@ -12,12 +11,12 @@ import {
   LEVEL_WORDS,
   momentOf,
   onsetText,
-  PLACE_WORDS,
   REACTION_WORDS,
   TREND_WORDS,
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { PlaceSelect } from '../../widgets/PlaceSelect';
 import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
@@ -134,17 +133,7 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
             </Field>
             <Field label="Place">
               {({ id }) => (
-                <Select<Place>
-                  id={id}
-                  allowClear
-                  placeholder="not said"
-                  value={draft.place}
-                  options={Object.entries(PLACE_WORDS).map(([value, label]) => ({
-                    value: value as Place,
-                    label,
-                  }))}
-                  onChange={(place: Place | undefined) => change({ place: place ?? null })}
-                />
+                <PlaceSelect id={id} value={draft.place} onChange={(place) => change({ place })} />
               )}
             </Field>
           </div>

@@ -1,11 +1,11 @@
 import { evaluateInk } from '@tidy-quill/core/ink';
 import type { Setting } from '@tidy-quill/core/plan';
-import { Modal, Radio } from 'antd';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { INK_REFUSAL_WORDS } from '../../text';
 import { InkSteppers } from '../ink/InkSteppers';
 import { useInk } from '../ink/use-ink';
 import { useOpenVisit } from '../visit/use-visit';
+import { ChangeDialog } from './ChangeDialog';
 
 const REASONS = [
   'No whitening seen',
@@ -18,30 +18,19 @@ const REASONS = [
 
 /** Changes what is dialled in on ink, within the limits, with a reason by one press. */
 export function ChangeInkSetting({ onClose }: { onClose: () => void }) {
-  const { record, catalogue, add } = useOpenVisit();
+  const { record, catalogue } = useOpenVisit();
   const planning = useInk()!;
-  const label = useId();
-  const before = record.run.setting!;
-  const [setting, setSetting] = useState<Setting>(before);
-  const [reason, setReason] = useState<string>();
+  const [setting, setSetting] = useState<Setting>(record.run.setting!);
   const step = { colours: record.plan?.ink?.colours ?? [] };
   const evaluation = evaluateInk(planning.of, step, setting, catalogue.protocol.pace);
   const handpiece = planning.of.handpieces.find(({ id }) => id === setting.handpieceId);
-  const same = JSON.stringify(setting) === JSON.stringify(before);
-  const ready = evaluation.refusals.length === 0 && reason !== undefined && !same;
-  const save = async () => {
-    await add({ kind: 'settingChanged', setting, reason: reason! });
-    onClose();
-  };
   return (
-    <Modal
-      open
-      title="Change the setting"
-      okText="Use this setting"
-      okButtonProps={{ disabled: !ready }}
-      onOk={() => void save()}
-      onCancel={onClose}
+    <ChangeDialog
+      setting={setting}
+      refusals={evaluation.refusals.map((why) => `Not this way: ${INK_REFUSAL_WORDS[why]}.`)}
+      reasons={REASONS}
       width={560}
+      onClose={onClose}
     >
       {handpiece === undefined ? null : (
         <InkSteppers
@@ -51,21 +40,6 @@ export function ChangeInkSetting({ onClose }: { onClose: () => void }) {
           onChange={setSetting}
         />
       )}
-      {evaluation.refusals.map((why) => (
-        <p key={why} className="refusal" role="alert">
-          Not this way: {INK_REFUSAL_WORDS[why]}.
-        </p>
-      ))}
-      <h3 id={label}>Why?</h3>
-      <Radio.Group
-        className="reasons"
-        aria-labelledby={label}
-        optionType="button"
-        buttonStyle="solid"
-        options={[...REASONS]}
-        value={reason}
-        onChange={(event) => setReason(event.target.value as string)}
-      />
-    </Modal>
+    </ChangeDialog>
   );
 }

@@ -1,11 +1,11 @@
 import type { Setting } from '@tidy-quill/core/plan';
-import { Modal, Radio } from 'antd';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { refusalText } from '../../text';
 import { LimitBars } from '../plan/LimitBars';
 import { SettingSteppers } from '../plan/SettingSteppers';
 import { useEvaluation } from '../plan/use-planner';
 import { useOpenVisit, usePlanCase } from '../visit/use-visit';
+import { ChangeDialog } from './ChangeDialog';
 
 const REASONS = [
   'No endpoint seen',
@@ -20,29 +20,17 @@ const REASONS = [
 /** Changes what is dialled in, within the limits, with a reason by one press. */
 export function ChangeSetting({ onClose }: { onClose: () => void }) {
   const plan = usePlanCase()!;
-  const { record, add } = useOpenVisit();
-  const label = useId();
-  const before = record.run.setting!;
-  const [setting, setSetting] = useState<Setting>(before);
-  const [reason, setReason] = useState<string>();
+  const { record } = useOpenVisit();
+  const [setting, setSetting] = useState<Setting>(record.run.setting!);
   const { value: evaluation } = useEvaluation(plan, setting);
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
-  const refusals = evaluation?.refusals ?? [];
-  const same = JSON.stringify(setting) === JSON.stringify(before);
-  const ready = evaluation !== null && refusals.length === 0 && reason !== undefined && !same;
-  const save = async () => {
-    await add({ kind: 'settingChanged', setting, reason: reason! });
-    onClose();
-  };
   return (
-    <Modal
-      open
-      title="Change the setting"
-      okText="Use this setting"
-      okButtonProps={{ disabled: !ready }}
-      onOk={() => void save()}
-      onCancel={onClose}
+    <ChangeDialog
+      setting={setting}
+      refusals={evaluation?.refusals.map(refusalText) ?? null}
+      reasons={REASONS}
       width={640}
+      onClose={onClose}
     >
       {handpiece === undefined ? null : (
         <SettingSteppers
@@ -56,21 +44,6 @@ export function ChangeSetting({ onClose }: { onClose: () => void }) {
       {evaluation === null ? null : (
         <LimitBars evaluation={evaluation} setting={setting} doubt={null} />
       )}
-      {refusals.map((refusal) => (
-        <p key={refusal.code} className="refusal" role="alert">
-          {refusalText(refusal)}
-        </p>
-      ))}
-      <h3 id={label}>Why?</h3>
-      <Radio.Group
-        className="reasons"
-        aria-labelledby={label}
-        optionType="button"
-        buttonStyle="solid"
-        options={[...REASONS]}
-        value={reason}
-        onChange={(event) => setReason(event.target.value as string)}
-      />
-    </Modal>
+    </ChangeDialog>
   );
 }

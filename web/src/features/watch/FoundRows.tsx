@@ -1,9 +1,9 @@
-import type { Place } from '@tidy-quill/core/look';
 import type { Grade, Mark } from '@tidy-quill/core/reaction';
 import type { MarkFound } from '@tidy-quill/core/record';
-import { InputNumber, Select } from 'antd';
-import { MARK_WORDS, PLACE_WORDS } from '../../text';
+import { InputNumber } from 'antd';
+import { MARK_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import { PlaceSelect } from '../../widgets/PlaceSelect';
 import { detailOf, needsDetail } from './found';
 
 const GRADES: Readonly<Record<1 | 2 | 3, string>> = { 1: 'slight', 2: 'marked', 3: 'severe' };
@@ -48,16 +48,7 @@ export function FoundRows({
             </label>
             <label>
               <span className="choice-label">Place</span>
-              <Select<Place>
-                allowClear
-                placeholder="not said"
-                value={place}
-                options={Object.entries(PLACE_WORDS).map(([value, label]) => ({
-                  value: value as Place,
-                  label,
-                }))}
-                onChange={(next: Place | undefined) => change(mark, { place: next ?? null })}
-              />
+              <PlaceSelect value={place} onChange={(next) => change(mark, { place: next })} />
             </label>
           </div>
         );
