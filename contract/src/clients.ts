@@ -80,6 +80,14 @@ export interface ClientPage {
   readonly page: number;
 }
 
+/** One light of a visit. */
+export interface ClientLight {
+  readonly wavelengthNm: number;
+  readonly setting: Setting;
+  readonly pulses: number;
+  readonly answer: SkinAnswer;
+}
+
 /** A visit as the client's timeline shows it. */
 export interface ClientVisit {
   readonly id: string;
@@ -87,8 +95,8 @@ export interface ClientVisit {
   readonly startsAt: string;
   readonly stage: Stage;
   readonly finished: boolean;
-  /** The last setting used; null where nothing was fired. */
-  readonly setting: Setting | null;
+  /** Each light that was fired with, in order, its last setting and its answer; empty where nothing was fired. */
+  readonly lights: readonly ClientLight[];
   readonly pulses: number;
   readonly answer: SkinAnswer;
   /** Reactions to it that nobody has closed. */

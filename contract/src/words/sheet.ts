@@ -197,18 +197,18 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   const { run, plan } = zone.record;
   if (run.startedAt === null || plan === null) return [];
   const passes = zone.passes === 0 ? '' : `${figure(zone.passes, 0)} passes, `;
-  const steps = zone.steps.map(({ what, setting, said, toStaffId, ...by }): SheetLine => {
-    const to = toStaffId === null ? '' : `to ${names.staff(toStaffId)}`;
-    const dialled = setting === null ? '' : settingText(setting);
-    const text = [STEP_WORDS[what], to, dialled, said].filter(Boolean).join(': ');
-    return { label: stamp(by, names), text, grave: what === 'stopped' };
-  });
+  const steps = zone.steps.map(
+    ({ what, setting, wavelengthNm, said, toStaffId, ...by }): SheetLine => {
+      const to = toStaffId === null ? '' : `to ${names.staff(toStaffId)}`;
+      const dialled = setting === null ? '' : settingText(setting);
+      const light = wavelengthNm === null ? '' : nmText(wavelengthNm);
+      const text = [STEP_WORDS[what], to, light, dialled, said].filter(Boolean).join(': ');
+      return { label: stamp(by, names), text, grave: what === 'stopped' };
+    },
+  );
   const perArea = zone.energyJcm2 === null ? '' : `, ${figure(zone.energyJcm2)} J/cm² of the zone`;
   return [
-    {
-      label: 'With',
-      text: `${names.handpiece(plan.setting.handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[plan.setting.technique]}`,
-    },
+    ...withEach(zone, names),
     {
       label: 'In all',
       text: `${figure(zone.pulses, 0)} pulses, ${passes}${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
@@ -220,6 +220,16 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
       grave: true,
     })),
   ];
+}
+
+/** Each light with its handpiece; what each gave where there were several. */
+function withEach({ lights }: ZoneSheet, names: SheetNames): SheetLine[] {
+  return lights.map(({ plan, pulses, energyJ }) => {
+    const { handpieceId, technique } = plan.setting;
+    const own = `${names.handpiece(handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[technique]}`;
+    const gave = `${figure(pulses, 0)} pulses, ${figure(energyJ, 0)} J`;
+    return { label: 'With', text: lights.length === 1 ? own : `${own}: ${gave}` };
+  });
 }
 
 function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLine[] {

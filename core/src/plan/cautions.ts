@@ -3,6 +3,7 @@ import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';
 import { stepRule } from './step-rule';
 import {
+  lastSessions,
   wholeSessions,
   workingSkin,
   type PastSession,
@@ -66,8 +67,8 @@ export function cautionsFor(
 
 /** Whether the supervisor's word has to come first: after a reaction to a session, or to the newest test spot. */
 export const asksForWord = (history: readonly PastSession[]): boolean =>
-  [history.at(-1), wholeSessions(history).at(-1)].some(
-    (last) => last !== undefined && stepRule(last.answer).supervisor,
+  [...history.slice(-1), ...lastSessions(history)].some(
+    ({ answer }) => stepRule(answer).supervisor,
   );
 
 /** How long a session or a test spot speaks for a zone, months. */
@@ -97,7 +98,10 @@ export function testSpotReasons(
     darkerSkin: !tanned && isDarker(subject, last),
     newMedicine: hasNewMedicine(subject),
     gapOfSixMonths: addMonths(last.on, TEST_SPOT_MONTHS) < today,
-    afterReaction: stepRule(last.answer).newTestSpot,
+    // A test spot since then has answered; else every light of that day counts.
+    afterReaction: (last.test === true ? [last] : lastSessions(subject.history)).some(
+      ({ answer }) => stepRule(answer).newTestSpot,
+    ),
   };
   return TEST_SPOT_REASONS.filter((reason) => list[reason]);
 }

@@ -157,6 +157,12 @@ export function workingSkin(subject: Pick<SkinSubject, 'site' | 'skin'>): Workin
   return { type: skinTypeForFraction(fraction), melanosomeFraction: fraction, additions };
 }
 
+/** The whole sessions of the day on which a zone was last treated: on ink, one of each light. */
+export function lastSessions(history: readonly PastSession[]): readonly PastSession[] {
+  const whole = wholeSessions(history);
+  return whole.filter(({ on }) => on === whole.at(-1)?.on);
+}
+
 /** On how many days a zone was treated: several wavelengths of a day are one session. */
 export const sessionDays = (history: readonly PastSession[]): number =>
   new Set(wholeSessions(history).map(({ on }) => on)).size;

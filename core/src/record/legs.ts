@@ -10,9 +10,16 @@ export interface Leg {
   /** The last one that was dialled in. */
   readonly setting: Setting;
   readonly pulses: number;
+  /** What it gave, J. */
+  readonly energyJ: number;
   /** How far the lists of marks and pain scores had come when it ended. */
   readonly marksUpTo: number;
   readonly painsUpTo: number;
+}
+
+/** A leg with what the skin and the client answered while it was worked with. */
+export interface LegAnswered extends Omit<Leg, 'marksUpTo' | 'painsUpTo'> {
+  readonly answer: SkinAnswer;
 }
 
 /** The plan under way as a leg that ends now. */
@@ -22,6 +29,7 @@ export function closedLeg({ plan, run, legs }: VisitRecord): Leg {
     plan: plan!,
     setting: run.setting ?? plan!.setting,
     pulses: run.pulses - before,
+    energyJ: run.energyJ - legs.reduce((sum, leg) => sum + leg.energyJ, 0),
     marksUpTo: run.marks.length,
     painsUpTo: run.pains.length,
   };
@@ -31,13 +39,11 @@ export function closedLeg({ plan, run, legs }: VisitRecord): Leg {
  * Every plan that was worked with, with what the skin answered while it was. What was seen at the second look or told of
  * later counts against each of them: nobody can tell which of two lights it came from.
  */
-export function legsOf(
-  record: VisitRecord,
-): readonly (Pick<Leg, 'plan' | 'setting' | 'pulses'> & { readonly answer: SkinAnswer })[] {
+export function legsOf(record: VisitRecord): readonly LegAnswered[] {
   if (record.plan === null || record.run.setting === null) return [];
   const all = [...record.legs, closedLeg(record)];
   const later = record.watched?.marks ?? [];
-  return all.map(({ plan, setting, pulses, marksUpTo, painsUpTo }, index) => {
+  return all.map(({ plan, setting, pulses, energyJ, marksUpTo, painsUpTo }, index) => {
     const from = all[index - 1];
     const marks = record.run.marks.slice(from?.marksUpTo ?? 0, marksUpTo);
     const pains = record.run.pains.slice(from?.painsUpTo ?? 0, painsUpTo);
@@ -46,6 +52,6 @@ export function legsOf(
       pains.map(({ score }) => score),
       harmLater(record.reactions),
     );
-    return { plan, setting, pulses, answer };
+    return { plan, setting, pulses, energyJ, answer };
   });
 }

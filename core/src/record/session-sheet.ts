@@ -2,6 +2,7 @@ import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import type { EventBody, VisitEvent } from './events';
 import { inOrder } from './in-order';
+import { legsOf, type LegAnswered } from './legs';
 import type { Run } from './run';
 import { answerOf, type VisitRecord } from './visit-record';
 import { zoneOfEvent, zonesOf, zoneRecord } from './zones';
@@ -21,6 +22,8 @@ export interface SheetStep extends Stamp {
   readonly what: SheetStepKind;
   /** What is dialled in from then on, where the step changed it. */
   readonly setting: Setting | null;
+  /** Of the light, where a plan was accepted. */
+  readonly wavelengthNm: number | null;
   /** The reason given, or what was said; empty where nothing was. */
   readonly said: string;
   readonly toStaffId: string | null;
@@ -42,6 +45,8 @@ export type SheetStepKind =
 export interface ZoneSheet {
   readonly areaId: string;
   readonly record: VisitRecord;
+  /** Each light that was fired with, in order. */
+  readonly lights: readonly LegAnswered[];
   readonly steps: readonly SheetStep[];
   readonly pulses: number;
   readonly passes: number;
@@ -126,6 +131,7 @@ function zoneSheet(
   return {
     areaId,
     record,
+    lights: legsOf(record).filter(({ pulses }) => pulses > 0),
     steps: own.flatMap(stepOf),
     pulses: run.pulses,
     passes: run.passes,
@@ -155,13 +161,26 @@ const secondsOf = ({ cells }: Run): number =>
 function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
   const step = (
     what: SheetStepKind,
-    more: Partial<Pick<SheetStep, 'setting' | 'said' | 'toStaffId'>> = {},
+    more: Partial<Pick<SheetStep, 'setting' | 'wavelengthNm' | 'said' | 'toStaffId'>> = {},
   ): readonly SheetStep[] => [
-    { id, at, staffId, what, setting: null, said: '', toStaffId: null, ...more },
+    {
+      id,
+      at,
+      staffId,
+      what,
+      setting: null,
+      wavelengthNm: null,
+      said: '',
+      toStaffId: null,
+      ...more,
+    },
   ];
   switch (body.kind) {
     case 'planAccepted':
-      return step(body.kind, { setting: body.plan.setting });
+      return step(body.kind, {
+        setting: body.plan.setting,
+        wavelengthNm: body.plan.wavelengthNm,
+      });
     case 'settingChanged':
       return step(body.kind, { setting: body.setting, said: body.reason });
     case 'stepDeclined':

@@ -174,7 +174,9 @@ export function againstHistory(record: VisitRecord, history: readonly PastSessio
   const { plan } = record;
   if (plan === null || record.run.startedAt !== null) return record;
   const same = (one: PastSession, other: PastSession) =>
-    one.on === other.on && one.setting.fluenceJcm2 === other.setting.fluenceJcm2;
+    one.on === other.on &&
+    one.wavelengthNm === other.wavelengthNm &&
+    one.setting.fluenceJcm2 === other.setting.fluenceJcm2;
   const harm = history.flatMap((session) => {
     const known = plan.subject.history.filter((each) => same(each, session));
     return session.answer.adverse.filter(

@@ -1,4 +1,4 @@
-import { hasNewMedicine, stepRule, wholeSessions, workingSkin, type SkinSubject } from '../plan';
+import { hasNewMedicine, lastSessions, stepRule, workingSkin, type SkinSubject } from '../plan';
 import type { SpotReading, TestSpot } from './test-spot';
 
 /** When a spot is looked at: at once, at 5–15 minutes, and a day or two later where there is doubt. */
@@ -21,11 +21,13 @@ export type LaterReason = 'typesIVtoVI' | 'scarred' | 'afterReaction' | 'newMedi
 
 /** What asks for a reading at 24–48 hours: dark skin, or any doubt; empty where the minutes suffice. */
 export function laterReasons(subject: SkinSubject): readonly LaterReason[] {
-  const last = wholeSessions(subject.history).at(-1);
   const list: readonly (readonly [LaterReason, boolean])[] = [
     ['typesIVtoVI', workingSkin(subject).type >= 4],
     ['scarred', subject.skin.surface === 'scarred'],
-    ['afterReaction', last !== undefined && stepRule(last.answer).newTestSpot],
+    [
+      'afterReaction',
+      lastSessions(subject.history).some(({ answer }) => stepRule(answer).newTestSpot),
+    ],
     ['newMedicine', hasNewMedicine(subject)],
   ];
   return list.flatMap(([reason, holds]) => (holds ? [reason] : []));

@@ -11,6 +11,7 @@ import {
   answerOf,
   currentStage,
   isFinished,
+  legsOf,
   openReactions,
   zoneRecords,
 } from '@tidy-quill/core/record';
@@ -101,7 +102,14 @@ async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<Cli
         startsAt: row.startsAt.toISOString(),
         stage: currentStage(record, consent.state === 'valid'),
         finished: isFinished(record),
-        setting: record.run.pulses > 0 ? record.run.setting : null,
+        lights: legsOf(record)
+          .filter(({ pulses }) => pulses > 0)
+          .map(({ plan, setting, pulses, answer: own }) => ({
+            wavelengthNm: plan.wavelengthNm,
+            setting,
+            pulses,
+            answer: own,
+          })),
         pulses: record.run.pulses,
         answer: answerOf(record),
         openReactions: openReactions(record).length,

@@ -1,6 +1,6 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
 import { intervalStateOf, type SiteId } from '@tidy-quill/core/course';
-import { stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
+import { lastSessions, stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
 import {
   currentStage,
   isFinished,
@@ -140,7 +140,7 @@ function attentionFor(
     ['stopped', isStopped(record)],
     ['noConsent', !consented],
     ['planStale', record.planIsStale],
-    ['reactionLastTime', last !== null && stepRule(last.answer).newTestSpot],
+    ['reactionLastTime', lastSessions(history).some(({ answer }) => stepRule(answer).newTestSpot)],
     ['testSpot', record.run.startedAt === null && spotReasons(record).length > 0],
     ['tan', tan !== 'none'],
     ['firstVisit', interval === 'first'],

@@ -13,6 +13,7 @@ import {
   dayText,
   figure,
   ENDPOINT_WORDS,
+  nmText,
   pulseText,
   shortDay,
   spotText,
@@ -126,7 +127,7 @@ function AreaCourse({
   visits: readonly ClientVisit[];
   onBook: () => void;
 }) {
-  const fired = visits.filter((visit) => visit.setting !== null);
+  const fired = visits.filter(({ lights }) => lights.length > 0);
   return (
     <section className="area-course">
       <header>
@@ -176,9 +177,15 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
               </Link>
             </th>
             <td className="figures">
-              {visit.setting === null
+              {visit.lights.length === 0
                 ? '–'
-                : `${figure(visit.setting.fluenceJcm2, 2)} J/cm², ${pulseText(visit.setting.pulseMs)}, ${spotText(visit.setting.spot)}`}
+                : visit.lights.map((light) => (
+                    <span key={light.wavelengthNm} className="used-light">
+                      {visit.lights.length > 1 ? `${nmText(light.wavelengthNm)}: ` : ''}
+                      {figure(light.setting.fluenceJcm2, 2)} J/cm²,{' '}
+                      {pulseText(light.setting.pulseMs)}, {spotText(light.setting.spot)}
+                    </span>
+                  ))}
             </td>
             <td className="is-figure figures">
               {visit.pulses === 0 ? '–' : figure(visit.pulses, 0)}

@@ -10,7 +10,7 @@ import {
   YAxis,
 } from 'recharts';
 import { useSignedIn } from '../../app/clinic-context';
-import { ADVERSE_WORDS, dayOf, figure, pulseText, shortDay } from '../../text';
+import { ADVERSE_WORDS, dayOf, figure, nmText, pulseText, shortDay } from '../../text';
 
 interface Point {
   readonly day: string;
@@ -23,13 +23,20 @@ interface Point {
 /** Fluence, pulse, highest pain and reactions over an area's course, one under the other on the same days. */
 export default function CourseChart({ visits }: { visits: readonly ClientVisit[] }) {
   const { timeZone } = useSignedIn().clinic;
-  const points = [...visits].reverse().map(({ startsAt, setting, answer }): Point => ({
-    day: shortDay(dayOf(startsAt, timeZone)),
-    fluence: setting!.fluenceJcm2,
-    pulse: setting!.pulseMs,
-    pain: answer.painMax,
-    reaction: answer.adverse.map((each) => ADVERSE_WORDS[each]).join(', '),
-  }));
+  const lights = new Set(visits.flatMap((visit) => visit.lights.map((each) => each.wavelengthNm)));
+  const points = [...visits].reverse().flatMap((visit) =>
+    visit.lights.map(({ setting, answer, wavelengthNm }): Point => {
+      const day = shortDay(dayOf(visit.startsAt, timeZone));
+      return {
+        // A day on which two lights were used stands twice.
+        day: lights.size > 1 ? `${day}, ${nmText(wavelengthNm)}` : day,
+        fluence: setting.fluenceJcm2,
+        pulse: setting.pulseMs,
+        pain: answer.painMax,
+        reaction: answer.adverse.map((each) => ADVERSE_WORDS[each]).join(', '),
+      };
+    }),
+  );
   const said = points.map(
     ({ day, fluence, pulse, pain, reaction }) =>
       `${day}: ${figure(fluence, 2)} J/cm², ${pulseText(pulse)}, pain ${pain ?? 'not asked'}${reaction === '' ? '' : `, ${reaction}`}`,

@@ -59,7 +59,7 @@ function Sessions({ clientId }: { clientId: string }) {
   const { data } = useClientQuery(clientId);
   const { timeZone } = useSignedIn().clinic;
   if (data === undefined) return null;
-  const fired = data.visits.filter(({ setting }) => setting !== null);
+  const fired = data.visits.filter(({ lights }) => lights.length > 0);
   if (fired.length === 0) return <p>Nothing was fired on this client yet.</p>;
   const area = ({ areaId }: ClientVisit) => {
     const own = data.areas.find(({ id }) => id === areaId);
@@ -74,8 +74,12 @@ function Sessions({ clientId }: { clientId: string }) {
             <Link to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}>
               {dayText(dayOf(visit.startsAt, timeZone))}, {area(visit)}
               <span className="quiet">
-                {figure(visit.setting!.fluenceJcm2, 2)} J/cm², {pulseText(visit.setting!.pulseMs)},{' '}
-                {figure(visit.pulses, 0)} pulses
+                {visit.lights
+                  .map(
+                    ({ setting, pulses }) =>
+                      `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${figure(pulses, 0)} pulses`,
+                  )
+                  .join('; ')}
               </span>
             </Link>
           </li>

@@ -7,7 +7,7 @@ import {
   type Habit,
   type NextVisit,
 } from '@tidy-quill/core/course';
-import { wholeSessions, workingSkin } from '@tidy-quill/core/plan';
+import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { answerOf, isTestVisit } from '@tidy-quill/core/record';
 import { spotAnswer } from '@tidy-quill/core/spot';
 import type { OpenVisit, OpenZone } from '../visit/use-visit';
@@ -33,7 +33,7 @@ export function treatedZones(
     const treatedOn = plan.plannedOn;
     const spotsHarmed = record.spots.some((spot) => spotAnswer(spot).adverse.length > 0);
     const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
-    const visitNumber = wholeSessions(before[area.id]?.history ?? []).length + 1;
+    const visitNumber = sessionDays(before[area.id]?.history ?? []) + 1;
     const next = tested
       ? visitAfterTest({ testedOn: treatedOn, adverse })
       : nextVisitOf({ job, site, treatedOn, visitNumber, adverse });

@@ -1,5 +1,5 @@
 import { INK_LEAST_WEEKS, intervalStateOf } from '@tidy-quill/core/course';
-import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
+import { lastSessions, stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -88,14 +88,13 @@ function consent({ consent: { state }, record, pathOf }: OpenVisit): Alert[] {
 }
 
 function lastTime({ history, record }: OpenVisit): Alert[] {
-  // A session that harmed is told of even after a test spot that went well.
-  const last = wholeSessions(history).at(-1);
-  if (last === undefined) return [];
-  const { newTestSpot, supervisor } = stepRule(last.answer);
-  if (!newTestSpot) return [];
-  const seen =
-    last.answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ') ||
-    `Pain ${last.answer.painMax}`;
+  // A session that harmed is told of even after a test spot that went well; each light of that day counts.
+  const harmed = lastSessions(history).filter(({ answer }) => stepRule(answer).newTestSpot);
+  if (harmed.length === 0) return [];
+  const supervisor = harmed.some(({ answer }) => stepRule(answer).supervisor);
+  const marks = [...new Set(harmed.flatMap(({ answer }) => answer.adverse))];
+  const pain = Math.max(...harmed.map(({ answer }) => answer.painMax ?? 0));
+  const seen = marks.map((mark) => ADVERSE_WORDS[mark]).join(', ') || `Pain ${pain}`;
   const next = supervisor ? 'The supervisor’s word comes first.' : 'Find the cause first.';
   const title = 'It reacted last time';
   const { agreed } = record;

@@ -1,6 +1,8 @@
 import { AVOIDED, avoidedIn, type InkFinding } from '@tidy-quill/core/look';
 import {
   hairDiameterUm,
+  lastSessions,
+  sessionDays,
   stepRule,
   TEST_SPOT_MONTHS,
   wholeSessions,
@@ -9,6 +11,7 @@ import {
   type PastSession,
 } from '@tidy-quill/core/plan';
 import { addMonths, fullYears } from '@tidy-quill/core/units';
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import {
   ADDITION_WORDS,
@@ -64,9 +67,9 @@ export function LeftPage() {
       <Tested />
       {record.plan === null ? null : <Planned />}
       <p className="left-foot">
-        {wholeSessions(history).length === 0
+        {sessionDays(history) === 0
           ? 'First session on this area'
-          : `Session ${wholeSessions(history).length + 1} on this area`}
+          : `Session ${sessionDays(history) + 1} on this area`}
       </p>
     </aside>
   );
@@ -146,24 +149,31 @@ function InkFacts({ ink, areaCm2 }: { ink: InkFinding; areaCm2: number }) {
 }
 
 function LastVisit({ last }: { last: PastSession | null }) {
-  const { catalogue, today } = useOpenVisit();
+  const { catalogue, history, today } = useOpenVisit();
   if (last === null) return null;
-  const { setting, answer } = last;
-  const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
-  const seen =
-    answer.adverse.length > 0
-      ? answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')
-      : ENDPOINT_WORDS[answer.endpoint];
+  // Several lights of a day are one session.
+  const lights = lastSessions(history);
   return (
     <Facts title={`Last visit, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
-      <Fact word="Used">
-        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
-        {spotText(setting.spot)}
-      </Fact>
-      <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
-      <Fact word="Answer">{seen}</Fact>
-      <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
-      <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+      {lights.map(({ setting, answer, wavelengthNm }) => {
+        const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
+        const seen =
+          answer.adverse.length > 0
+            ? answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')
+            : ENDPOINT_WORDS[answer.endpoint];
+        return (
+          <Fragment key={`${wavelengthNm} ${setting.fluenceJcm2}`}>
+            <Fact word="Used">
+              {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
+              {spotText(setting.spot)}
+            </Fact>
+            <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
+            <Fact word="Answer">{seen}</Fact>
+            <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
+            <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+          </Fragment>
+        );
+      })}
     </Facts>
   );
 }

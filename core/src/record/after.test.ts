@@ -1,0 +1,321 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { caseOf, mixed } from '../ink/ink.test-data';
+import { asksForWord, lastSessions, sessionDays, testSpotReasons } from '../plan';
+import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
+import type { ReactionReport } from '../reaction';
+import { laterReasons } from '../spot';
+import { answersGiven } from './record.test-data';
+import {
+  againstHistory,
+  answerOf,
+  isOverdue,
+  legsOf,
+  openReactions,
+  pastSessions,
+  preparation,
+  refuseVisitEvent,
+  sessionSheet,
+  visitRecord,
+  type AcceptedPlan,
+  type EventBody,
+  type VisitEvent,
+} from './index';
+
+const BOOKED = 'area';
+const START = Date.UTC(2026, 10, 24, 10, 0, 0);
+const moment = (second: number) => new Date(START + second * 1000).toISOString();
+const script = (...lines: readonly (readonly [second: number, body: EventBody])[]) =>
+  lines.map(([second, body], index): VisitEvent => ({
+    id: `e${String(index).padStart(3, '0')}`,
+    at: moment(second),
+    staffId: index % 2 === 0 ? 'one' : 'two',
+    body,
+  }));
+
+const { subject: ink } = caseOf({ colours: mixed(['black', 0.6], ['red', 0.4]) });
+const light = (wavelengthNm: number, fluenceJcm2: number, colour: 'black' | 'red') => {
+  const plan: AcceptedPlan = {
+    subject: ink,
+    ink: { colours: [colour], darkPartOf: [] },
+    setting: {
+      handpieceId: `nano-${wavelengthNm}`,
+      technique: 'stamping',
+      // π·0.2² = 0.12566 cm².
+      spot: { diameterMm: 4 },
+      pulseMs: 6e-6,
+      fluenceJcm2,
+      rateHz: 2,
+      passes: 1,
+    },
+    wavelengthNm,
+    upperJcm2: 6,
+    expectedPulses: 100,
+    cooling: { kind: 'air' },
+    gel: false,
+    job: 'ink',
+    devicesVersionId: 'd',
+    protocolVersionId: 'p',
+    coreVersion: '0.1.0',
+    plannedOn: '2026-11-24',
+  };
+  return { kind: 'planAccepted', plan } as const;
+};
+const ready = (events: readonly VisitEvent[], second: number) => {
+  const { plan, ready: done } = visitRecord(events);
+  const { handpieceId: _id, technique: _technique, passes: _passes, ...shown } = plan!.setting;
+  const ticks = preparation(visitRecord(events))
+    .checks.filter(({ id }) => !done.has(id))
+    .map(({ id }) => ({ kind: 'checkTicked', check: id, done: true }) as const);
+  const read = {
+    kind: 'settingsRead',
+    by: 'eye',
+    shown: { ...shown, wavelengthNm: plan!.wavelengthNm },
+  };
+  return [...ticks, read as EventBody].map((body, index): VisitEvent => ({
+    id: `r${second} ${index}`,
+    at: moment(second),
+    staffId: 'one',
+    body,
+  }));
+};
+
+/** Two lights of one session: 1064 nm over the black, then 532 over the red, on which the skin bled. */
+function twoLights(): readonly VisitEvent[] {
+  const first = script(
+    [0, answersGiven({ sun: { yes: false } })],
+    [1, { kind: 'findingsRecorded', findings: { skin: ink.skin, areaCm2: 40, ink: ink.ink } }],
+    [2, light(1064, 4, 'black')],
+  );
+  const begun = [
+    ...first,
+    ...ready(first, 3),
+    ...script(
+      [10, { kind: 'treatmentStarted' }],
+      [11, { kind: 'cellChosen', cell: 1 }],
+      [30, { kind: 'pulsesFired', count: 50 }],
+      [31, { kind: 'painScored', score: 4 }],
+      [32, { kind: 'markSeen', mark: 'evenWhitening' }],
+      [33, { kind: 'cellEnded', cell: 1, how: 'done' }],
+      [40, light(532, 2, 'red')],
+    ).map((event) => ({ ...event, id: `a${event.id}` })),
+  ];
+  return [
+    ...begun,
+    ...ready(begun, 41),
+    ...script(
+      [50, { kind: 'resumed' }],
+      [51, { kind: 'cellChosen', cell: 101 }],
+      [60, { kind: 'pulsesFired', count: 20 }],
+      [61, { kind: 'painScored', score: 6 }],
+      [62, { kind: 'markSeen', mark: 'bleeding' }],
+      [70, { kind: 'treatmentEnded' }],
+    ).map((event) => ({ ...event, id: `b${event.id}` })),
+  ];
+}
+
+describe('a session of two lights', () => {
+  const events = twoLights();
+  const record = visitRecord(events);
+
+  it('tells each light what it gave and what was answered to it', () => {
+    const legs = legsOf(record);
+    expect(legs.map(({ plan, pulses }) => [plan.wavelengthNm, pulses])).toEqual([
+      [1064, 50],
+      [532, 20],
+    ]);
+    // 50 × 4 × 0.12566 = 25.13 J; 20 × 2 × 0.12566 = 5.03 J.
+    expect(legs[0]!.energyJ).toBeCloseTo(25.133, 3);
+    expect(legs[1]!.energyJ).toBeCloseTo(5.027, 3);
+    expect(legs[0]!.answer).toEqual({ endpoint: 'right', adverse: [], painMax: 4 });
+    expect(legs[1]!.answer).toEqual({ endpoint: 'notRead', adverse: ['bleeding'], painMax: 6 });
+    expect(record.run.energyJ).toBeCloseTo(30.159, 3);
+  });
+
+  it('is two sessions of one day for the next plan, each with its own colours', () => {
+    const history = pastSessions(record);
+    expect(history.map(({ wavelengthNm, ink: meant }) => [wavelengthNm, meant])).toEqual([
+      [1064, ['black']],
+      [532, ['red']],
+    ]);
+    expect(sessionDays(history)).toBe(1);
+    expect(lastSessions(history)).toHaveLength(2);
+  });
+
+  it('asks for the supervisor’s word whichever of its lights did harm', () => {
+    const [black, red] = pastSessions(record);
+    for (const history of [
+      [black!, red!],
+      [red!, black!],
+    ]) {
+      expect(asksForWord(history)).toBe(true);
+      const subject = { ...ink, history };
+      expect(laterReasons(subject)).toContain('afterReaction');
+      const now = { handpieceId: 'nano-1064', wavelengthNm: 1064 };
+      expect(testSpotReasons(subject, now, '2026-12-24')).toContain('afterReaction');
+    }
+    expect(asksForWord([black!])).toBe(false);
+  });
+
+  it('stands still between its lights until the second is made ready', () => {
+    const swap = events.findIndex(({ id }) => id === 'ae006');
+    const between = events.slice(0, swap + 1);
+    expect(visitRecord(between).run.state).toBe('paused');
+    const goOn = { id: 'x', at: moment(45), body: { kind: 'resumed' } } as const;
+    const refused = (list: readonly VisitEvent[]) => refuseVisitEvent(list, goOn, BOOKED, true);
+    expect(refused(between)).toBe('testSpotFirst');
+    const waived: VisitEvent = {
+      ...{ id: 'w', at: moment(42), staffId: 'one' },
+      body: { kind: 'spotWaived', reasons: ['newZone'], reason: 'x', supervisorId: 's' },
+    };
+    expect(refused([...between, waived])).toBe('prepareFirst');
+    expect(refused([...between, waived, ...ready(between, 41)])).toBeNull();
+  });
+
+  it('stands on its record light by light, whatever order its events came in', () => {
+    const sheet = sessionSheet(events, BOOKED);
+    const [zone] = sheet.zones;
+    expect(zone!.lights.map(({ pulses }) => pulses)).toEqual([50, 20]);
+    expect(zone!.energyJcm2).toBeCloseTo(30.159 / 40, 4);
+    // 10:00:31 and 10:01:01, counted from the start at 10:00:10.
+    expect(zone!.pains).toEqual([
+      { minute: 21 / 60, score: 4 },
+      { minute: 51 / 60, score: 6 },
+    ]);
+    expect(zone!.steps.map(({ what }) => what)).toEqual([
+      ...['planAccepted', 'settingsRead', 'treatmentStarted'],
+      ...['planAccepted', 'settingsRead', 'resumed', 'treatmentEnded'],
+    ]);
+    fc.assert(
+      fc.property(fc.shuffledSubarray([...events], { minLength: events.length }), (shuffled) => {
+        expect(sessionSheet(shuffled, BOOKED)).toEqual(sheet);
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
+
+const REPORT: ReactionReport = {
+  what: 'blister',
+  onsetAt: moment(70 + 30 * 3600),
+  extent: 'part',
+  sizeCm: 1,
+  place: null,
+  trend: 'same',
+  signs: [],
+};
+const told = (more: Partial<ReactionReport> = {}): EventBody => ({
+  kind: 'reactionReported',
+  how: 'phone',
+  report: { ...REPORT, ...more },
+  triage: null,
+  photoIds: [],
+  note: '',
+});
+const at = (id: string, hours: number, body: EventBody): VisitEvent => ({
+  ...{ id, at: moment(70 + hours * 3600), staffId: 'one' },
+  body,
+});
+
+describe('a reaction told of later', () => {
+  const events = twoLights();
+  const reported = [...events, at('t1', 48, told())];
+
+  it('counts against every light of its session', () => {
+    const history = pastSessions(visitRecord(reported));
+    expect(history.map(({ answer }) => answer.adverse)).toEqual([
+      ['blister'],
+      ['bleeding', 'blister'],
+    ]);
+  });
+
+  it('is due again after the hours of its level, and overdue after them', () => {
+    const [reaction] = openReactions(visitRecord(reported));
+    // Advice: again in 48 hours.
+    expect(reaction!.triage!.level).toBe('advice');
+    expect(reaction!.againAt).toBe(moment(70 + 96 * 3600));
+    expect(isOverdue(reaction!, moment(70 + 96 * 3600))).toBe(false);
+    expect(isOverdue(reaction!, moment(71 + 96 * 3600))).toBe(true);
+  });
+
+  it('is triaged anew at each step, and counts no more where it was not from this session', () => {
+    const followed = at('t2', 60, {
+      ...{ kind: 'reactionFollowed', reactionId: 't1', how: 'seen', trend: 'worse' },
+      ...{ signs: ['fever'], sizeCm: 2, triage: null, did: [], photoIds: [], note: '' },
+      againAt: null,
+    });
+    const [grave] = visitRecord([...reported, followed]).reactions;
+    expect(grave!.triage!.level).toBe('clinicianNow');
+    expect(grave!.report).toMatchObject({ what: 'blister', sizeCm: 2, trend: 'worse' });
+    const closed = at('t3', 70, {
+      ...{ kind: 'reactionClosed', reactionId: 't1', outcome: 'notFromSession', note: '' },
+    });
+    const record = visitRecord([...reported, followed, closed]);
+    expect(openReactions(record)).toEqual([]);
+    expect(answerOf(record).adverse).toEqual(['bleeding']);
+  });
+
+  it('about one that nobody reported changes nothing', () => {
+    const stray = at('t9', 50, {
+      ...{ kind: 'reactionClosed', reactionId: 'nobody', outcome: 'healed', note: '' },
+    });
+    expect(visitRecord([...events, stray]).reactions).toEqual([]);
+    expect(refuseVisitEvent(events, stray, BOOKED, true)).toBe('noSuchReaction');
+  });
+});
+
+describe('a plan that was accepted before a reaction was told of', () => {
+  const planned = (history = [past()]) =>
+    visitRecord(
+      script([
+        0,
+        {
+          kind: 'planAccepted',
+          plan: {
+            ...{ subject: { ...SUBJECT, history }, setting: SETTING, wavelengthNm: 810 },
+            ...{ upperJcm2: 24, expectedPulses: 200, gel: true, job: 'hair' },
+            ...{ devicesVersionId: 'd', protocolVersionId: 'p', coreVersion: '0.1.0' },
+            plannedOn: '2026-11-24',
+          },
+        },
+      ]),
+    );
+  const blistered = past({ answer: { endpoint: 'right', adverse: ['blister'], painMax: 3 } });
+
+  it('no longer fits, and says what was done', () => {
+    const record = againstHistory(planned(), [blistered]);
+    expect(record.planIsStale).toBe(true);
+    expect(record.stale).toEqual([{ kind: 'reactions', harm: ['blister'] }]);
+  });
+
+  it('fits where it knew of it, or where nothing was told', () => {
+    expect(againstHistory(planned([blistered]), [blistered]).planIsStale).toBe(false);
+    expect(againstHistory(planned(), [past()]).planIsStale).toBe(false);
+  });
+});
+
+describe('a signature under a record', () => {
+  const events = twoLights();
+  const signed = at('s1', 1, {
+    ...{ kind: 'recordSigned', digest: 'a'.repeat(64) },
+    signature: { kind: 'typed', name: 'One' },
+  });
+  const added = at('s2', 2, { kind: 'amended', about: null, text: 'More', reason: 'Left out' });
+  const given = at('s3', 3, { kind: 'adviceGiven', by: 'print' });
+
+  it('stands until something clinical is added, which is told', () => {
+    const changed = (...more: VisitEvent[]) =>
+      sessionSheet([...events, ...more], BOOKED).changedSinceSigned;
+    expect(changed()).toBe(false);
+    expect(changed(signed)).toBe(false);
+    expect(changed(signed, given)).toBe(false);
+    expect(changed(signed, added)).toBe(true);
+  });
+
+  it('waits until treatment has ended, and advice until somebody went home', () => {
+    const running = events.filter(({ body }) => body.kind !== 'treatmentEnded');
+    expect(refuseVisitEvent(running, signed, BOOKED, true)).toBe('notFinished');
+    expect(refuseVisitEvent(events, signed, BOOKED, true)).toBeNull();
+    expect(refuseVisitEvent(events, given, BOOKED, true)).toBe('notFinished');
+  });
+});
