@@ -1,3 +1,6 @@
+import type { RecordOpened } from '@tidy-quill/contract/record';
+import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
+import { sessionSheet } from '@tidy-quill/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
@@ -23,6 +26,24 @@ const kept = (kind: string) =>
      where e.kind = $1 and c.family_name = 'Okapi-Lune' order by e.at desc`,
     [kind],
   );
+
+/** Every line of the record as the page shows it. */
+const shownLines = () =>
+  browser.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll('[data-testid="record"] dl > div')].map((line) =>
+       line.querySelector('dt').textContent + ': ' + line.querySelector('dd').textContent)`,
+  );
+
+/** The same lines, made here from the visit's events and nothing else. */
+async function linesFromEvents(): Promise<string[]> {
+  const opened = await browser.driver.executeAsyncScript<RecordOpened>(
+    `const done = arguments[arguments.length - 1];
+     fetch(location.pathname.replace('/visits', '/api/visits')).then((answer) => answer.json()).then(done);`,
+  );
+  const sheet = sessionSheet([...opened.events].reverse(), opened.visit.areaId);
+  const sections = sheetSections(sheet, sheetNames(opened, 'Europe/London'));
+  return sections.flatMap(({ lines }) => lines.map(({ label, text }) => `${label}: ${text}`));
+}
 
 /** So many hours after the last pulse, as the clinic's clock shows it. */
 async function hoursAfter(hours: number): Promise<string> {
@@ -85,6 +106,7 @@ describe('from the last pulse', () => {
     await browser.fill('Reason', 'Forgotten then');
     await browser.press('Add it');
     await browser.see('Stood up twice (because: Forgotten then)', RECORD);
+    expect(await shownLines()).toEqual(await linesFromEvents());
     await browser.press('Type the name instead');
     await browser.fill('Idony Brackwater, full name typed', 'Idony Brackwater');
     await browser.press('Sign what stands here');
