@@ -154,17 +154,23 @@ function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): She
 }
 
 function found({ record }: ZoneSheet, area: string): SheetLine[] {
-  const { findings } = record;
+  const { findings, fading } = record;
   if (findings === null) return [];
   const { skin, areaCm2 } = findings;
   const hair =
     'hair' in findings
       ? `${figure(areaCm2)} cm², hair ${HAIR_COLOUR_WORDS[findings.hair.colour]}, ${CALIBRE_WORDS[findings.hair.calibre]}, ${DENSITY_WORDS[findings.hair.density]} density`
       : `${figure(areaCm2)} cm², ink ${findings.ink.colours.map(({ colour, share }) => `${INK_COLOUR_WORDS[colour]} ${figure(share * 100, 0)} %`).join(', ')}`;
-  return [
+  const lines = [
     { label: area, text: hair },
     { label: 'Skin', text: `type ${skinTypeText(skin.type)}, ${TAN_WORDS[skin.tan]}` },
   ];
+  if (fading === null) return lines;
+  const faded = fading.fades.map(
+    ({ colour, faded: share }) => `${INK_COLOUR_WORDS[colour]} ${figure(share * 100, 0)} %`,
+  );
+  const label = `Faded, ${fading.how === 'eye' ? 'by eye' : 'from pictures'}`;
+  return [...lines, { label, text: faded.join(', ') }];
 }
 
 function spots({ record }: ZoneSheet, { timeZone }: SheetNames): SheetLine[] {
@@ -181,11 +187,12 @@ function spots({ record }: ZoneSheet, { timeZone }: SheetNames): SheetLine[] {
   });
 }
 
-function ready({ record }: ZoneSheet, names: SheetNames): SheetLine[] {
-  const ticks = [...record.ready].map(([check, tick]) => ({
-    label: stamp(tick, names),
-    text: PLAIN_CHECK_WORDS[check],
-  }));
+function ready({ record, ticks: made }: ZoneSheet, names: SheetNames): SheetLine[] {
+  const several = new Set(made.map(({ wavelengthNm }) => wavelengthNm)).size > 1;
+  const ticks = made.map(({ check, wavelengthNm, ...by }) => {
+    const light = several && wavelengthNm !== null ? `, for ${nmText(wavelengthNm)}` : '';
+    return { label: stamp(by, names), text: `${PLAIN_CHECK_WORDS[check]}${light}` };
+  });
   const { numbing } = record;
   if (numbing === null) return ticks;
   const off = numbing.offAt === null ? 'still on' : clockText(numbing.offAt, names.timeZone);
@@ -209,6 +216,10 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   const perArea = zone.energyJcm2 === null ? '' : `, ${figure(zone.energyJcm2)} J/cm² of the zone`;
   return [
     ...withEach(zone, names),
+    ...zone.parts.map((part) => ({
+      label: `Part ${part.number}, ${INK_COLOUR_WORDS[part.colour]}`,
+      text: `${nmText(part.wavelengthNm)}: ${figure(part.pulses, 0)} pulses, ${part.passes === 0 ? '' : `${figure(part.passes, 0)} passes, `}${figure(part.energyJ)} J, ${figure(part.seconds / 60)} min`,
+    })),
     {
       label: 'In all',
       text: `${figure(zone.pulses, 0)} pulses, ${passes}${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,

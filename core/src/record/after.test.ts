@@ -1,118 +1,27 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { caseOf, mixed } from '../ink/ink.test-data';
 import { asksForWord, lastSessions, sessionDays, testSpotReasons } from '../plan';
 import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
 import type { ReactionReport } from '../reaction';
 import { laterReasons } from '../spot';
-import { answersGiven } from './record.test-data';
+import { DRAWN, inkSubject, moment, readyAt, script, twoLights } from './two-lights.test-data';
 import {
   againstHistory,
   answerOf,
   isOverdue,
   legsOf,
   openReactions,
+  partsDone,
   pastSessions,
-  preparation,
   refuseVisitEvent,
   sessionSheet,
   visitRecord,
-  type AcceptedPlan,
   type EventBody,
   type VisitEvent,
 } from './index';
 
 const BOOKED = 'area';
-const START = Date.UTC(2026, 10, 24, 10, 0, 0);
-const moment = (second: number) => new Date(START + second * 1000).toISOString();
-const script = (...lines: readonly (readonly [second: number, body: EventBody])[]) =>
-  lines.map(([second, body], index): VisitEvent => ({
-    id: `e${String(index).padStart(3, '0')}`,
-    at: moment(second),
-    staffId: index % 2 === 0 ? 'one' : 'two',
-    body,
-  }));
-
-const { subject: ink } = caseOf({ colours: mixed(['black', 0.6], ['red', 0.4]) });
-const light = (wavelengthNm: number, fluenceJcm2: number, colour: 'black' | 'red') => {
-  const plan: AcceptedPlan = {
-    subject: ink,
-    ink: { colours: [colour], darkPartOf: [] },
-    setting: {
-      handpieceId: `nano-${wavelengthNm}`,
-      technique: 'stamping',
-      // π·0.2² = 0.12566 cm².
-      spot: { diameterMm: 4 },
-      pulseMs: 6e-6,
-      fluenceJcm2,
-      rateHz: 2,
-      passes: 1,
-    },
-    wavelengthNm,
-    upperJcm2: 6,
-    expectedPulses: 100,
-    cooling: { kind: 'air' },
-    gel: false,
-    job: 'ink',
-    devicesVersionId: 'd',
-    protocolVersionId: 'p',
-    coreVersion: '0.1.0',
-    plannedOn: '2026-11-24',
-  };
-  return { kind: 'planAccepted', plan } as const;
-};
-const ready = (events: readonly VisitEvent[], second: number) => {
-  const { plan, ready: done } = visitRecord(events);
-  const { handpieceId: _id, technique: _technique, passes: _passes, ...shown } = plan!.setting;
-  const ticks = preparation(visitRecord(events))
-    .checks.filter(({ id }) => !done.has(id))
-    .map(({ id }) => ({ kind: 'checkTicked', check: id, done: true }) as const);
-  const read = {
-    kind: 'settingsRead',
-    by: 'eye',
-    shown: { ...shown, wavelengthNm: plan!.wavelengthNm },
-  };
-  return [...ticks, read as EventBody].map((body, index): VisitEvent => ({
-    id: `r${second} ${index}`,
-    at: moment(second),
-    staffId: 'one',
-    body,
-  }));
-};
-
-/** Two lights of one session: 1064 nm over the black, then 532 over the red, on which the skin bled. */
-function twoLights(): readonly VisitEvent[] {
-  const first = script(
-    [0, answersGiven({ sun: { yes: false } })],
-    [1, { kind: 'findingsRecorded', findings: { skin: ink.skin, areaCm2: 40, ink: ink.ink } }],
-    [2, light(1064, 4, 'black')],
-  );
-  const begun = [
-    ...first,
-    ...ready(first, 3),
-    ...script(
-      [10, { kind: 'treatmentStarted' }],
-      [11, { kind: 'cellChosen', cell: 1 }],
-      [30, { kind: 'pulsesFired', count: 50 }],
-      [31, { kind: 'painScored', score: 4 }],
-      [32, { kind: 'markSeen', mark: 'evenWhitening' }],
-      [33, { kind: 'cellEnded', cell: 1, how: 'done' }],
-      [40, light(532, 2, 'red')],
-    ).map((event) => ({ ...event, id: `a${event.id}` })),
-  ];
-  return [
-    ...begun,
-    ...ready(begun, 41),
-    ...script(
-      [50, { kind: 'resumed' }],
-      [51, { kind: 'cellChosen', cell: 101 }],
-      [60, { kind: 'pulsesFired', count: 20 }],
-      [61, { kind: 'painScored', score: 6 }],
-      [62, { kind: 'markSeen', mark: 'bleeding' }],
-      [70, { kind: 'treatmentEnded' }],
-    ).map((event) => ({ ...event, id: `b${event.id}` })),
-  ];
-}
+const ink = inkSubject();
 
 describe('a session of two lights', () => {
   const events = twoLights();
@@ -169,7 +78,7 @@ describe('a session of two lights', () => {
       body: { kind: 'spotWaived', reasons: ['newZone'], reason: 'x', supervisorId: 's' },
     };
     expect(refused([...between, waived])).toBe('prepareFirst');
-    expect(refused([...between, waived, ...ready(between, 41)])).toBeNull();
+    expect(refused([...between, waived, ...readyAt(between, 41)])).toBeNull();
   });
 
   it('stands on its record light by light, whatever order its events came in', () => {
@@ -192,6 +101,65 @@ describe('a session of two lights', () => {
       }),
       { numRuns: 20 },
     );
+  });
+});
+
+describe('a drawn design', () => {
+  const events = twoLights(DRAWN);
+  const [zone] = sessionSheet(events, BOOKED).zones;
+
+  it('tells what each of its parts got of which light', () => {
+    expect(zone!.parts).toHaveLength(2);
+    expect(zone!.parts[0]).toMatchObject({
+      ...{ wavelengthNm: 1064, number: 1, colour: 'black', pulses: 50 },
+      energyJ: expect.closeTo(25.133, 3) as number,
+    });
+    // From the choice of the cell at 10:00:51 to the end at 10:01:10.
+    expect(zone!.parts[1]).toMatchObject({
+      ...{ wavelengthNm: 532, number: 2, colour: 'red', pulses: 20, seconds: 19 },
+      energyJ: expect.closeTo(5.027, 3) as number,
+    });
+  });
+
+  it('tells of no part where nothing was drawn, and of none that got nothing', () => {
+    expect(partsDone(visitRecord(twoLights()))).toEqual([]);
+    const started = events.findIndex(({ body }) => body.kind === 'pulsesFired');
+    expect(partsDone(visitRecord(events.slice(0, started)))).toEqual([]);
+  });
+});
+
+describe('what was made ready', () => {
+  const events = twoLights();
+  const ticks = (list: readonly VisitEvent[]) => sessionSheet(list, BOOKED).zones[0]!.ticks;
+  const eyewear = (list: readonly VisitEvent[]) =>
+    ticks(list)
+      .filter(({ check }) => check === 'eyewear')
+      .map(({ wavelengthNm, at: when }) => [wavelengthNm, when]);
+
+  it('stands for each light, with its own moment', () => {
+    expect(eyewear(events)).toEqual([
+      [1064, moment(3)],
+      [532, moment(41)],
+    ]);
+  });
+
+  it('is taken back from the light that stands, and from no other', () => {
+    const off: VisitEvent = {
+      ...{ id: 'off', at: moment(45), staffId: 'one' },
+      body: { kind: 'checkTicked', check: 'eyewear', done: false },
+    };
+    expect(eyewear([...events, off])).toEqual([[1064, moment(3)]]);
+    expect(visitRecord([...events, off]).ready.has('eyewear')).toBe(false);
+  });
+
+  it('stays where the same light is planned again, and falls with another', () => {
+    const plans = events.filter(({ body }) => body.kind === 'planAccepted');
+    const accepted = (index: number): VisitEvent => ({
+      ...{ id: `again${index}`, at: moment(49), staffId: 'one' },
+      body: plans[index]!.body,
+    });
+    expect(visitRecord([...events, accepted(1)]).ready.has('eyewear')).toBe(true);
+    expect(visitRecord([...events, accepted(0)]).ready.has('eyewear')).toBe(false);
   });
 });
 

@@ -1,8 +1,13 @@
 import type { Setting } from '../plan';
 import { skinAnswer, type SkinAnswer } from '../reaction';
+import type { InkColour } from '../look';
 import type { AcceptedPlan } from './events';
 import { harmLater } from './reactions';
+import type { CellRun } from './run';
 import type { VisitRecord } from './visit-record';
+
+/** So many numbers are kept for the cells of each light of a session: part 2 of the second light is cell 102. */
+export const CELLS_A_LEG = 100;
 
 /** What was done of a session with one plan: on ink, one wavelength. */
 export interface Leg {
@@ -54,4 +59,28 @@ export function legsOf(record: VisitRecord): readonly LegAnswered[] {
     );
     return { plan, setting, pulses, energyJ, answer };
   });
+}
+
+/** What one part of a design got of one light. */
+export interface PartDone extends Pick<CellRun, 'pulses' | 'passes' | 'energyJ' | 'seconds'> {
+  readonly wavelengthNm: number;
+  /** As the design numbers it, from 1. */
+  readonly number: number;
+  readonly colour: InkColour;
+}
+
+/** What was given to each part of a drawn design, light by light; empty for hair, and where nothing was drawn. */
+export function partsDone({ plan, run, legs }: VisitRecord): readonly PartDone[] {
+  const plans = [...legs.map((leg) => leg.plan), ...(plan === null ? [] : [plan])];
+  return [...run.cells]
+    .sort(([one], [other]) => one - other)
+    .flatMap(([cell, { pulses, passes, energyJ, seconds }]) => {
+      const leg = plans[Math.floor((cell - 1) / CELLS_A_LEG)];
+      if (leg === undefined || !('ink' in leg.subject) || pulses === 0) return [];
+      const number = ((cell - 1) % CELLS_A_LEG) + 1;
+      const part = leg.subject.ink.parts?.[number - 1];
+      if (part === undefined) return [];
+      const { wavelengthNm } = leg;
+      return [{ wavelengthNm, number, colour: part.colour, pulses, passes, energyJ, seconds }];
+    });
 }

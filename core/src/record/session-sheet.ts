@@ -1,10 +1,11 @@
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
-import type { EventBody, VisitEvent } from './events';
+import type { CheckId } from '../prepare';
+import type { AcceptedPlan, EventBody, VisitEvent } from './events';
 import { inOrder } from './in-order';
-import { legsOf, type LegAnswered } from './legs';
+import { legsOf, partsDone, type LegAnswered, type PartDone } from './legs';
 import type { Run } from './run';
-import { answerOf, type VisitRecord } from './visit-record';
+import { answerOf, sameLight, type VisitRecord } from './visit-record';
 import { zoneOfEvent, zonesOf, zoneRecord } from './zones';
 import type { SkinAnswer } from '../reaction';
 
@@ -41,12 +42,22 @@ export type SheetStepKind =
   | 'handedOver'
   | 'treatmentEnded';
 
+/** Something made ready for the light whose plan stood then; null before any did. */
+export interface SheetTick extends Stamp {
+  readonly check: CheckId;
+  readonly wavelengthNm: number | null;
+}
+
 /** One zone of a visit as its record shows it. */
 export interface ZoneSheet {
   readonly areaId: string;
   readonly record: VisitRecord;
   /** Each light that was fired with, in order. */
   readonly lights: readonly LegAnswered[];
+  /** What was given to each part of a design. */
+  readonly parts: readonly PartDone[];
+  /** What was made ready, for every light of the session. */
+  readonly ticks: readonly SheetTick[];
   readonly steps: readonly SheetStep[];
   readonly pulses: number;
   readonly passes: number;
@@ -132,6 +143,8 @@ function zoneSheet(
     areaId,
     record,
     lights: legsOf(record).filter(({ pulses }) => pulses > 0),
+    parts: partsDone(record),
+    ticks: ticksOf(own),
     steps: own.flatMap(stepOf),
     pulses: run.pulses,
     passes: run.passes,
@@ -153,6 +166,28 @@ function zoneSheet(
       ]),
     ],
   };
+}
+
+/** What stayed ticked, light by light: another light takes nothing from what was made ready for the one before. */
+function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
+  let plan: AcceptedPlan | null = null;
+  let before: readonly SheetTick[] = [];
+  let ticks: readonly SheetTick[] = [];
+  for (const { id, at, staffId, body } of own) {
+    if (body.kind === 'planAccepted') {
+      if (plan !== null && !sameLight(plan, body.plan)) {
+        before = [...before, ...ticks];
+        ticks = [];
+      }
+      plan = body.plan;
+    } else if (body.kind === 'checkTicked') {
+      const { check, done } = body;
+      const wavelengthNm = plan?.wavelengthNm ?? null;
+      ticks = ticks.filter((tick) => tick.check !== check);
+      if (done) ticks = [...ticks, { id, at, staffId, check, wavelengthNm }];
+    }
+  }
+  return [...before, ...ticks];
 }
 
 const secondsOf = ({ cells }: Run): number =>

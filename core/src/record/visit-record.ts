@@ -252,7 +252,7 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return {
         ...record,
         // Another light needs other eyewear and another tip: nothing is ready for it yet.
-        ready: sameHandpiece(record, body.plan) ? record.ready : new Map(),
+        ready: record.plan === null || sameLight(record.plan, body.plan) ? record.ready : new Map(),
         plan: body.plan,
         planBasis: {
           findings: record.findings,
@@ -296,8 +296,9 @@ function withZone(record: VisitRecord, assessment: Assessment | null): VisitReco
   return lacking ? { ...record, history: null, assessment: null } : { ...record, assessment };
 }
 
-const sameHandpiece = ({ plan }: VisitRecord, next: AcceptedPlan) =>
-  plan === null || plan.setting.handpieceId === next.setting.handpieceId;
+/** Whether a plan fires the light that another did: the same eyewear serves, and the same tip. */
+export const sameLight = (one: AcceptedPlan, other: AcceptedPlan): boolean =>
+  one.setting.handpieceId === other.setting.handpieceId && one.wavelengthNm === other.wavelengthNm;
 
 function withNumbing(
   before: Numbing | null,

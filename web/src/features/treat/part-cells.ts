@@ -4,9 +4,6 @@ import type { AcceptedPlan } from '@tidy-quill/core/record';
 import { INK_COLOUR_WORDS } from '../../text';
 import type { SessionCell } from './use-session';
 
-/** So many numbers are kept for the cells of each light of a session. */
-export const CELLS_A_LEG = 100;
-
 /** Parts of a design that stand side by side. */
 export const PARTS_A_ROW = 4;
 

@@ -3,11 +3,11 @@ import { faintIsEnough } from '@tidy-quill/core/ink';
 import { glides, nextStep, type Handpiece, type NextStep } from '@tidy-quill/core/plan';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import type { CellRun, Run } from '@tidy-quill/core/record';
-import { cellRun, plannedSpots } from '@tidy-quill/core/record';
+import { CELLS_A_LEG, cellRun, plannedSpots } from '@tidy-quill/core/record';
 import { stepDown } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
-import { CELLS_A_LEG, partCells, PARTS_A_ROW } from './part-cells';
+import { partCells, PARTS_A_ROW } from './part-cells';
 
 // A bony or thin cell takes a tenth less at the most, and one pass.
 const BONY_FACTOR = 0.9;

@@ -1,0 +1,142 @@
+import { sessionSheet, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import { describe, expect, it } from 'vitest';
+import { DRAWN, moment, twoLights } from '../../../core/src/record/two-lights.test-data';
+import { entryText, sheetNames, sheetSections, triageLines } from './sheet';
+
+const NAMES = sheetNames(
+  {
+    areas: [{ id: 'area', clientId: 'c', site: 'forearm', side: 'left', job: 'ink', areaCm2: 40 }],
+    staffNames: { one: 'Ada Brook', two: 'Ben Stone' },
+    handpieceNames: { 'nano-1064': 'Nanosecond 1064', 'nano-532': 'Nanosecond 532' },
+  },
+  'Europe/Berlin',
+);
+
+// Figures keep their units by a space that does not break.
+const plain = (text: string) => text.replaceAll('\u00a0', ' ');
+
+const after = (hours: number, body: EventBody): VisitEvent => ({
+  ...{ id: `z${String(hours).padStart(4, '0')}`, at: moment(70 + hours * 3600), staffId: 'two' },
+  body,
+});
+
+const sections = (events: readonly VisitEvent[]) =>
+  new Map(sheetSections(sessionSheet(events, 'area'), NAMES).map((each) => [each.title, each]));
+const lines = (events: readonly VisitEvent[], title: string) =>
+  (sections(events).get(title)?.lines ?? []).map(({ label, text }) => plain(`${label}: ${text}`));
+
+describe('the record in words', () => {
+  const events = twoLights(DRAWN);
+
+  it('says what was found, and of the ink each colour with its share', () => {
+    expect(lines(events, 'Found')).toEqual([
+      'left forearm: 40 cm², ink black 60 %, red 40 %',
+      'Skin: type II, no tan',
+    ]);
+  });
+
+  it('says how far each colour has faded, and who judged it', () => {
+    const faded = after(-1, {
+      kind: 'fadingSeen',
+      how: 'eye',
+      fades: [
+        { colour: 'black', faded: 0.7 },
+        { colour: 'red', faded: 0.25 },
+      ],
+    });
+    expect(lines([...events, faded], 'Found').at(-1)).toBe('Faded, by eye: black 70 %, red 25 %');
+  });
+
+  it('says of each light what it gave, and of each part what it got', () => {
+    const treated = lines(events, 'Treated');
+    expect(treated.slice(0, 5)).toEqual([
+      'With: Nanosecond 1064, 1064 nm, stamping: 50 pulses, 25 J',
+      'With: Nanosecond 532, 532 nm, stamping: 20 pulses, 5 J',
+      // 50 × 4 J/cm² × 0.12566 cm² = 25.13 J; 20 × 2 × 0.12566 = 5.03 J; 29 s and 19 s.
+      'Part 1, black: 1064 nm: 50 pulses, 25.1 J, 0.5 min',
+      'Part 2, red: 532 nm: 20 pulses, 5 J, 0.3 min',
+      // 30.16 J over 40 cm², 48 s.
+      'In all: 70 pulses, 30 J, 0.8 J/cm² of the zone, 1 min on the skin',
+    ]);
+  });
+
+  it('names who did each step, at the hour of the clinic', () => {
+    // 10:00:10 in UTC is eleven in the clinic.
+    expect(lines(events, 'Treated')).toContain('11:00, Ada Brook: Started');
+  });
+
+  it('says for which light each thing was made ready', () => {
+    const made = lines(events, 'Made ready').filter((line) => line.includes('yewear'));
+    expect(made.map((line) => /for (\d+)/.exec(line)?.[1])).toEqual(['1064', '532']);
+  });
+
+  it('marks pain of seven and more, and harm done to the skin, as grave', () => {
+    const hurt = after(-1, { kind: 'painScored', score: 8 });
+    const skin = (list: readonly VisitEvent[]) =>
+      sections(list)
+        .get('The skin')!
+        .lines.map(({ label, grave }) => [label, grave]);
+    expect(skin(events)).toContainEqual(['Pain, 0–10', false]);
+    expect(skin(events)).toContainEqual(['It comes to', true]);
+    expect(skin([...events, { ...hurt, at: moment(63) }])).toContainEqual(['Pain, 0–10', true]);
+  });
+
+  it('leaves out what was not done', () => {
+    const titles = [...sections(events).keys()];
+    expect(titles).toEqual(['Asked', 'Found', 'Made ready', 'Treated', 'The skin']);
+    expect(sheetSections(sessionSheet([], 'area'), NAMES)).toEqual([]);
+  });
+
+  it('does not name people where one person recorded all of it', () => {
+    const alone = events.map((event) => ({ ...event, staffId: 'one' }));
+    expect(lines(alone, 'Treated')).toContain('11:00: Started');
+  });
+
+  it('says an id that nobody knows as it stands, and a person who left as such', () => {
+    expect(NAMES.area('elsewhere')).toBe('elsewhere');
+    expect(NAMES.handpiece('old')).toBe('old');
+    expect(NAMES.staff('gone')).toBe('somebody no longer here');
+  });
+});
+
+describe('the following of a reaction in words', () => {
+  const sheetOf = (...more: readonly VisitEvent[]) =>
+    sessionSheet([...twoLights(), ...more], 'area').zones[0]!.record.reactions;
+  const report: EventBody = {
+    kind: 'reactionReported',
+    how: 'phone',
+    report: {
+      ...{ what: 'blister', onsetAt: moment(70 + 30 * 3600), extent: 'part', sizeCm: 1 },
+      ...{ place: null, trend: 'worse', signs: ['pus'] },
+    },
+    triage: {
+      ...{ level: 'clinicianNow', onsetHours: 30, adverse: true, againHours: 24 },
+      reasons: [
+        { reason: 'pus', level: 'clinicianNow' },
+        { reason: 'blisterFromShock', level: 'advice' },
+      ],
+    },
+    photoIds: [],
+    note: 'told by the client',
+  };
+  const followed: EventBody = {
+    ...{ kind: 'reactionFollowed', reactionId: 'z0048', how: 'seen', trend: 'better', signs: [] },
+    ...{ sizeCm: 0.5, triage: null, did: [], photoIds: [], note: '', againAt: null },
+  };
+  const closed: EventBody = {
+    ...{ kind: 'reactionClosed', reactionId: 'z0048', outcome: 'healed', note: 'smooth' },
+  };
+
+  it('says what was told, each step, and how it ended', () => {
+    const [blister] = sheetOf(after(48, report), after(50, followed), after(400, closed));
+    expect(blister!.entries.map((entry) => plain(entryText(entry, 'blister')))).toEqual([
+      'blister, began 30 h after, a part of it, 1 cm, worse, pus, told by phone, Clinician now: told by the client',
+      'seen here, better, 0.5 cm',
+      'Closed, blister healed: smooth',
+    ]);
+    expect(triageLines(blister!)).toEqual([
+      'Pus',
+      'Hours to three days on ink: mostly from the shock wave, mostly benign',
+    ]);
+  });
+});
