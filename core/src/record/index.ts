@@ -12,4 +12,5 @@ export * from './past-session';
 export * from './rules';
 export * from './readiness';
 export * from './zones';
+export { growing, type Rebuild } from './growing';
 export * from './visit-rules';

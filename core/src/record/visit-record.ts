@@ -78,7 +78,8 @@ interface PlanBasis {
   readonly readings: number;
 }
 
-const EMPTY: VisitRecord = {
+/** A visit of which nothing is known. */
+export const EMPTY: VisitRecord = {
   history: null,
   assessment: null,
   override: null,
@@ -107,10 +108,23 @@ const EMPTY: VisitRecord = {
 /** Rebuilds a visit. Events may come in any order and more than once; time, then id, orders them. */
 export function visitRecord(events: readonly VisitEvent[]): VisitRecord {
   const ordered = inOrder(events);
-  const undone = new Set(
-    ordered.flatMap(({ body }) => (body.kind === 'undone' ? [body.eventId] : [])),
-  );
-  const record = ordered.filter((event) => !undone.has(event.id)).reduce(withEvent, EMPTY);
+  return withStale(folded(EMPTY, ordered, undoneBy(ordered)));
+}
+
+/** Which events were taken back. */
+export const undoneBy = (events: readonly VisitEvent[]): ReadonlySet<string> =>
+  new Set(events.flatMap(({ body }) => (body.kind === 'undone' ? [body.eventId] : [])));
+
+/** A record with events more, in the order in which they happened, but for those taken back; what is stale is not judged. */
+export const folded = (
+  record: VisitRecord,
+  ordered: readonly VisitEvent[],
+  undone: ReadonlySet<string>,
+): VisitRecord =>
+  ordered.reduce((so, event) => (undone.has(event.id) ? so : withEvent(so, event)), record);
+
+/** A record whose plan is judged against what was found since. */
+export function withStale(record: VisitRecord): VisitRecord {
   const stale = staleReasons(record);
   return { ...record, stale, planIsStale: stale.length > 0 };
 }

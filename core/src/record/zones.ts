@@ -34,7 +34,12 @@ export const zoneRecords = (
 ): ReadonlyMap<string, VisitRecord> =>
   new Map(zonesOf(events, bookedId).map((id) => [id, zoneRecord(events, id, bookedId)]));
 
-function asSeenFrom(event: VisitEvent, areaId: string, bookedId: string): readonly VisitEvent[] {
+/** An event as a zone sees it: none where it speaks of another. */
+export function asSeenFrom(
+  event: VisitEvent,
+  areaId: string,
+  bookedId: string,
+): readonly VisitEvent[] {
   const { body } = event;
   // What was taken back is known by the event's own id, wherever it stands.
   if (body.kind === 'undone') return [event];

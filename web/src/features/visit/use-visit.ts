@@ -11,17 +11,18 @@ import { sessionDays, type PastSession, type PlanCase } from '@tidy-quill/core/p
 import {
   againstHistory,
   currentStage,
+  growing,
   medicinesIn,
   testsOf,
-  zoneRecords,
   type EventBody,
+  type Rebuild,
   type Stage,
   type VisitEvent,
   type VisitRecord,
 } from '@tidy-quill/core/record';
 import type { SuitabilityCase } from '@tidy-quill/core/suitability';
 import { fullYears } from '@tidy-quill/core/units';
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useContext, useMemo, useState } from 'react';
 import { useVisitQuery } from '../../app/api';
 import { record as recordEvents } from '../../app/courier';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -89,6 +90,8 @@ export function useLoadedVisit(
   });
   const dispatch = useAppDispatch();
   const { waiting, sent } = useAppSelector((state) => state.outbox);
+  // A press folds what is new, however many came before it.
+  const [rebuild] = useState(growing);
   const visit = useMemo((): OpenVisit | null => {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
@@ -100,17 +103,16 @@ export function useLoadedVisit(
     });
     const known = new Set(data.events.map(({ id }) => id));
     const all = [...data.events, ...local.filter(({ id }) => !known.has(id))];
-    return openedAt(data, all, own.length, zoneId, (areaId, bodies) =>
+    return openedAt(data, { all, unsent: own.length, rebuild }, zoneId, (areaId, bodies) =>
       dispatch(recordEvents(visitId, areaId, bodies as Parameters<typeof recordEvents>[2])),
     );
-  }, [data, waiting, sent, visitId, zoneId, dispatch]);
+  }, [data, waiting, sent, visitId, zoneId, dispatch, rebuild]);
   return { visit, error, refetch: () => void refetch() };
 }
 
 function openedAt(
   data: VisitOpened,
-  all: readonly VisitEvent[],
-  unsent: number,
+  { all, unsent, rebuild }: Pick<OpenVisit, 'all' | 'unsent'> & { readonly rebuild: Rebuild },
   zoneId: string | null,
   record: (areaId: string, bodies: readonly EventBody[]) => Promise<void>,
 ): OpenVisit {
@@ -119,7 +121,7 @@ function openedAt(
   const minor = age < suitability.content.ages.alone;
   const standing = (kind: ConsentKind, areaId: string) =>
     consentStanding(consents, { kind, areaId, on: today, minor });
-  const zones = [...zoneRecords(all, booked.id)].flatMap(([id, folded]): OpenZone[] => {
+  const zones = [...rebuild(all, booked.id)].flatMap(([id, folded]): OpenZone[] => {
     const own = againstHistory(folded, data.before[id]?.history ?? []);
     const area = data.areas.find((each) => each.id === id);
     // An area added a moment ago is not read yet.
