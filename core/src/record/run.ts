@@ -81,7 +81,6 @@ export const EMPTY_RUN: Run = {
 /** A run with one press more. */
 export function withPress(run: Run, event: VisitEvent): Run {
   const { body, at } = event;
-  const pressed = { ...run, lastPress: event };
   switch (body.kind) {
     case 'treatmentStarted':
       return {
@@ -91,30 +90,30 @@ export function withPress(run: Run, event: VisitEvent): Run {
         endedAt: null,
         runningSince: at,
       };
-    case 'pulsesFired':
-      return inCell({ ...pressed, ...withPulses(run, body.count) }, (cell) => ({
-        pulses: cell.pulses + body.count,
-        energyJ: cell.energyJ + givenJ(run, body.count),
-      }));
+    case 'pulsesFired': {
+      const pulsed = { ...withPulses(run, body.count, run.setting), lastPress: event };
+      return inCell(run, pulsed, (cell) => withPulses(cell, body.count, run.setting));
+    }
     case 'consolePulses': {
       const { intervals, added } = withInterval(run.counted, body);
-      const counted = { ...run, counted: intervals, ...withPulses(run, added) };
-      return inCell(counted, (cell) => ({
-        pulses: cell.pulses + added,
-        energyJ: cell.energyJ + givenJ(run, added),
-      }));
+      const counted = { ...withPulses(run, added, run.setting), counted: intervals };
+      return inCell(run, counted, (cell) => withPulses(cell, added, run.setting));
     }
     case 'passDone':
-      return inCell({ ...pressed, passes: run.passes + 1 }, (cell) => ({
+      return inCell(run, { passes: run.passes + 1, lastPress: event }, (cell) => ({
         passes: cell.passes + 1,
       }));
     case 'painScored': {
       const pains = [...run.pains, { at, score: body.score }];
-      return inCell({ ...pressed, pains }, (cell) => ({ pains: [...cell.pains, body.score] }));
+      return inCell(run, { pains, lastPress: event }, (cell) => ({
+        pains: [...cell.pains, body.score],
+      }));
     }
     case 'markSeen': {
       const marks = [...run.marks, { at, mark: body.mark }];
-      return inCell({ ...pressed, marks }, (cell) => ({ marks: [...cell.marks, body.mark] }));
+      return inCell(run, { marks, lastPress: event }, (cell) => ({
+        marks: [...cell.marks, body.mark],
+      }));
     }
     case 'cellChosen':
       return { ...stopClock(run, at), cell: body.cell, runningSince: runningFrom(run, at) };
@@ -154,27 +153,29 @@ export function swapped(run: Run, setting: Setting, at: string): Run {
 /** What was done on a cell; nothing where nobody was there yet. */
 export const cellRun = (run: Run, cell: number): CellRun => run.cells.get(cell) ?? EMPTY_CELL;
 
-const withPulses = (run: Run, count: number) => ({
-  pulses: run.pulses + count,
-  energyJ: run.energyJ + givenJ(run, count),
+/** Pulses and energy with some pulses more, at what is dialled in. */
+const withPulses = (
+  so: Pick<Run, 'pulses' | 'energyJ'>,
+  count: number,
+  setting: Setting | null,
+) => ({
+  pulses: so.pulses + count,
+  energyJ: so.energyJ + (setting === null ? 0 : count * energyJ(setting.fluenceJcm2, setting.spot)),
 });
-
-/** Energy of some pulses at what is dialled in, J. */
-const givenJ = ({ setting }: Run, count: number): number =>
-  setting === null ? 0 : count * energyJ(setting.fluenceJcm2, setting.spot);
 
 const runningFrom = (run: Run, at: string) => (run.state === 'running' ? at : null);
 
-/** Adds what a press did to the cell that is worked on; a session without cells has none. */
-function inCell(run: Run, change: (cell: CellRun) => Partial<CellRun>): Run {
-  if (run.cell === null) return run;
+/** A run with what a press changed, on the cell that is worked on as well; a session without cells has none. */
+function inCell(run: Run, changed: Partial<Run>, onCell: (cell: CellRun) => Partial<CellRun>): Run {
+  if (run.cell === null) return { ...run, ...changed };
   const before = cellRun(run, run.cell);
-  return { ...run, cells: new Map(run.cells).set(run.cell, { ...before, ...change(before) }) };
+  const cells = new Map(run.cells).set(run.cell, { ...before, ...onCell(before) });
+  return { ...run, ...changed, cells };
 }
 
 /** Books the time since the clock began to run on the cell that is worked on. */
 function stopClock(run: Run, at: string): Run {
   if (run.runningSince === null) return run;
   const seconds = Math.max(0, Date.parse(at) - Date.parse(run.runningSince)) / 1000;
-  return inCell({ ...run, runningSince: null }, (cell) => ({ seconds: cell.seconds + seconds }));
+  return inCell(run, { runningSince: null }, (cell) => ({ seconds: cell.seconds + seconds }));
 }
