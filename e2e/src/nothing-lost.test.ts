@@ -45,6 +45,7 @@ describe('in the middle of a treatment', () => {
     const before = await pulses('Okapi-Lune');
     await browser.see(`You were at ${before} of`);
     await browser.press('Go on');
+    await browser.see('TREATING');
     await browser.keys('h', 'y', '4');
     await browser.see(String(before + 60), COUNT);
     await browser.driver.navigate().refresh();

@@ -161,11 +161,13 @@ describe('two tablets on one visit', () => {
       await other.see('21', COUNT);
       await other.keys('h');
       await browser.keys('j');
-      await other.see('31', COUNT);
-      await browser.driver.navigate().refresh();
-      await other.driver.navigate().refresh();
+      // Neither presses again, nor loads anew: each is told what the other did.
       await browser.see('32', COUNT);
       await other.see('32', COUNT);
+      await other.keys('j');
+      await browser.see('33', COUNT);
+      await browser.driver.navigate().refresh();
+      await browser.see('33', COUNT);
     } finally {
       await other.close();
     }

@@ -19,6 +19,8 @@ import { ConsoleBridge } from './features/console/bridge';
 import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
+import { KeptFeed } from './features/live/kept';
+import { liveRoutes } from './features/live/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
@@ -26,6 +28,7 @@ import { photoRoutes } from './features/photos/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
 import { todayRoutes } from './features/today/routes';
+import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
 import { answerProblems, HttpProblem } from './http/problem';
 import { sameOrigin } from './http/same-origin';
@@ -83,6 +86,7 @@ export async function makeApp(options: {
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, guesses));
     api.use(authRoutes(db, tries));
+    api.use(pressRoutes(db));
     api.use(async (request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
       const actor = await currentActor(db, actorOf(request));
@@ -100,7 +104,9 @@ export async function makeApp(options: {
     api.use(reactionRoutes(db));
     api.use(exportRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
-    api.use(consoleRoutes(db, new ConsoleBridge(options.consoles ?? '')));
+    const bridge = new ConsoleBridge(options.consoles ?? '');
+    api.use(consoleRoutes(db, bridge));
+    api.use(liveRoutes(db, bridge, new KeptFeed(pool)));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));

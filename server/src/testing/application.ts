@@ -39,9 +39,12 @@ export interface Person {
   /** Sends bytes as they are. */
   readonly send: (path: string, bytes: Buffer, type: string) => Promise<Answered>;
   readonly bytes: (path: string) => Promise<Buffer>;
+  /** As it is sent now. */
+  readonly cookie: () => string;
 }
 
 export interface Application {
+  readonly databaseUrl: string;
   readonly connection: Connection;
   readonly url: string;
   readonly person: () => Person;
@@ -63,6 +66,7 @@ export async function startApplication(): Promise<Application> {
   const url = `http://127.0.0.1:${port}`;
   const person = () => personAt(url);
   return {
+    databaseUrl,
     connection,
     url,
     person,
@@ -107,5 +111,6 @@ function personAt(url: string): Person {
       const response = await fetch(`${url}${path}`, { headers: { cookie } });
       return Buffer.from(await response.arrayBuffer());
     },
+    cookie: () => cookie,
   };
 }

@@ -1,3 +1,4 @@
+import { original } from '@reduxjs/toolkit';
 import type {
   Catalogue,
   CatalogueKind,
@@ -203,6 +204,10 @@ export const api = createApi({
       query: (id) => `/visits/${id}`,
       providesTags: (_result, _error, id) => [{ type: 'visit', id }],
     }),
+    eventsSince: build.query<EventsKept, { visitId: string; after: number }>({
+      query: ({ visitId, after }) => ({ url: `/visits/${visitId}/events`, params: { after } }),
+      onQueryStarted: keepEvents,
+    }),
     appendEvents: build.mutation<
       EventsKept,
       { visitId: string; events: NewEvent[]; after: number }
@@ -281,11 +286,13 @@ export async function keepEvents(
     const { data } = await queryFulfilled;
     dispatch(
       api.util.updateQueryData('visit', visitId, (draft) => {
-        const known = new Set(draft.events.map(({ id }) => id));
+        // As they are: a draft of each of thousands would take longer than the press.
+        const { events, after } = original(draft as object) as VisitOpened;
+        const known = new Set(events.map(({ id }) => id));
         const fresh = data.events.filter(({ id }) => !known.has(id));
         Object.assign(draft, {
-          after: Math.max(draft.after, data.after),
-          events: [...draft.events, ...fresh],
+          after: Math.max(after, data.after),
+          events: [...events, ...fresh],
         });
       }) as never,
     );

@@ -60,6 +60,23 @@ export const putAside = (id: string) => async (dispatch: AppDispatch) => {
   dispatch(outbox.actions.confirmed([id]));
 };
 
+/** Reads what was kept of a visit up to a place, by another tablet, unless this browser has it already. */
+export const catchUp =
+  (visitId: string, last: number) =>
+  async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
+    const { data } = api.endpoints.visit.select(visitId)(getState());
+    if (data === undefined || data.after >= last) return;
+    const since = { visitId, after: data.after };
+    const { data: kept } = await dispatch(
+      api.endpoints.eventsSince.initiate(since, { subscribe: false, forceRefetch: true }),
+    );
+    // A zone that was added there brings its area and history, which no event tells.
+    const added = kept?.events.some(
+      ({ body }) => body.kind === 'zoneAdded' && data.areas.every(({ id }) => id !== body.areaId),
+    );
+    if (added === true) dispatch(api.util.invalidateTags([{ type: 'visit', id: visitId }]));
+  };
+
 /** Sends what waits, a visit at a time, in order. One delivery runs at a time. */
 async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void> {
   if (sending) return;

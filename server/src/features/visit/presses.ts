@@ -1,11 +1,11 @@
-import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
-import { RUN_KINDS, type EventKind } from '@tidy-quill/core/record';
-import { and, eq, sql } from 'drizzle-orm';
+import { EventsAfter, NewEvents, type EventsKept, type NewEvent } from '@tidy-quill/contract/visit';
+import { RUN_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/record';
+import { sql } from 'drizzle-orm';
+import { Router } from 'express';
 import type { Db } from '../../db/connect';
-import { visits } from '../../db/schema';
-import type { Actor } from '../../http/session';
-import { eventsSince } from './events';
-import { insertEvents } from './store';
+import { parse, pathId } from '../../http/problem';
+import { actorOf, type Actor } from '../../http/session';
+import { tellOfKept } from '../live/kept';
 
 // These are judged first: the one by what was made ready, the other by the limits.
 const JUDGED: readonly EventKind[] = ['treatmentStarted', 'settingChanged'];
@@ -14,34 +14,49 @@ const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.include
 
 /**
  * The short way for presses of sessions that have begun: they tell what happened and are never refused, so that nothing
- * of the visit has to be read before they are kept. Null where some event needs the long way.
+ * of the visit has to be read before they are kept. It stands before whatever else asks the database for the account:
+ * that is asked in the same round trip. All that needs the long way goes on to it.
  */
-export async function keepPresses(
+export function pressRoutes(db: Db): Router {
+  const router = Router();
+  router.post('/visits/:id/events', async (request, response, next) => {
+    const events = parse(NewEvents, request.body);
+    const { after } = parse(EventsAfter, request.query);
+    const visitId = pathId(request);
+    const kept = await keepPresses(db, actorOf(request), visitId, events, after);
+    if (kept === null) {
+      next();
+      return;
+    }
+    response.json(kept);
+    tellOfKept(db, visitId);
+  });
+  return router;
+}
+
+/** Null where some event needs the long way. */
+async function keepPresses(
   db: Db,
-  actor: Actor,
+  { clinicId, staffId }: Actor,
   visitId: string,
   events: readonly NewEvent[],
   after: number,
 ): Promise<EventsKept | null> {
   if (!events.every(({ body }) => isPress(body.kind))) return null;
-  const { clinicId } = actor;
-  return db.transaction(async (tx) => {
-    // One at a time per visit, so that who asks for what came after a place misses nothing.
-    const [visit] = await tx
-      .select({
-        areaId: visits.areaId,
-        // Written out: of one table alone, columns would go without its name.
-        begun: sql<string[]>`array(select distinct coalesce(e.area_id, visits.area_id)
-          from visit_events e where e.clinic_id = visits.clinic_id
-            and e.visit_id = visits.id and e.kind = 'treatmentStarted')`,
-      })
-      .from(visits)
-      .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
-      .for('update');
-    if (visit === undefined) return null;
-    const zones = events.map(({ areaId }) => areaId ?? visit.areaId);
-    if (!zones.every((zone) => visit.begun.includes(zone))) return null;
-    await insertEvents(tx, actor, visitId, events);
-    return eventsSince(tx, clinicId, visitId, after);
-  });
+  const presses = JSON.stringify(events);
+  const { rows } = await db.execute<{ kept: Kept | null }>(
+    sql`select keep_presses(${clinicId}, ${visitId}, ${staffId}, ${presses}, ${after}) as kept`,
+  );
+  const { kept } = rows[0]!;
+  return kept === null ? null : { ...kept, events: kept.events.map(asEvent) };
+}
+
+/** As the database tells it. */
+interface Kept extends Pick<EventsKept, 'after'> {
+  readonly events: readonly (Omit<VisitEvent, 'areaId'> & { readonly areaId: string | null })[];
+}
+
+function asEvent({ areaId, ...event }: Kept['events'][number]): VisitEvent {
+  const zone = areaId === null ? {} : { areaId };
+  return { ...event, at: new Date(event.at).toISOString(), ...zone };
 }

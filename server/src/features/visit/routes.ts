@@ -34,7 +34,6 @@ import { acceptedPlan, judgeSettings } from './accept-plan';
 import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
-import { keepPresses } from './presses';
 import { judgeReactions } from './judge-reactions';
 import { appendEvents, bookVisit, findVisit } from './store';
 
@@ -58,13 +57,13 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const { actor, visit, timeZone } = await opened(request);
     const { clinicId } = actor;
     const around = await circumstancesOf(db, clinicId, visit);
-    const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+    const kept = await eventsSince(db, clinicId, visit.id, 0);
     const body: VisitOpened = {
       visit,
       client: asClient(around.client),
       area: asArea(around.area),
       areas: await areasOf(db, clinicId, visit.clientId),
-      ...(await eventsSince(db, clinicId, visit.id, 0)),
+      ...kept,
       before: Object.fromEntries(await beforeVisit(db, clinicId, visit, timeZone)),
       catalogue: await catalogueInForce(db, clinicId),
       suitability: around.suitability,
@@ -72,7 +71,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       habitsLast: await habitsBefore(db, clinicId, visit),
       staffNames: await staffNames(db, clinicId),
       consents: around.consents,
-      ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), events),
+      ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), kept.events),
       saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
       clinicName: around.clinic.name,
       today: around.today,
@@ -80,14 +79,16 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     response.json(body);
   });
 
+  /** What was kept after a place: another tablet's presses. */
+  router.get('/visits/:id/events', async (request, response) => {
+    const { after } = parse(EventsAfter, request.query);
+    const { actor, visit } = await opened(request);
+    response.json(await eventsSince(db, actor.clinicId, visit.id, after));
+  });
+
   router.post('/visits/:id/events', async (request, response) => {
     const events = parse(NewEvents, request.body);
     const { after } = parse(EventsAfter, request.query);
-    const pressed = await keepPresses(db, actorOf(request), pathId(request), events, after);
-    if (pressed !== null) {
-      response.json(pressed);
-      return;
-    }
     const { actor, visit, today, timeZone } = await opened(request);
     refuseOwnRoutes(events);
     refuseOtherDays(events, timeZone);

@@ -19,6 +19,7 @@ import type { Actor } from '../../http/session';
 import { beforeOf, beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
+import { tellOfKept } from '../live/kept';
 
 type VisitRow = typeof visits.$inferSelect;
 
@@ -77,7 +78,7 @@ export async function appendEvents(
   also: (tx: Queryable, visit: VisitHeader, added: number) => Promise<void> = async () => {},
 ): Promise<EventsKept> {
   const { clinicId, staffId } = actor;
-  return db.transaction(async (tx) => {
+  const kept = await db.transaction(async (tx) => {
     // Taken in turn per visit, so that each event is judged against all that came before it.
     await tx
       .select({ id: visits.id })
@@ -115,10 +116,12 @@ export async function appendEvents(
     await also(tx, visit, fresh.length);
     return eventsSince(tx, clinicId, visitId, after);
   });
+  tellOfKept(db, visitId);
+  return kept;
 }
 
 /** Keeps events; one that is there already is passed over. */
-export async function insertEvents(
+async function insertEvents(
   db: Queryable,
   { clinicId, staffId }: Actor,
   visitId: string,

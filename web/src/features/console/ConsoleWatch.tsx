@@ -1,13 +1,13 @@
-import type { ConsoleLive } from '@tidy-quill/contract/console';
 import { watchConsole, type ConsoleView } from '@tidy-quill/core/console';
 import type { EventBody, VisitRecord } from '@tidy-quill/core/record';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { v5 } from 'uuid';
 import { recordEvents } from '../../app/courier';
 import { useAppDispatch } from '../../app/store';
+import { useLive, type RoomConsole } from '../live/use-live';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { orderConsole } from './order';
-import { ConsoleContext, roomOf, viewOf, type RoomConsole } from './room-console';
+import { ConsoleContext, roomOf, viewOf } from './room-console';
 
 // So that what two tablets see alike gets the same id: a namespace of our own (RFC 9562, version 5).
 const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
@@ -20,41 +20,6 @@ export function ConsoleWatch({ children }: { children: ReactNode }) {
   const live = useLive(visit.visit.id, !over);
   useWatch(visit, live);
   return <ConsoleContext value={live}>{children}</ConsoleContext>;
-}
-
-function useLive(visitId: string, wanted: boolean): RoomConsole | undefined {
-  const [live, setLive] = useState<RoomConsole>();
-  useEffect(() => {
-    if (!wanted) return;
-    const listen = () => {
-      const source = new EventSource(`/api/visits/${visitId}/console`);
-      source.onmessage = ({ data }: MessageEvent<string>) =>
-        setLive(JSON.parse(data) as ConsoleLive);
-      source.onerror = () => {
-        // A room without one closes the line for good; a lost server is tried again by the browser itself.
-        setLive((before) =>
-          source.readyState === EventSource.CLOSED || before === undefined
-            ? undefined
-            : { ...before, link: 'down', serverLost: true },
-        );
-      };
-      return source;
-    };
-    let source = listen();
-    // A browser keeps a page that was left, its line with it, and has six lines to a server in all.
-    const hang = () => source.close();
-    const again = ({ persisted }: PageTransitionEvent) => {
-      if (persisted) source = listen();
-    };
-    globalThis.addEventListener('pagehide', hang);
-    globalThis.addEventListener('pageshow', again);
-    return () => {
-      globalThis.removeEventListener('pagehide', hang);
-      globalThis.removeEventListener('pageshow', again);
-      source.close();
-    };
-  }, [visitId, wanted]);
-  return live;
 }
 
 /** The zone that a pulse belongs to: the one in treatment, else the one that is open. */

@@ -2,12 +2,8 @@ import type { ConsoleLive } from '@tidy-quill/contract/console';
 import { consoleFaults, type ConsoleView, type RoomView } from '@tidy-quill/core/console';
 import type { IncidentKind, VisitRecord } from '@tidy-quill/core/record';
 import { createContext, useContext } from 'react';
+import type { RoomConsole } from '../live/use-live';
 import { useOpenVisit } from '../visit/use-visit';
-
-/** As the server tells it; `serverLost` while that itself cannot be reached, and nobody knows how the console stands. */
-export interface RoomConsole extends ConsoleLive {
-  readonly serverLost?: boolean;
-}
 
 /** Undefined where the visit's room has no console. */
 export const ConsoleContext = createContext<RoomConsole | undefined>(undefined);
