@@ -56,6 +56,7 @@ export const ZoneFinding = v.object({
     ),
   ),
   bony: v.optional(v.pipe(v.array(v.picklist(PLACES)), v.maxLength(PLACES.length))),
+  mucosal: v.optional(v.pipe(v.array(v.picklist(PLACES)), v.maxLength(PLACES.length))),
 }) satisfies v.GenericSchema<unknown, CoreZone>;
 
 const InkPart = v.object({

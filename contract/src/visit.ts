@@ -1,5 +1,5 @@
 import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/course';
-import { MARKS } from '@tidy-quill/core/reaction';
+import { MARKS, STOP_CAUSES } from '@tidy-quill/core/reaction';
 import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
 import {
   CARED,
@@ -156,6 +156,7 @@ const EventBody = v.variant('kind', [
   v.object({ kind: kind('passDone') }),
   v.object({ kind: kind('painScored'), score: whole(0, 10) }),
   v.object({ kind: kind('markSeen'), mark: Mark }),
+  v.object({ kind: kind('causeLooked'), cause: v.picklist(STOP_CAUSES), found: v.boolean() }),
   v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
   v.object({
     kind: kind('stepDeclined'),

@@ -140,6 +140,16 @@ describe('in the middle of a treatment', () => {
     await browser.keys('7');
     await browser.see('STOPPED');
     await browser.see('console to standby');
+    await browser.see('Go on once the cause was looked for: 4 of 4 to go');
+    expect(await browser.isEnabled('Go on')).toBe(false);
+    await browser.keys('j', 'h', 'y');
+    await browser.see('1 to go');
+    expect(await browser.isEnabled('Go on')).toBe(false);
+    await browser.keys('v');
+    await browser.see('None of these');
+    // Pressed again: it was this.
+    await browser.keys('h');
+    await browser.see('it was this');
     await browser.press('Go on');
     await browser.see('TREATING');
     await browser.keys('\uE00C');
@@ -148,9 +158,12 @@ describe('in the middle of a treatment', () => {
     const kinds = await app.rows<{ kind: string }>(
       `select e.kind from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Okapi-Lune'
-       order by e.at desc, e.id desc limit 4`,
+       order by e.at desc, e.id desc limit 9`,
     );
-    expect(kinds.map(({ kind }) => kind)).toEqual(['stopped', 'resumed', 'stopped', 'painScored']);
+    expect(kinds.map(({ kind }) => kind)).toEqual([
+      ...['stopped', 'resumed', ...Array<string>(5).fill('causeLooked')],
+      ...['stopped', 'painScored'],
+    ]);
   });
 });
 

@@ -11,3 +11,4 @@ export * from './ink';
 export * from './reaction';
 export * from './settings';
 export * from './sheet';
+export { entryText, triageLines } from './sheet-reaction';

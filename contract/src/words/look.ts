@@ -156,6 +156,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   'zone.growth': 'growth',
   'zone.ingrown': 'ingrowing hair',
   'zone.bony': 'bony or thin places',
+  'zone.mucosal': 'mucosal places',
   'zone.avoid.mole': 'moles',
   'zone.avoid.tattoo': 'tattoos',
   'zone.avoid.scar': 'scars',

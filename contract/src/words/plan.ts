@@ -85,6 +85,8 @@ export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   planDarker: 'Planned for darker skin than the type found.',
   typesIVtoVI: 'Types IV–VI: read test spots after 24–48 h, and check next day.',
   bonyOrThin: 'Bony or thin place: runs hotter. More gel, single pulses with rests.',
+  mucosal:
+    'Mucosa and the darker skin next to it: the lowest step, one pulse a place, or leave out.',
   scarred: 'Scar under the spots: a test spot and the supervisor’s word first.',
   darkerSite: 'Naturally darker skin here: lowest step first.',
   poorTarget: 'Little pigment in this hair: a poor target. Do not promise much.',
@@ -107,6 +109,7 @@ export const TEST_SPOT_WORDS: Readonly<Record<TestSpotReason, string>> = {
 export const LOW_START_WORDS: Readonly<Record<LowStartReason, string>> = {
   denseDarkHair: 'dense dark hair',
   bonyOrThin: 'a bony or thin place',
+  mucosal: 'mucosa, or skin next to it',
   scarred: 'scar under the spots',
   firstTypesIVtoVI: 'first time on skin worked as IV–VI',
 };

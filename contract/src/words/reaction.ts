@@ -3,6 +3,7 @@ import type {
   ReactionKind,
   ReactionSign,
   SecondLookReason,
+  StopCause,
   Trend,
   TriageLevel,
   TriageReason,
@@ -127,6 +128,15 @@ export const SECOND_LOOK_WORDS: Words<SecondLookReason> = {
   typesIVtoVI: 'skin worked as type IV–VI',
   strongAnswer: 'a strong answer or pain',
   ink: 'whitening hides what lies under it',
+};
+
+/** What is asked of each cause after a stop that hurt. */
+export const CAUSE_WORDS: Words<StopCause> = {
+  tooMuchFluence: 'too much fluence',
+  pulseTooShort: 'too short a pulse',
+  poorCooling: 'poor contact or cooling, a warm tip',
+  unseenTan: 'a tan or darker skin nobody saw',
+  numbingWornOff: 'numbing has worn off',
 };
 
 export const CARED_WORDS: Words<Cared> = {

@@ -1,7 +1,7 @@
 import { sessionSheet, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
 import { describe, expect, it } from 'vitest';
 import { DRAWN, moment, twoLights } from '../../../core/src/record/two-lights.test-data';
-import { entryText, sheetNames, sheetSections, triageLines } from './sheet';
+import { entryText, sheetNames, sheetSections, triageLines } from './index';
 
 const NAMES = sheetNames(
   {
@@ -81,6 +81,18 @@ describe('the record in words', () => {
     expect(skin([...events, { ...hurt, at: moment(63) }])).toContainEqual(['Pain, 0–10', true]);
   });
 
+  it('says what was looked for after a stop, and what it was', () => {
+    const looked = (cause: 'unseenTan' | 'poorCooling', found: boolean) => ({
+      ...after(-1, { kind: 'causeLooked', cause, found }),
+      ...{ id: cause, at: moment(65) },
+    });
+    const list = [...events, looked('unseenTan', false), looked('poorCooling', true)];
+    expect(lines(list, 'Treated').filter((line) => line.includes('Cause'))).toEqual([
+      '11:01, Ben Stone: Cause looked for: poor contact or cooling, a warm tip: it was this',
+      '11:01, Ben Stone: Cause looked for: a tan or darker skin nobody saw: not this',
+    ]);
+  });
+
   it('leaves out what was not done', () => {
     const titles = [...sections(events).keys()];
     expect(titles).toEqual(['Asked', 'Found', 'Made ready', 'Treated', 'The skin']);
@@ -134,8 +146,10 @@ describe('the following of a reaction in words', () => {
       'seen here, better, 0.5 cm',
       'Closed, blister healed: smooth',
     ]);
-    expect(triageLines(blister!)).toEqual([
-      'Pus',
+    // The signs of the last look count: the pus is gone by then.
+    expect(triageLines(sheetOf(after(48, report))[0]!)).toContain('Pus');
+    expect(triageLines(blister!).map(plain)).toEqual([
+      '532 or 694 nm: blisters and pale skin are likelier',
       'Hours to three days on ink: mostly from the shock wave, mostly benign',
     ]);
   });

@@ -1,11 +1,5 @@
 import type { QuestionId } from '@tidy-quill/core/suitability';
-import {
-  type Reaction,
-  type ReactionEntry,
-  type SessionSheet,
-  type SheetStepKind,
-  type ZoneSheet,
-} from '@tidy-quill/core/record';
+import { type SessionSheet, type SheetStepKind, type ZoneSheet } from '@tidy-quill/core/record';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
@@ -13,20 +7,9 @@ import { clockText, dayOf, dayText, figure, nmText, skinTypeText } from './forma
 import { INK_COLOUR_WORDS } from './look';
 import { INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
-import {
-  CARED_WORDS,
-  CLOSED_WORDS,
-  EXTENT_WORDS,
-  HOW_WORDS,
-  LEVEL_WORDS,
-  onsetText,
-  REACTION_WORDS,
-  SIGN_WORDS,
-  STEP_DONE_WORDS,
-  TREND_WORDS,
-  TRIAGE_WORDS,
-} from './reaction';
+import { CARED_WORDS, CAUSE_WORDS } from './reaction';
 import { adviceText, settingText } from './settings';
+import { reactionLines } from './sheet-reaction';
 import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
 import {
   ADVERSE_WORDS,
@@ -91,6 +74,7 @@ const STEP_WORDS: Readonly<Record<SheetStepKind, string>> = {
   paused: 'Paused',
   resumed: 'Went on',
   stopped: 'Stopped',
+  causeLooked: 'Cause looked for',
   handedOver: 'Handed over',
   treatmentEnded: 'Ended',
 };
@@ -148,7 +132,7 @@ function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): She
     { title: title('The skin'), lines: skin(zone, names) },
     {
       title: title('Reactions later'),
-      lines: zone.record.reactions.flatMap((each) => reaction(each, names)),
+      lines: zone.record.reactions.flatMap((each) => reactionLines(each, names)),
     },
   ];
 }
@@ -205,11 +189,15 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   if (run.startedAt === null || plan === null) return [];
   const passes = zone.passes === 0 ? '' : `${figure(zone.passes, 0)} passes, `;
   const steps = zone.steps.map(
-    ({ what, setting, wavelengthNm, said, toStaffId, ...by }): SheetLine => {
+    ({ what, setting, wavelengthNm, said, toStaffId, cause, ...by }): SheetLine => {
+      const looked =
+        cause === undefined
+          ? ''
+          : `${CAUSE_WORDS[cause.cause]}: ${cause.found ? 'it was this' : 'not this'}`;
       const to = toStaffId === null ? '' : `to ${names.staff(toStaffId)}`;
       const dialled = setting === null ? '' : settingText(setting);
       const light = wavelengthNm === null ? '' : nmText(wavelengthNm);
-      const text = [STEP_WORDS[what], to, light, dialled, said].filter(Boolean).join(': ');
+      const text = [STEP_WORDS[what], to, light, dialled, said, looked].filter(Boolean).join(': ');
       return { label: stamp(by, names), text, grave: what === 'stopped' };
     },
   );
@@ -278,45 +266,6 @@ function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLin
   }
   return lines;
 }
-
-function reaction({ entries, report }: Reaction, names: SheetNames): SheetLine[] {
-  return entries.map((entry) => ({
-    label: momentText(entry.at, names.timeZone),
-    text: `${entryText(entry, report.what)} (${names.staff(entry.staffId)})`,
-    grave: entry.body.kind === 'reactionReported',
-  }));
-}
-
-/** One step of following a reaction, in a line. */
-export function entryText(
-  { body }: Pick<ReactionEntry, 'body'>,
-  what: keyof typeof REACTION_WORDS,
-): string {
-  const note = body.note === '' ? '' : `: ${body.note}`;
-  if (body.kind === 'reactionClosed') {
-    return `Closed, ${REACTION_WORDS[what]} ${CLOSED_WORDS[body.outcome]}${note}`;
-  }
-  const { triage } = body;
-  const level = triage === null ? '' : LEVEL_WORDS[triage.level];
-  const signs = (body.kind === 'reactionReported' ? body.report.signs : body.signs).map(
-    (sign) => SIGN_WORDS[sign],
-  );
-  if (body.kind === 'reactionReported') {
-    const { report } = body;
-    const size = report.sizeCm === null ? '' : `${figure(report.sizeCm)} cm`;
-    const where = report.place === null ? '' : PLACE_WORDS[report.place];
-    const began = triage === null ? '' : `began ${onsetText(triage.onsetHours)}`;
-    const said = [REACTION_WORDS[report.what], began, EXTENT_WORDS[report.extent], size, where];
-    return `${[...said, TREND_WORDS[report.trend], ...signs, HOW_WORDS[body.how], level].filter(Boolean).join(', ')}${note}`;
-  }
-  const size = body.sizeCm === null ? '' : `${figure(body.sizeCm)} cm`;
-  const did = body.did.map((each) => STEP_DONE_WORDS[each]);
-  return `${[HOW_WORDS[body.how], TREND_WORDS[body.trend], size, ...signs, level, ...did].filter(Boolean).join(', ')}${note}`;
-}
-
-/** Why a reaction has the level that it has, in a line each. */
-export const triageLines = ({ triage }: Pick<Reaction, 'triage'>): readonly string[] =>
-  (triage?.reasons ?? []).map(({ reason: why }) => TRIAGE_WORDS[why]);
 
 function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSection {
   if (sentHome === null) return { title: 'Sent home', lines: [] };

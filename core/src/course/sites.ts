@@ -14,6 +14,8 @@ export interface Site {
   readonly bonyOrThin: boolean;
   /** Skin that is naturally darker than its surroundings. */
   readonly darker: boolean;
+  /** Mucosa, or the darker skin next to it: the lowest step, one pulse, or left out. */
+  readonly mucosal: boolean;
   /** Both a left and a right one exist. */
   readonly paired: boolean;
 }
@@ -40,14 +42,15 @@ export const SITE_IDS = [
 
 export type SiteId = (typeof SITE_IDS)[number];
 
-type Traits = Omit<Site, 'id' | 'part' | 'bonyOrThin' | 'darker' | 'paired'>;
-type Marks = Partial<Pick<Site, 'bonyOrThin' | 'darker' | 'paired'>>;
+type Traits = Omit<Site, 'id' | 'part' | 'bonyOrThin' | 'darker' | 'mucosal' | 'paired'>;
+type Marks = Partial<Pick<Site, 'bonyOrThin' | 'darker' | 'mucosal' | 'paired'>>;
 
 const site = (id: SiteId, part: Site['part'], traits: Traits, marks: Marks = {}): Site => ({
   id,
   part,
   bonyOrThin: false,
   darker: false,
+  mucosal: false,
   paired: false,
   ...traits,
   ...marks,
@@ -76,7 +79,10 @@ export const SITES: Readonly<Record<SiteId, Site>> = {
   upperBack: site('upperBack', 'trunk', traits(3.3, 8, 900, 40)),
   lowerBack: site('lowerBack', 'trunk', traits(3.3, 8, 500, 40)),
   bikiniLine: site('bikiniLine', 'bikini', traits(4.1, 6, 90, 20), PAIRED),
-  genitalArea: site('genitalArea', 'bikini', traits(4.1, 6, 100, 15), { darker: true }),
+  genitalArea: site('genitalArea', 'bikini', traits(4.1, 6, 100, 15), {
+    darker: true,
+    mucosal: true,
+  }),
   thigh: site('thigh', 'limb', traits(3.3, 8, 1100, 40), PAIRED),
   knee: site('knee', 'limb', traits(3.3, 8, 90, 15), { bonyOrThin: true, paired: true }),
   lowerLeg: site('lowerLeg', 'limb', traits(3.3, 8, 700, 40), { bonyOrThin: true, paired: true }),

@@ -58,6 +58,7 @@ describe('what has to be minded on a cell', () => {
     const cells = mindedCells(layout, {
       zone: {
         bony: ['upperRight'],
+        mucosal: ['lowerMiddle'],
         marked: [
           { what: 'mole', place: 'middle' },
           { what: 'mole', place: 'middle' },
@@ -67,6 +68,7 @@ describe('what has to be minded on a cell', () => {
     });
     // Row by row, there and back: upper right is the third, the middle the fifth, lower left the seventh.
     expect(cells.map(({ bony }) => bony).indexOf(true)).toBe(2);
+    expect(cells.flatMap(({ mucosal, number }) => (mucosal ? [number] : []))).toEqual([8]);
     expect(cells[4]!.avoid).toEqual(['mole', 'mole']);
     expect(cells[6]).toMatchObject({ tested: 1, pulses: 97 });
     expect(cells.reduce((sum, { pulses }) => sum + pulses, 0)).toBe(897);
@@ -76,7 +78,11 @@ describe('what has to be minded on a cell', () => {
     const one = cellsOf({ areaCm2: 12, cellCm2: 100, pulses: 9 });
     const tested = [{ place: 'lowerRight', pulses: 3 }] as const;
     expect(mindedCells(one, { zone: undefined, tested })).toMatchObject([
-      { tested: 1, pulses: 6, bony: false, avoid: [] },
+      { tested: 1, pulses: 6, bony: false, mucosal: false, avoid: [] },
     ]);
+    // Whatever place was noted, this one cell holds it.
+    expect(mindedCells(one, { zone: { bony: ['upperLeft'] }, tested: [] })[0]!.bony).toBe(true);
+    const whole = mindedCells(one, { zone: undefined, mucosal: true, tested: [] });
+    expect(whole[0]!.mucosal).toBe(true);
   });
 });

@@ -5,6 +5,8 @@ import type { Cell, CellLayout } from './cells';
 export interface MindedCell extends Cell {
   /** Bone or cartilage close under thin skin: one pass, less fluence. */
   readonly bony: boolean;
+  /** Mucosa, or skin next to it: the lowest step, one pulse. */
+  readonly mucosal: boolean;
   /** What lies here under white cover. */
   readonly avoid: readonly Avoided[];
   /** Test spots of today that lie here: they are not fired on again, and come off the pulses planned. */
@@ -30,24 +32,30 @@ function placeOf({ x, y }: Cell): Place {
 }
 
 /**
- * Tells each cell what was found on the zone: a bony place holds for all cells in it, a mark or a test spot for the cell
- * nearest to it.
+ * Tells each cell what was found on the zone: a bony or mucosal place holds for all cells in it and for the one nearest
+ * to it, a mark or a test spot for the nearest alone.
  */
 export function mindedCells(
   layout: CellLayout,
   of: {
-    readonly zone: Pick<ZoneFinding, 'bony' | 'marked'> | undefined;
+    readonly zone: Pick<ZoneFinding, 'bony' | 'mucosal' | 'marked'> | undefined;
+    /** Whether all of the zone is mucosal. */
+    readonly mucosal?: boolean;
     readonly tested: readonly { readonly place: Place; readonly pulses: number }[];
   },
 ): readonly MindedCell[] {
-  const { bony = [], marked = [] } = of.zone ?? {};
+  const { bony = [], mucosal = [], marked = [] } = of.zone ?? {};
+  const liesIn = (places: readonly Place[], cell: Cell) =>
+    places.includes(placeOf(cell)) ||
+    places.some((place) => nearest(layout, place) === cell.number);
   return layout.cells.map((cell) => {
     const here = of.tested.filter(({ place }) => nearest(layout, place) === cell.number);
     const spent = here.reduce((sum, { pulses }) => sum + pulses, 0);
     return {
       ...cell,
       pulses: Math.max(0, cell.pulses - spent),
-      bony: bony.includes(placeOf(cell)),
+      bony: liesIn(bony, cell),
+      mucosal: of.mucosal === true || liesIn(mucosal, cell),
       avoid: marked.flatMap(({ what, place }) =>
         nearest(layout, place) === cell.number ? [what] : [],
       ),

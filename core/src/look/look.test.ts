@@ -10,7 +10,7 @@ import {
   clearPlace,
   markAvoided,
   PLAIN_ZONE,
-  toggleBony,
+  togglePlace,
   readingOf,
   tanByReading,
   typeForSum,
@@ -222,8 +222,8 @@ describe('marks on a zone', () => {
   });
 
   it('of bone and thin skin go on and off', () => {
-    const bony = toggleBony(PLAIN_ZONE, 'right');
+    const bony = togglePlace(PLAIN_ZONE, 'bony', 'right');
     expect(bony.bony).toEqual(['right']);
-    expect(toggleBony(bony, 'right').bony).toEqual([]);
+    expect(togglePlace(bony, 'bony', 'right').bony).toEqual([]);
   });
 });

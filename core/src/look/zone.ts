@@ -20,6 +20,8 @@ export interface ZoneFinding {
   readonly marked?: readonly AvoidedMark[] | undefined;
   /** Places where bone or cartilage lies close under thin skin. */
   readonly bony?: readonly Place[] | undefined;
+  /** Places where mucosa is met, or skin next to it. */
+  readonly mucosal?: readonly Place[] | undefined;
 }
 
 /** One thing to be avoided and where it lies. */
@@ -53,11 +55,13 @@ export function clearPlace(zone: ZoneFinding, place: Place): ZoneFinding {
   return { ...zone, avoid, marked: (zone.marked ?? []).filter((mark) => mark.place !== place) };
 }
 
-/** A zone with a place noted as bony or thin, or no longer. */
-export function toggleBony(zone: ZoneFinding, place: Place): ZoneFinding {
-  const bony = zone.bony ?? [];
-  return {
-    ...zone,
-    bony: bony.includes(place) ? bony.filter((each) => each !== place) : [...bony, place],
-  };
+/** A zone with a place noted as bony or thin, or as mucosal, or no longer. */
+export function togglePlace(
+  zone: ZoneFinding,
+  what: 'bony' | 'mucosal',
+  place: Place,
+): ZoneFinding {
+  const places = zone[what] ?? [];
+  const without = places.filter((each) => each !== place);
+  return { ...zone, [what]: places.includes(place) ? without : [...places, place] };
 }

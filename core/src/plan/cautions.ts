@@ -17,6 +17,7 @@ export type CautionCode =
   | 'planDarker'
   | 'typesIVtoVI'
   | 'bonyOrThin'
+  | 'mucosal'
   | 'scarred'
   | 'darkerSite'
   | 'poorTarget'
@@ -55,6 +56,7 @@ export function cautionsFor(
     ['planDarker', working.type > subject.skin.type],
     ['typesIVtoVI', working.type >= 4],
     ['bonyOrThin', site.bonyOrThin],
+    ['mucosal', site.mucosal],
     ['scarred', subject.skin.surface === 'scarred'],
     ['darkerSite', site.darker],
     ['denseDarkHair', dark && density === 'dense'],

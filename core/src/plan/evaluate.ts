@@ -137,7 +137,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
   within('setting.pulseMs', setting.pulseMs, 0.01, 1000);
   const handpiece = hairHandpiece(plan, setting);
   const working = workingSkin(plan.subject);
-  const row = handpiece === undefined ? null : findRow(plan, handpiece, setting, working);
+  const row = handpiece === undefined ? null : rowOfSetting(plan, handpiece, setting, working);
   const silence = modelSilence(plan.subject);
   const margin = marginFor(plan.protocol.margins, plan.subject, working);
   const model =
@@ -216,11 +216,12 @@ function expectedAt(upper: Upper | null, model: ModelWindow | null): Expected {
   return fullJcm2 !== null && upper.fluenceJcm2 >= fullJcm2 ? 'toTheBulb' : 'inPart';
 }
 
-function findRow(
-  plan: PlanCase,
+/** The protocol's row that speaks of a setting on a subject; null where none does. */
+export function rowOfSetting(
+  plan: Pick<PlanCase, 'protocol' | 'subject'>,
   handpiece: Handpiece,
-  setting: Setting,
-  working: WorkingSkin,
+  setting: Pick<Setting, 'technique' | 'pulseMs'>,
+  working: WorkingSkin = workingSkin(plan.subject),
 ): ProtocolRow | null {
   const rows = rowsFor(plan.protocol, {
     handpiece,

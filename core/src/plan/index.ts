@@ -8,6 +8,7 @@ export * from './limits';
 export * from './start';
 export * from './ladder';
 export * from './cautions';
+export * from './cell-limit';
 export * from './cooling-dial';
 export * from './evaluate';
 export * from './relief';

@@ -6,7 +6,8 @@ import type { ProtocolRow } from './protocol';
 import { stepRule, type StepAdvice } from './step-rule';
 import type { PastSession, Subject, WorkingSkin } from './subject';
 
-export type LowStartReason = 'denseDarkHair' | 'bonyOrThin' | 'scarred' | 'firstTypesIVtoVI';
+export type LowStartReason =
+  'denseDarkHair' | 'bonyOrThin' | 'mucosal' | 'scarred' | 'firstTypesIVtoVI';
 
 /** Where the starting fluence comes from. */
 export type StartBasis =
@@ -102,6 +103,7 @@ function lowStartReasons(subject: Subject, working: WorkingSkin): readonly LowSt
   const reasons: [LowStartReason, boolean][] = [
     ['denseDarkHair', dark && hair.density === 'dense'],
     ['bonyOrThin', SITES[site].bonyOrThin],
+    ['mucosal', SITES[site].mucosal],
     ['scarred', subject.skin.surface === 'scarred'],
     ['firstTypesIVtoVI', working.type >= 4],
   ];

@@ -1,5 +1,6 @@
 export * from './marks';
 export * from './pain';
+export * from './stop-causes';
 export * from './report';
 export * from './triage';
 export * from './second-look';

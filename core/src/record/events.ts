@@ -11,7 +11,15 @@ import type {
   TestSpotReason,
 } from '../plan';
 import type { CheckId, ConsoleSetting, NumbingKind } from '../prepare';
-import type { Grade, Mark, ReactionReport, ReactionSign, Trend, Triage } from '../reaction';
+import type {
+  Grade,
+  Mark,
+  ReactionReport,
+  ReactionSign,
+  StopCause,
+  Trend,
+  Triage,
+} from '../reaction';
 import type {
   Cared,
   DrawnOrTyped,
@@ -176,6 +184,8 @@ export type EventBody =
     }
   | { readonly kind: 'handedOver'; readonly toStaffId: string }
   | { readonly kind: 'paused' }
+  /** After a stop that hurt: one cause was looked for, and it was this, or not. */
+  | { readonly kind: 'causeLooked'; readonly cause: StopCause; readonly found: boolean }
   | { readonly kind: 'resumed' }
   | { readonly kind: 'stopped' }
   | { readonly kind: 'treatmentEnded' }
@@ -300,6 +310,7 @@ export const RUN_KINDS: readonly EventKind[] = [
   'consolePulses',
   'handedOver',
   'paused',
+  'causeLooked',
   'resumed',
   'stopped',
   'treatmentEnded',

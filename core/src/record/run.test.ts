@@ -191,3 +191,40 @@ describe('what is made ready', () => {
     expect(prepared(...ticks, [6, shown(16)], [7, other]).open).toHaveLength(CHECKS.length);
   });
 });
+
+describe('a session that hurt', () => {
+  const begun = script([0, ASKED], [1, LOOKED], [2, PLAN], [10, START], [11, pulses(3)]);
+  const after = (...bodies: readonly EventBody[]) =>
+    visitRecord([
+      ...begun,
+      ...bodies.map((body, index): VisitEvent => ({
+        ...{ id: `h${index}`, at: new Date(Date.UTC(2026, 10, 24, 10, 1, index)).toISOString() },
+        ...{ staffId: 's', body },
+      })),
+    ]).run;
+  const pain = (score: number): EventBody => ({ kind: 'painScored', score });
+  const STOPPED: EventBody = { kind: 'stopped' };
+  const looked = (found: boolean): EventBody => ({
+    ...{ kind: 'causeLooked', cause: 'unseenTan', found },
+  });
+
+  it('is one with pain of 7, or with harm that was seen', () => {
+    expect(after(pain(6), STOPPED).harmed).toBe(false);
+    expect(after(pain(7), STOPPED).harmed).toBe(true);
+    expect(after({ kind: 'markSeen', mark: 'blister' }, STOPPED).harmed).toBe(true);
+    expect(after({ kind: 'markSeen', mark: 'perifollicularOedema' }, STOPPED).harmed).toBe(false);
+  });
+
+  it('keeps what was looked for until it goes on', () => {
+    expect([...after(pain(8), STOPPED, looked(false)).looked]).toEqual([['unseenTan', false]]);
+    expect([...after(pain(8), STOPPED, looked(false), looked(true)).looked]).toEqual([
+      ['unseenTan', true],
+    ]);
+    const goneOn = after(pain(8), STOPPED, looked(true), { kind: 'resumed' });
+    expect(goneOn).toMatchObject({ harmed: false, looked: new Map() });
+  });
+
+  it('is none once the score was taken back', () => {
+    expect(after(pain(8), STOPPED, { kind: 'undone', eventId: 'h0' }).harmed).toBe(false);
+  });
+});

@@ -1,6 +1,6 @@
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
-import type { Mark } from '../reaction';
+import { MARK_MEANING, painMeaning, type Mark, type StopCause } from '../reaction';
 import type { CellEnd, EventBody, VisitEvent } from './events';
 import { withInterval, type Intervals } from './intervals';
 
@@ -45,6 +45,10 @@ export interface Run {
     readonly setting: Setting;
     readonly reason: string;
   }[];
+  /** Whether the skin was harmed, or it hurt too much, since it last began or went on. */
+  readonly harmed: boolean;
+  /** The causes that were looked for since it stopped, and whether it was this. */
+  readonly looked: ReadonlyMap<StopCause, boolean>;
   /** The last press that can be taken back. */
   readonly lastPress: VisitEvent | null;
 }
@@ -75,6 +79,8 @@ export const EMPTY_RUN: Run = {
   marks: [],
   setting: null,
   changes: [],
+  harmed: false,
+  looked: new Map(),
   lastPress: null,
 };
 
@@ -105,13 +111,15 @@ export function withPress(run: Run, event: VisitEvent): Run {
       }));
     case 'painScored': {
       const pains = [...run.pains, { at, score: body.score }];
-      return inCell(run, { pains, lastPress: event }, (cell) => ({
+      const harmed = run.harmed || painMeaning(body.score) === 'stop';
+      return inCell(run, { pains, harmed, lastPress: event }, (cell) => ({
         pains: [...cell.pains, body.score],
       }));
     }
     case 'markSeen': {
       const marks = [...run.marks, { at, mark: body.mark }];
-      return inCell(run, { marks, lastPress: event }, (cell) => ({
+      const harmed = run.harmed || MARK_MEANING[body.mark] === 'adverse';
+      return inCell(run, { marks, harmed, lastPress: event }, (cell) => ({
         marks: [...cell.marks, body.mark],
       }));
     }
@@ -134,7 +142,11 @@ export function withPress(run: Run, event: VisitEvent): Run {
     case 'paused':
       return { ...stopClock(run, at), state: 'paused' };
     case 'resumed':
-      return { ...run, state: 'running', runningSince: at };
+      return { ...run, state: 'running', runningSince: at, harmed: false, looked: new Map() };
+    case 'causeLooked': {
+      const looked = new Map(run.looked).set(body.cause, body.found);
+      return { ...run, looked, lastPress: event };
+    }
     case 'stopped':
       return { ...stopClock(run, at), state: 'stopped' };
     case 'treatmentEnded':

@@ -7,7 +7,7 @@ import { legsOf, partsDone, type LegAnswered, type PartDone } from './legs';
 import type { Run } from './run';
 import { answerOf, sameLight, type VisitRecord } from './visit-record';
 import { zoneOfEvent, zonesOf, zoneRecord } from './zones';
-import type { SkinAnswer } from '../reaction';
+import type { SkinAnswer, StopCause } from '../reaction';
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
@@ -28,6 +28,8 @@ export interface SheetStep extends Stamp {
   /** The reason given, or what was said; empty where nothing was. */
   readonly said: string;
   readonly toStaffId: string | null;
+  /** What was looked for after a stop, and whether it was this. */
+  readonly cause?: { readonly cause: StopCause; readonly found: boolean };
 }
 
 export type SheetStepKind =
@@ -39,6 +41,7 @@ export type SheetStepKind =
   | 'paused'
   | 'resumed'
   | 'stopped'
+  | 'causeLooked'
   | 'handedOver'
   | 'treatmentEnded';
 
@@ -196,7 +199,9 @@ const secondsOf = ({ cells }: Run): number =>
 function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
   const step = (
     what: SheetStepKind,
-    more: Partial<Pick<SheetStep, 'setting' | 'wavelengthNm' | 'said' | 'toStaffId'>> = {},
+    more: Partial<
+      Pick<SheetStep, 'setting' | 'wavelengthNm' | 'said' | 'toStaffId' | 'cause'>
+    > = {},
   ): readonly SheetStep[] => [
     {
       id,
@@ -220,6 +225,8 @@ function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
       return step(body.kind, { setting: body.setting, said: body.reason });
     case 'stepDeclined':
       return step(body.kind, { said: body.reason });
+    case 'causeLooked':
+      return step(body.kind, { cause: { cause: body.cause, found: body.found } });
     case 'handedOver':
       return step(body.kind, { toStaffId: body.toStaffId });
     case 'settingsRead':

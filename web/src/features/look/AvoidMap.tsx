@@ -2,7 +2,7 @@ import {
   AVOIDED,
   clearPlace,
   markAvoided,
-  toggleBony,
+  togglePlace,
   type Avoided,
   type Place,
   type ZoneFinding,
@@ -12,7 +12,9 @@ import { AVOIDED_ONE_WORDS, AVOIDED_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { PlaceGrid } from '../zones/PlaceGrid';
 
-type Mode = Avoided | 'bony' | 'clear';
+type Mode = Avoided | 'bony' | 'mucosal' | 'clear';
+
+const PLACE_NOTES = { bony: 'bony or thin', mucosal: 'mucosal' } as const;
 
 /** Marks where on the zone things to be avoided lie; each mark counts as one. */
 export function AvoidMap({
@@ -23,26 +25,28 @@ export function AvoidMap({
   onZone: (zone: ZoneFinding) => void;
 }) {
   const [mode, setMode] = useState<Mode>('mole');
-  const words = { ...AVOIDED_ONE_WORDS, bony: 'bony or thin', clear: 'take off' } as Readonly<
+  const words = { ...AVOIDED_ONE_WORDS, ...PLACE_NOTES, clear: 'take off' } as Readonly<
     Record<Mode, string>
   >;
   return (
     <details
       className="avoid-map"
-      open={(zone.marked ?? []).length > 0 || (zone.bony ?? []).length > 0}
+      open={[zone.marked, zone.bony, zone.mucosal].some((list) => (list ?? []).length > 0)}
     >
-      <summary>Mark where they lie, and what is bony</summary>
+      <summary>Mark where they lie, and what is bony or mucosal</summary>
       <Choice label="Press a place to mark" words={words} value={mode} onChange={setMode} />
       <PlaceGrid
         label="Where things to avoid lie"
         onPress={(place) => onZone(pressed(zone, mode, place))}
       >
         {(place) => [
-          (zone.bony ?? []).includes(place) ? (
-            <span key="bony" className="avoid-mark">
-              bony or thin
-            </span>
-          ) : null,
+          ...(['bony', 'mucosal'] as const).map((what) =>
+            (zone[what] ?? []).includes(place) ? (
+              <span key={what} className="avoid-mark">
+                {PLACE_NOTES[what]}
+              </span>
+            ) : null,
+          ),
           ...AVOIDED.map((what) => {
             const count = (zone.marked ?? []).filter(
               (mark) => mark.place === place && mark.what === what,
@@ -61,5 +65,7 @@ export function AvoidMap({
 
 function pressed(zone: ZoneFinding, mode: Mode, place: Place): ZoneFinding {
   if (mode === 'clear') return clearPlace(zone, place);
-  return mode === 'bony' ? toggleBony(zone, place) : markAvoided(zone, { what: mode, place });
+  return mode === 'bony' || mode === 'mucosal'
+    ? togglePlace(zone, mode, place)
+    : markAvoided(zone, { what: mode, place });
 }

@@ -47,10 +47,10 @@ export function CellMap({
   );
 }
 
-function cellClass({ run, bony, tested }: SessionCell, isCurrent: boolean): string {
+function cellClass({ run, bony, mucosal, tested }: SessionCell, isCurrent: boolean): string {
   if (isCurrent) return 'cell is-now';
   if (run.ended !== null) return `cell is-${run.ended}`;
-  return `cell ${bony ? 'is-bony' : ''} ${tested > 0 ? 'is-tested' : ''}`;
+  return `cell ${bony || mucosal ? 'is-bony' : ''} ${tested > 0 ? 'is-tested' : ''}`;
 }
 
 function pulseText({ run, pulses }: SessionCell, isCurrent: boolean): string {
@@ -63,9 +63,10 @@ function pulseText({ run, pulses }: SessionCell, isCurrent: boolean): string {
     : figure(pulses, 0);
 }
 
-function minded({ bony, tested, avoid }: SessionCell): readonly string[] {
+function minded({ bony, mucosal, tested, avoid }: SessionCell): readonly string[] {
   return [
-    ...(bony ? ['bony: one pass'] : []),
+    ...(mucosal ? ['mucosal: one pulse'] : []),
+    ...(bony && !mucosal ? ['bony: one pass'] : []),
     ...(tested > 0 ? [tested === 1 ? 'skip 1 spot' : `skip ${tested} spots`] : []),
     ...[...new Set(avoid)].map((what) => AVOIDED_WORDS[what]),
   ];

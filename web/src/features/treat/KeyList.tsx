@@ -26,6 +26,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
       MARK_KEYS[mark].toUpperCase(),
       MARK_WORDS[mark],
     ]),
+    ['J, H, Y, V', 'After a stop that hurt: the causes'],
     ['U', 'Undo last press'],
     ['M', 'Beat'],
     ['T', 'Clock for cooling and waits'],

@@ -1,4 +1,5 @@
 import { isSwapping, type RunState } from '@tidy-quill/core/record';
+import { openCauses, stopCausesFor } from '@tidy-quill/core/reaction';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useConsoleFaults } from '../console/room-console';
@@ -21,12 +22,13 @@ export function RunStateCard({
   cell: number | null;
   onChange: () => void;
 }) {
-  const { record, add } = useOpenVisit();
+  const { record, area, add } = useOpenVisit();
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
   const faults = useConsoleFaults();
   const swapping = isSwapping(record);
+  const causes = openCauses(run, area.job).length;
   return (
     <>
       <p className={`run-state is-${run.state}`} role="status">
@@ -59,7 +61,9 @@ export function RunStateCard({
         </KeyButton>
         <KeyButton
           letter="p"
-          disabled={(!running && !halted) || (halted && (faults.length > 0 || swapping))}
+          disabled={
+            (!running && !halted) || (halted && (faults.length > 0 || swapping || causes > 0))
+          }
           onPress={() => {
             if (running) void add({ kind: 'paused' });
             // Another light begins with a cell of its own.
@@ -71,6 +75,11 @@ export function RunStateCard({
           {halted ? 'Go on' : 'Pause'}
         </KeyButton>
       </div>
+      {halted && causes > 0 ? (
+        <p className="field-error">
+          Go on once the cause was looked for: {causes} of {stopCausesFor(area.job).length} to go.
+        </p>
+      ) : null}
       {halted && faults.length > 0 ? (
         <p className="field-error">
           Go on once this is put right: {faults.map((each) => INCIDENT_WORDS[each]).join('; ')}.

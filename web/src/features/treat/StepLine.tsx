@@ -1,26 +1,33 @@
+import type { CellLimit } from '@tidy-quill/core/plan';
 import { figure, STEP_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 
+const LIMIT_WORDS: Readonly<Record<CellLimit['because'], { place: string; care: string }>> = {
+  bony: { place: 'Bony or thin', care: 'one pass' },
+  mucosal: { place: 'Mucosal', care: 'one pulse a place, or leave it out' },
+};
+
 /** What the step rule makes of what was read, to be taken or left by one press; the reason is kept either way. */
 export function StepLine({ session }: { session: Session }) {
   const { add } = useOpenVisit();
-  const { next, run, cellLimitJcm2 } = session;
+  const { next, run, limit } = session;
   const setting = run.setting;
   if (setting === null || run.state === 'notStarted' || run.state === 'ended') return null;
   const now = setting.fluenceJcm2;
   const use = (fluenceJcm2: number, reason: string) =>
     void add({ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason });
-  if (cellLimitJcm2 !== null && now > cellLimitJcm2) {
+  if (limit !== null && now > limit.fluenceJcm2) {
+    const { place, care } = LIMIT_WORDS[limit.because];
     return (
       <div className="step-line is-care">
         <p>
-          Bony or thin here: one pass, not above{' '}
-          <strong className="figures">{figure(cellLimitJcm2, 2)} J/cm²</strong>.
+          {place} here: {care}, not above{' '}
+          <strong className="figures">{figure(limit.fluenceJcm2, 2)} J/cm²</strong>.
         </p>
-        <KeyButton letter="e" onPress={() => use(cellLimitJcm2, 'Bony or thin place')}>
-          {figure(cellLimitJcm2, 2)} J/cm² here
+        <KeyButton letter="e" onPress={() => use(limit.fluenceJcm2, `${place} place`)}>
+          {figure(limit.fluenceJcm2, 2)} J/cm² here
         </KeyButton>
       </div>
     );

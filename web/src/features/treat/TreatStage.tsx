@@ -6,7 +6,6 @@ import { useNavigate } from 'react-router';
 import { clockText, figure, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
-import { Notice } from '../../widgets/Notice';
 import { useNow } from '../../widgets/use-now';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
@@ -25,6 +24,7 @@ import { MarkKeys } from './MarkKeys';
 import { PainKeys } from './PainKeys';
 import { RunStateCard } from './RunStateCard';
 import { StepLine } from './StepLine';
+import { StopCauses } from './StopCauses';
 import { SwapLight } from './SwapLight';
 import { useSession, type Session, type SessionCell } from './use-session';
 import { WaitTimer } from './WaitTimer';
@@ -163,7 +163,7 @@ export function TreatStage() {
             : void add({ kind: 'markSeen', mark })
         }
       />
-      {run.state === 'stopped' ? <StopCauses /> : null}
+      {run.state === 'stopped' && run.harmed ? <StopCauses /> : null}
       <Incidents />
       <StageFoot
         enter
@@ -239,15 +239,4 @@ function sessionText({ cells, run }: Session, nowMs: number): string {
   const booked = cells.reduce((sum, cell) => sum + cell.run.seconds, 0);
   const since = run.runningSince === null ? 0 : (nowMs - Date.parse(run.runningSince)) / 1000;
   return spanText(1000 * (booked + Math.max(0, since)));
-}
-
-function StopCauses() {
-  return (
-    <Notice kind="stop" title="Stopped: console to standby, then find the cause">
-      <p>
-        Too much fluence? Too short a pulse? Poor contact or a warm tip? A tan nobody saw? Cool the
-        skin. Go on only with a lower setting, or end the treatment.
-      </p>
-    </Notice>
-  );
 }

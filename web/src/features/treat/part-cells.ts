@@ -39,6 +39,7 @@ export function partCells(
         x: 0.5,
         y: 0.5,
         bony: false,
+        mucosal: false,
         avoid: [],
         tested: 0,
       };

@@ -1,16 +1,22 @@
 import { cellsOf, mindedCells, type MindedCell } from '@tidy-quill/core/coverage';
 import { faintIsEnough } from '@tidy-quill/core/ink';
-import { glides, nextStep, type Handpiece, type NextStep } from '@tidy-quill/core/plan';
+import {
+  cellLimit,
+  glides,
+  nextStep,
+  rowOfSetting,
+  type CellLimit,
+  type Handpiece,
+  type NextStep,
+  type Protocol,
+} from '@tidy-quill/core/plan';
+import { SITES } from '@tidy-quill/core/course';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
-import type { CellRun, Run } from '@tidy-quill/core/record';
+import type { AcceptedPlan, CellRun, Run } from '@tidy-quill/core/record';
 import { CELLS_A_LEG, cellRun, plannedSpots } from '@tidy-quill/core/record';
-import { stepDown } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
 import { partCells, PARTS_A_ROW } from './part-cells';
-
-// A bony or thin cell takes a tenth less at the most, and one pass.
-const BONY_FACTOR = 0.9;
 
 export interface SessionCell extends MindedCell {
   readonly run: CellRun;
@@ -30,13 +36,13 @@ export interface Session {
   readonly moving: boolean;
   readonly energyJ: number;
   readonly next: NextStep | null;
-  /** The most that the current cell bears, J/cm²; null where it has no limit of its own. */
-  readonly cellLimitJcm2: number | null;
+  /** The most that the current cell bears; null where it has no limit of its own. */
+  readonly limit: CellLimit | null;
   readonly asksForPain: (nowMs: number) => boolean;
 }
 
 export function useSession(): Session {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue, area } = useOpenVisit();
   const { run, plan, findings } = record;
   const setting = run.setting ?? plan!.setting;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
@@ -53,17 +59,20 @@ export function useSession(): Session {
     });
   }, [plan, zone, techniques, setting.technique]);
   // Each light of a session numbers its cells anew: a part may be met by two of them.
+  const { mucosal } = SITES[area.site];
   const offset = record.legs.length * CELLS_A_LEG;
   const parts = plan === null ? [] : partCells(plan, catalogue.protocol.pace, offset);
   const cells =
     parts.length > 0
       ? parts.map((part): SessionCell => ({ ...part, run: cellRun(run, part.number) }))
-      : mindedCells(layout, { zone, tested: plannedSpots(record) }).map((cell): SessionCell => ({
-          ...cell,
-          number: cell.number + offset,
-          name: null,
-          run: cellRun(run, cell.number + offset),
-        }));
+      : mindedCells(layout, { zone, mucosal, tested: plannedSpots(record) }).map(
+          (cell): SessionCell => ({
+            ...cell,
+            number: cell.number + offset,
+            name: null,
+            run: cellRun(run, cell.number + offset),
+          }),
+        );
   const chosen = cells.find(({ number }) => number === run.cell);
   const current =
     (chosen?.run.ended === null ? chosen : undefined) ??
@@ -94,8 +103,14 @@ export function useSession(): Session {
             scale,
             raisedToday: run.changes.some((change) => change.setting.fluenceJcm2 > first),
           }),
-    cellLimitJcm2:
-      current?.bony === true && scale !== undefined ? stepDown(first * BONY_FACTOR, scale) : null,
+    limit:
+      current === null || handpiece === undefined
+        ? null
+        : cellLimit(current, {
+            plannedJcm2: first,
+            lowestJcm2: lowestOf(plan!, handpiece, catalogue.protocol),
+            scale: handpiece.fluenceJcm2,
+          }),
     asksForPain: (nowMs) =>
       run.state === 'running' &&
       painDue({
@@ -105,4 +120,14 @@ export function useSession(): Session {
         everyMinutes: pace.painMinutes ?? USUAL_PAIN_MINUTES,
       }),
   };
+}
+
+/** The low end of what the protocol gives for a plan, J/cm²; null on ink, and where no row speaks of it. */
+function lowestOf(
+  { subject, setting }: AcceptedPlan,
+  handpiece: Handpiece,
+  protocol: Protocol,
+): number | null {
+  if (!('hair' in subject)) return null;
+  return rowOfSetting({ protocol, subject }, handpiece, setting)?.fluenceJcm2.low ?? null;
 }
