@@ -149,8 +149,8 @@ describe('the following of a reaction in words', () => {
     // The signs of the last look count: the pus is gone by then.
     expect(triageLines(sheetOf(after(48, report))[0]!)).toContain('Pus');
     expect(triageLines(blister!).map(plain)).toEqual([
-      '532 or 694 nm: blisters and pale skin are likelier',
       'Hours to three days on ink: mostly from the shock wave, mostly benign',
+      '532 or 694 nm: blisters and pale skin are likelier',
     ]);
   });
 });
