@@ -81,8 +81,8 @@ export function TreatStage() {
           </p>
           {halted ? (
             <p className="quiet">
-              {run.state}. You were at {figure(run.pulses, 0)} of {figure(session.plannedPulses, 0)}{' '}
-              pulses
+              {run.state === 'paused' ? 'Paused' : 'Stopped'}. You were at {figure(run.pulses, 0)}{' '}
+              of {figure(session.plannedPulses, 0)} pulses
               {current === null ? '' : `, ${cellName(current).toLowerCase()}`}.
             </p>
           ) : null}
@@ -90,38 +90,43 @@ export function TreatStage() {
           {current === null || !begun ? null : (
             <p className="cell-now figures">{cellText(session, now)}</p>
           )}
-          <div className="pulse-keys">
-            {PULSE_STEPS.map(({ count, key }) => (
+          {run.state === 'stopped' && run.harmed ? (
+            // No pulse is logged meanwhile: the causes take the place of its keys.
+            <StopCauses />
+          ) : (
+            <div className="pulse-keys">
+              {PULSE_STEPS.map(({ count, key }) => (
+                <KeyButton
+                  key={count}
+                  letter={key}
+                  disabled={!running}
+                  onPress={() => void add({ kind: 'pulsesFired', count })}
+                >
+                  + {count}
+                  <span className="visually-hidden"> {count === 1 ? 'pulse' : 'pulses'}</span>
+                </KeyButton>
+              ))}
               <KeyButton
-                key={count}
-                letter={key}
+                letter="v"
                 disabled={!running}
-                onPress={() => void add({ kind: 'pulsesFired', count })}
+                onPress={() => void add({ kind: 'passDone' })}
               >
-                + {count}
-                <span className="visually-hidden"> {count === 1 ? 'pulse' : 'pulses'}</span>
+                Pass done
               </KeyButton>
-            ))}
-            <KeyButton
-              letter="v"
-              disabled={!running}
-              onPress={() => void add({ kind: 'passDone' })}
-            >
-              Pass done
-            </KeyButton>
-            {session.moving ? (
-              <KeyButton letter="a" disabled={!running} onPress={() => endCell('warm')}>
-                Warm, end
+              {session.moving ? (
+                <KeyButton letter="a" disabled={!running} onPress={() => endCell('warm')}>
+                  Warm, end
+                </KeyButton>
+              ) : null}
+              <KeyButton
+                letter="o"
+                disabled={!running || current === null}
+                onPress={() => endCell('leftOut')}
+              >
+                Leave out
               </KeyButton>
-            ) : null}
-            <KeyButton
-              letter="o"
-              disabled={!running || current === null}
-              onPress={() => endCell('leftOut')}
-            >
-              Leave out
-            </KeyButton>
-          </div>
+            </div>
+          )}
         </div>
         <div className="treat-side">
           <RunStateCard cell={current?.number ?? null} onChange={() => setChanging(true)} />
@@ -163,7 +168,6 @@ export function TreatStage() {
             : void add({ kind: 'markSeen', mark })
         }
       />
-      {run.state === 'stopped' && run.harmed ? <StopCauses /> : null}
       <Incidents />
       <StageFoot
         enter
