@@ -15,6 +15,7 @@ import {
   pastSessions,
   refuseVisitEvent,
   sessionSheet,
+  shortestNm,
   visitRecord,
   type EventBody,
   type VisitEvent,
@@ -64,6 +65,17 @@ describe('a session of two lights', () => {
       expect(testSpotReasons(subject, now, '2026-12-24')).toContain('afterReaction');
     }
     expect(asksForWord([black!])).toBe(false);
+  });
+
+  it('is judged by the light that reaches least deep, whichever came last', () => {
+    expect(shortestNm(record)).toBe(532);
+    // Only what was fired counts: up to the second light's first pulse it is the first.
+    const fired = events.findIndex(({ id }) => id === 'be001');
+    expect(shortestNm(visitRecord(events.slice(0, fired + 1)))).toBe(1064);
+    expect(shortestNm(visitRecord([]))).toBeNull();
+    const begun: VisitEvent = { ...{ id: 't', at: moment(3600), staffId: 'one' }, body: told() };
+    const [blister] = visitRecord([...events, begun]).reactions;
+    expect(blister!.triage!.reasons.map(({ reason }) => reason)).toContain('shallowLight');
   });
 
   it('stands still between its lights until the second is made ready', () => {

@@ -4,6 +4,7 @@ export * from './visit-record';
 export * from './run';
 export * from './legs';
 export * from './reactions';
+export * from './shortest-nm';
 export * from './intervals';
 export * from './prepared';
 export * from './session-sheet';

@@ -9,6 +9,7 @@ import {
 } from '../reaction';
 import type { ReactionOutcome } from './after-kinds';
 import type { EventBody, VisitEvent } from './events';
+import { shortestNm } from './shortest-nm';
 import type { VisitRecord } from './visit-record';
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
@@ -41,17 +42,19 @@ export interface Reaction {
   readonly entries: readonly ReactionEntry[];
 }
 
-type Grounds = Pick<VisitRecord, 'plan' | 'run' | 'spots'>;
+type Grounds = Pick<VisitRecord, 'plan' | 'run' | 'legs' | 'spots'>;
 
 /** What a session gives to judge a reaction by; null where nothing was fired. */
 export function triageCase(
-  { plan, run, spots }: Grounds,
+  grounds: Grounds,
   report: ReactionReport,
   now: string,
 ): TriageCase | null {
+  const { plan, run, spots } = grounds;
+  const wavelengthNm = shortestNm(grounds);
   const treatedAt = run.endedAt ?? run.startedAt ?? spots.at(-1)?.at ?? null;
-  if (plan === null || treatedAt === null) return null;
-  const { subject, job = 'hair', wavelengthNm } = plan;
+  if (plan === null || wavelengthNm === null || treatedAt === null) return null;
+  const { subject, job = 'hair' } = plan;
   return {
     report,
     treatedAt,

@@ -8,7 +8,7 @@ import {
   type NextVisit,
 } from '@tidy-quill/core/course';
 import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
-import { answerOf, isTestVisit } from '@tidy-quill/core/record';
+import { answerOf, isTestVisit, shortestNm } from '@tidy-quill/core/record';
 import { spotAnswer } from '@tidy-quill/core/spot';
 import type { OpenVisit, OpenZone } from '../visit/use-visit';
 
@@ -45,7 +45,7 @@ export function treatedZones(
           job,
           site,
           technique: record.run.startedAt === null ? null : plan.setting.technique,
-          wavelengthNm: plan.wavelengthNm,
+          wavelengthNm: shortestNm(record) ?? plan.wavelengthNm,
           workingType: workingSkin(plan.subject).type,
           treatedOn,
           harmed: adverse,
