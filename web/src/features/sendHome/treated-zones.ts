@@ -21,7 +21,7 @@ export interface Treated {
 
 /** The zones that were treated or tested today, each with its aftercare and its next visit. */
 export function treatedZones(
-  { zones, before, aftercare: blocks }: OpenVisit,
+  { zones, before, aftercare: blocks }: Pick<OpenVisit, 'zones' | 'before' | 'aftercare'>,
   habits: readonly Habit[],
 ): readonly Treated[] {
   return zones.flatMap((zone): Treated[] => {

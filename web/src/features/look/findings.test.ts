@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { INK } from '../../../../core/src/ink/ink.test-data';
+import { completeFindings, completeInkFindings, type Looked } from './findings';
+
+const SKIN = { type: 2, tan: 'none' } as const;
+const HAIR = { colour: 'black', calibre: 'coarse', density: 'dense' } as const;
+const hair: Looked = { skin: SKIN, hair: HAIR, areaCm2: 40 };
+const ink: Looked = { skin: SKIN, hair: {}, areaCm2: 40, ink: INK };
+
+const without = <T extends object>(whole: T, key: keyof T): Partial<T> => {
+  const { [key]: _left, ...rest } = whole;
+  return rest as Partial<T>;
+};
+
+describe('what was found', () => {
+  it('is whole once skin, hair and size are; freckles and melanin may be left', () => {
+    expect(completeFindings(hair)).toEqual({
+      skin: { ...SKIN, freckled: false, measuredFraction: null },
+      ...{ hair: HAIR, areaCm2: 40 },
+    });
+  });
+
+  it.each([
+    { ...hair, skin: without(SKIN, 'type') },
+    { ...hair, skin: without(SKIN, 'tan') },
+    { ...hair, hair: without(HAIR, 'colour') },
+    { ...hair, hair: without(HAIR, 'calibre') },
+    { ...hair, hair: without(HAIR, 'density') },
+    { ...hair, areaCm2: null },
+  ])('is not whole with anything missing that planning needs: %j', (looked) => {
+    expect(completeFindings(looked)).toBeNull();
+  });
+
+  it('of ink is whole, or says what is missing', () => {
+    expect(completeInkFindings(ink)).toMatchObject({ ink: INK, areaCm2: 40 });
+    const said = (more: Partial<Looked>) => completeInkFindings({ ...ink, ...more });
+    expect(said({ skin: {} })).toBe('Skin type and tan are needed.');
+    expect(said({ areaCm2: null })).toBe('The size is needed.');
+    const needed = 'Density, origin, scar, age and earlier sessions are needed.';
+    for (const key of ['density', 'origin', 'scar', 'ageYears', 'earlierSessions'] as const) {
+      expect(said({ ink: without(INK, key) }), key).toBe(needed);
+    }
+  });
+
+  it('of ink has colours that make up the whole', () => {
+    const colours = [{ colour: 'black', share: 0.7 }] as const;
+    expect(completeInkFindings({ ...ink, ink: { ...INK, colours } })).toMatch(/^Colours .+\.$/);
+  });
+
+  it('keeps the zone where one was noted', () => {
+    const zone = {
+      ...{ measured: null, growth: null, ingrown: false },
+      avoid: { mole: 1, tattoo: 0, scar: 0, lesion: 0 },
+    };
+    expect(completeFindings({ ...hair, zone })).toMatchObject({ zone });
+    expect(completeFindings(hair)).not.toHaveProperty('zone');
+  });
+});
