@@ -30,6 +30,8 @@ export interface Browser {
   /** Loads the page anew, its clock set forward by so many minutes from now on. */
   readonly later: (minutes: number) => Promise<void>;
   readonly size: (width: number, height: number) => Promise<void>;
+  /** Takes the network away from this browser, or gives it back. */
+  readonly network: (on: boolean) => Promise<void>;
   readonly text: (selector: string) => Promise<string>;
   readonly picture: () => Promise<string>;
   readonly close: () => Promise<void>;
@@ -111,11 +113,16 @@ export async function startBrowser(address: string): Promise<Browser> {
       mobile: false,
     });
   };
+  const network = (on: boolean) =>
+    (driver as chrome.Driver).sendDevToolsCommand('Network.emulateNetworkConditions', {
+      ...{ offline: !on, latency: 0, downloadThroughput: -1, uploadThroughput: -1 },
+    });
   await size(1280, 800);
 
   return {
     driver,
     size,
+    network,
     later,
     open: (path) => driver.get(`${address}${path}`),
     see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),

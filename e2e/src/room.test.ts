@@ -148,28 +148,48 @@ describe('a whole session with the console', () => {
 });
 
 describe('two tablets on one visit', () => {
+  let other: Browser;
+  beforeAll(async () => {
+    other = await startBrowser(app.url);
+    await other.open('/');
+    await other.fill('Name', 'tobiah');
+    await other.fill('Password', 'quill and candle');
+    await other.press('Sign in');
+    await other.press('I have read this');
+  });
+  afterAll(() => other.close());
+
   it('come to the same count, whoever pressed what', async () => {
-    const other = await startBrowser(app.url);
-    try {
-      await other.open('/');
-      await other.fill('Name', 'tobiah');
-      await other.fill('Password', 'quill and candle');
-      await other.press('Sign in');
-      await other.press('I have read this');
-      const address = await browser.driver.getCurrentUrl();
-      await other.open(new URL(address).pathname);
-      await other.see('21', COUNT);
-      await other.keys('h');
-      await browser.keys('j');
-      // Neither presses again, nor loads anew: each is told what the other did.
-      await browser.see('32', COUNT);
-      await other.see('32', COUNT);
-      await other.keys('j');
-      await browser.see('33', COUNT);
-      await browser.driver.navigate().refresh();
-      await browser.see('33', COUNT);
-    } finally {
-      await other.close();
-    }
+    const address = await browser.driver.getCurrentUrl();
+    await other.open(new URL(address).pathname);
+    await other.see('21', COUNT);
+    await other.keys('h');
+    await browser.keys('j');
+    // Neither presses again, nor loads anew: each is told what the other did.
+    await browser.see('32', COUNT);
+    await other.see('32', COUNT);
+    await other.keys('j');
+    await browser.see('33', COUNT);
+    await browser.driver.navigate().refresh();
+    await browser.see('33', COUNT);
+  });
+
+  it('merge what one of them kept without a network, though the other ended the session', async () => {
+    await other.network(false);
+    await other.keys('h', '4', 'b');
+    await other.see('43', COUNT);
+    await other.see('3 entries are kept on this tablet');
+    await browser.keys('j');
+    await browser.see('34', COUNT);
+    await browser.press('End treatment');
+    await browser.see('Look again');
+    await other.network(true);
+    // Ten here and one there; what was seen and felt without a network counts too.
+    await other.see('44', COUNT);
+    await other.see('ENDED');
+    await other.see('Kept here and on the server');
+    await browser.press('Treat', '//nav');
+    await browser.see('44', COUNT);
+    await browser.see('4 at');
   });
 });

@@ -228,3 +228,26 @@ describe('a session that hurt', () => {
     expect(after(pain(8), STOPPED, { kind: 'undone', eventId: 'h0' }).harmed).toBe(false);
   });
 });
+
+describe('a session that has ended', () => {
+  const ended = script(
+    [0, ASKED],
+    [1, LOOKED],
+    [2, PLAN],
+    [10, START],
+    [11, { kind: 'cellChosen', cell: 1 }],
+    [12, pulses(3)],
+    [20, { kind: 'treatmentEnded' }],
+    // Of a tablet that had not heard of it.
+    [21, { kind: 'paused' }],
+    [22, { kind: 'resumed' }],
+    [23, pulses(2)],
+    [24, { kind: 'stopped' }],
+  );
+
+  it('counts what another tablet did later, and stays ended', () => {
+    const { run } = visitRecord(ended);
+    expect(run).toMatchObject({ state: 'ended', pulses: 5, runningSince: null });
+    expect(cellRun(run, 1)).toMatchObject({ pulses: 5, seconds: 9 });
+  });
+});

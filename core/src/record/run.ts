@@ -1,7 +1,7 @@
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import { MARK_MEANING, painMeaning, type Mark, type StopCause } from '../reaction';
-import type { CellEnd, EventBody, VisitEvent } from './events';
+import type { CellEnd, EventBody, EventKind, VisitEvent } from './events';
 import { withInterval, type Intervals } from './intervals';
 
 export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended';
@@ -84,9 +84,13 @@ export const EMPTY_RUN: Run = {
   lastPress: null,
 };
 
+const HALTS: readonly EventKind[] = ['paused', 'resumed', 'stopped'];
+
 /** A run with one press more. */
 export function withPress(run: Run, event: VisitEvent): Run {
   const { body, at } = event;
+  // Another tablet may send late what it did before it heard of the end: it counts, but nothing begins anew.
+  if (run.state === 'ended' && HALTS.includes(body.kind)) return run;
   switch (body.kind) {
     case 'treatmentStarted':
       return {

@@ -13,12 +13,14 @@ import { v7 } from 'uuid';
 import { figure, INK_COLOUR_WORDS, INK_DENSITY_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { PhotoField } from '../photos/PhotoField';
+import { FRAMES, frameFor, placeIn, showsAll, type FrameName } from './design-frame';
 import { PartTable } from './PartTable';
 
-const WIDE_CM = 20;
-const HIGH_CM = 14;
-const SCALE = 22;
-const QUARTER = 4;
+const WIDTH = 440;
+
+const FRAME_WORDS = Object.fromEntries(
+  Object.entries(FRAMES).map(([name, { wideCm, highCm }]) => [name, `${wideCm} × ${highCm} cm`]),
+) as Readonly<Record<FrameName, string>>;
 
 type Point = readonly [number, number];
 type Mode = 'draw' | 'scale';
@@ -35,6 +37,10 @@ export function TattooMap({
   const { parts = [], traced } = ink;
   const [mode, setMode] = useState<Mode>('draw');
   const [points, setPoints] = useState<readonly Point[]>([]);
+  const [chosen, setChosen] = useState<FrameName | null>(null);
+  const name = chosen !== null && showsAll(chosen, ink) ? chosen : frameFor(ink);
+  const frame = FRAMES[name];
+  const scale = WIDTH / frame.wideCm;
   const [colour, setColour] = useState<InkColour>('black');
   const [density, setDensity] = useState<InkPart['density']>('medium');
   const withParts = (next: readonly InkPart[]) => {
@@ -51,57 +57,66 @@ export function TattooMap({
   const area = points.length < 3 ? 0 : outlineCm2(points);
   const press = (event: React.MouseEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
-    const cm = (at: number, from: number, whole: number, cms: number) =>
-      Math.round(((at - from) / whole) * cms * QUARTER) / QUARTER;
-    const point: Point = [
-      cm(event.clientX, box.left, box.width, WIDE_CM),
-      cm(event.clientY, box.top, box.height, HIGH_CM),
-    ];
+    const across = (event.clientX - box.left) / box.width;
+    const point = placeIn(frame, across, (event.clientY - box.top) / box.height);
     setPoints(mode === 'scale' && points.length === 2 ? [point] : [...points, point]);
   };
-  const [width, height] = [WIDE_CM * SCALE, HIGH_CM * SCALE];
+  const height = frame.highCm * scale;
+  const square = frame.squareCm * scale;
   return (
     <section className="tattoo-map" aria-label="Design">
       <h3>Design, part by part</h3>
       <svg
-        viewBox={`0 0 ${width} ${height}`}
+        viewBox={`0 0 ${WIDTH} ${height}`}
         role="img"
-        aria-label={`Design of ${parts.length} parts on a grid of 1 cm`}
+        aria-label={`Design of ${parts.length} parts on a grid of ${frame.squareCm} cm`}
         onClick={press}
         data-testid="design"
       >
         {traced === undefined ? null : (
           <image
             href={`/api/photos/${traced.photoId}`}
-            width={traced.widthCm * SCALE}
+            width={traced.widthCm * scale}
             preserveAspectRatio="xMinYMin meet"
           />
         )}
-        {Array.from({ length: WIDE_CM }, (_, cm) => (
+        {Array.from({ length: frame.wideCm / frame.squareCm }, (_, index) => (
           <path
-            key={cm}
-            d={`M${cm * SCALE},0V${height}M0,${cm * SCALE}H${width}`}
+            key={index}
+            d={`M${index * square},0V${height}M0,${index * square}H${WIDTH}`}
             stroke="var(--rule)"
             strokeOpacity={traced === undefined ? 1 : 0.5}
           />
         ))}
         {parts.map((part, index) => (
-          <PartShape key={part.id} part={part} number={index + 1} />
+          <PartShape key={part.id} part={part} number={index + 1} scale={scale} />
         ))}
         <polyline
-          points={path(points)}
+          points={path(points, scale)}
           fill={points.length < 3 ? 'none' : 'var(--accent-tint)'}
           fillOpacity={0.6}
           stroke="var(--accent)"
           strokeWidth={2}
         />
         {points.map(([x, y], index) => (
-          <circle key={index} cx={x * SCALE} cy={y * SCALE} r={3.5} fill="var(--accent)" />
+          <circle key={index} cx={x * scale} cy={y * scale} r={3.5} fill="var(--accent)" />
         ))}
       </svg>
+      <Choice
+        label="The map shows"
+        words={FRAME_WORDS}
+        value={name}
+        onChange={(next) => {
+          setChosen(next);
+          setPoints([]);
+        }}
+      />
+      {chosen !== null && chosen !== name ? (
+        <p className="small">The design is larger than {FRAME_WORDS[chosen]}.</p>
+      ) : null}
       <p className="small">
-        One square is 1 cm. Press the corners of a part in turn, then add it; or add one by its
-        size.
+        One square is {frame.squareCm} cm. Press the corners of a part in turn, then add it; or add
+        one by its size.
       </p>
       <div className="watch-fields">
         <Select
@@ -219,7 +234,7 @@ function PictureScale({
   );
 }
 
-function PartShape({ part, number }: { part: InkPart; number: number }) {
+function PartShape({ part, number, scale }: { part: InkPart; number: number; scale: number }) {
   if (part.outline.length < 3) return null;
   const [x, y] = part.outline.reduce(
     ([sx, sy], [px, py]) => [sx + px / part.outline.length, sy + py / part.outline.length],
@@ -228,13 +243,13 @@ function PartShape({ part, number }: { part: InkPart; number: number }) {
   return (
     <g>
       <polygon
-        points={path(part.outline)}
+        points={path(part.outline, scale)}
         fill="var(--ink)"
         fillOpacity={part.leave ? 0.05 : 0.18}
         stroke="var(--ink)"
         strokeDasharray={part.leave ? '4 4' : undefined}
       />
-      <text x={x! * SCALE} y={y! * SCALE} textAnchor="middle" fill="var(--ink)">
+      <text x={x! * scale} y={y! * scale} textAnchor="middle" fill="var(--ink)">
         {number} {INK_COLOUR_WORDS[part.colour]}
         {part.leave ? ', kept' : ''}
       </text>
@@ -242,5 +257,5 @@ function PartShape({ part, number }: { part: InkPart; number: number }) {
   );
 }
 
-const path = (points: readonly Point[]) =>
-  points.map(([x, y]) => `${x * SCALE},${y * SCALE}`).join(' ');
+const path = (points: readonly Point[], scale: number) =>
+  points.map(([x, y]) => `${x * scale},${y * scale}`).join(' ');
