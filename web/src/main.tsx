@@ -1,4 +1,7 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
+// The first lacks µ, Greek and the marks; a browser fetches of these what a page needs.
+import '@fontsource-variable/noto-sans/wght.css';
+import '@fontsource/noto-sans-symbols-2/400.css';
 import 'antd/dist/reset.css';
 import './app/notebook.css';
 import './app/after-visit.css';

@@ -94,7 +94,8 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
   broadband: THROUGH_LENS,
 };
 
-const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
+const FONT =
+  "'Atkinson Hyperlegible Next Variable', 'Noto Sans Variable', 'Noto Sans Symbols 2', sans-serif";
 
 /** The component library's tokens for a palette. */
 export function antThemeFor(name: ThemeName): ThemeConfig {
