@@ -113,10 +113,13 @@ export async function startBrowser(address: string): Promise<Browser> {
       mobile: false,
     });
   };
-  const network = (on: boolean) =>
-    (driver as chrome.Driver).sendDevToolsCommand('Network.emulateNetworkConditions', {
+  const network = async (on: boolean) => {
+    const devTools = driver as chrome.Driver;
+    await devTools.sendDevToolsCommand('Network.enable', {});
+    await devTools.sendDevToolsCommand('Network.emulateNetworkConditions', {
       ...{ offline: !on, latency: 0, downloadThroughput: -1, uploadThroughput: -1 },
     });
+  };
   await size(1280, 800);
 
   return {

@@ -190,6 +190,13 @@ describe('two tablets on one visit', () => {
     await other.see('Kept here and on the server');
     await browser.press('Treat', '//nav');
     await browser.see('44', COUNT);
-    await browser.see('4 at');
+    const late = await app.rows<{ kind: string }>(
+      `select e.kind from visit_events e join staff s on s.id = e.staff_id
+       where s.sign_in_name = 'tobiah' and e.recorded_at > (
+         select recorded_at from visit_events where kind = 'treatmentEnded'
+         order by recorded_at desc limit 1)
+       order by e.seq`,
+    );
+    expect(late.map(({ kind }) => kind)).toEqual(['pulsesFired', 'painScored', 'markSeen']);
   });
 });

@@ -28,8 +28,9 @@ export function pressRoutes(db: Db): Router {
       next();
       return;
     }
+    // Whoever pressed hears of it first.
+    response.once('finish', () => tellOfKept(db, visitId));
     response.json(kept);
-    tellOfKept(db, visitId);
   });
   return router;
 }
