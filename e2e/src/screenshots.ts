@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { By, until } from 'selenium-webdriver';
 import { startBrowser } from './browser';
 import { look, openVisit, RIBBON, signIn } from './walk';
 
@@ -73,6 +74,7 @@ try {
   await browser.keys('z');
   await browser.press('Dim room');
   await browser.see('Paper');
+  await browser.driver.executeScript('scrollTo(0, 0)');
   await keep('treat-dim-room');
   await browser.press('Paper');
   await stage('Corisande Yewbarrow', 'Prepare', 'Settings, read aloud');
@@ -83,6 +85,8 @@ try {
   await keep('send-home');
   await browser.press('Read and sign the record');
   await browser.see('Sign the record');
+  await browser.driver.wait(until.elementLocated(By.css('.recharts-line path')), 20_000);
+  await browser.driver.executeScript('scrollTo(0, 0)');
   await keep('record');
   await browser.open('/');
   await browser.press('Jessamy Rookwhistle');

@@ -147,7 +147,12 @@ export function TreatStage() {
             ? 'not asked yet'
             : `${lastPain.score} at ${clockText(lastPain.at, clinic.timeZone)}`}
         </span>
-        {asks ? <span className="tag tag-care">ask now</span> : null}
+        {asks ? (
+          <>
+            {' '}
+            <span className="tag tag-care">ask now</span>
+          </>
+        ) : null}
       </h2>
       <PainKeys
         labelledBy="pain-label"
