@@ -1,0 +1,130 @@
+import type { Day } from '@tidy-quill/contract/today';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application, type Person } from '../../testing/application';
+
+let app: Application;
+let one: Person;
+let other: Person;
+// In the midst of its treatment, and one where nobody has begun.
+let begun: string;
+let waiting: string;
+
+beforeAll(async () => {
+  app = await startApplication();
+  [one, other] = await Promise.all([app.signedIn('idony'), app.signedIn('tobiah')]);
+  const { visits } = (await one.get('/api/today')).body as Day;
+  const visitOf = (name: string) => visits.find(({ client }) => client.name.includes(name))!.id;
+  begun = visitOf('Okapi-Lune');
+  waiting = visitOf('Oxenstable');
+});
+afterAll(() => app.close());
+
+const press = (count = 1, more: object = {}) => ({
+  ...{ id: v7(), at: new Date().toISOString(), body: { kind: 'pulsesFired', count } },
+  ...more,
+});
+const send = (person: Person, visitId: string, after: number, ...events: object[]) =>
+  person.post(`/api/visits/${visitId}/events?after=${after}`, events);
+const opened = async (id = begun) => (await one.get(`/api/visits/${id}`)).body as VisitOpened;
+const idsOf = ({ events }: Pick<EventsKept, 'events'>) => events.map(({ id }) => id);
+
+describe('presses of a session that has begun', () => {
+  it('are kept, and answered with all that was kept since a place, by whomever', async () => {
+    const { after } = await opened();
+    const [mine, theirs] = [press(3), press(7)];
+    await send(other, begun, after, theirs);
+    const { status, body } = await send(one, begun, after, mine);
+    expect(status).toBe(200);
+    const kept = body as EventsKept;
+    expect(idsOf(kept)).toEqual([theirs.id, mine.id]);
+    expect(kept.events[1]).toEqual({ ...mine, staffId: (await me(one)).staff.id });
+    expect((await opened()).after).toBe(kept.after);
+  });
+
+  it('are kept once, however often they are sent, in the order of their batch', async () => {
+    const { after } = await opened();
+    const batch = [press(1), press(2), press(3)];
+    await Promise.all([1, 2, 3].map(() => send(one, begun, after, ...batch)));
+    const { events } = (await one.get(`/api/visits/${begun}/events?after=${after}`))
+      .body as EventsKept;
+    expect(events.map(({ id }) => id)).toEqual(batch.map(({ id }) => id));
+  });
+
+  it('tell two tablets that press at once everything, and each thing once', async () => {
+    const start = await opened();
+    const tablet = async (person: Person) => {
+      const heard: string[] = [];
+      let { after } = start;
+      for (let pressed = 0; pressed < 25; pressed++) {
+        const { status, body } = await send(person, begun, after, press());
+        expect(status).toBe(200);
+        const kept = body as EventsKept;
+        heard.push(...idsOf(kept));
+        ({ after } = kept);
+      }
+      const { body } = await person.get(`/api/visits/${begun}/events?after=${after}`);
+      return [...heard, ...idsOf(body as EventsKept)];
+    };
+    const [mine, theirs] = await Promise.all([tablet(one), tablet(other)]);
+    // Whoever was done first has read less; what was read is read without a gap, and nothing twice.
+    const all = idsOf(
+      (await one.get(`/api/visits/${begun}/events?after=${start.after}`)).body as EventsKept,
+    );
+    expect(all).toHaveLength(50);
+    for (const heard of [mine, theirs]) expect(all.slice(0, heard.length)).toEqual(heard);
+    expect(Math.max(mine.length, theirs.length)).toBe(50);
+  });
+});
+
+const me = async (person: Person) =>
+  (await person.get('/api/me')).body as { staff: { id: string } };
+
+describe('presses that cannot go the short way', () => {
+  it('are refused with the rule where nobody has begun, and none of them is kept', async () => {
+    const before = await opened(waiting);
+    const { status, body } = await send(one, waiting, 0, press(), press());
+    expect(status).toBe(422);
+    expect(body).toMatchObject({ detail: 'notStarted' });
+    expect((await opened(waiting)).events).toEqual(before.events);
+  });
+
+  it('are refused for a zone that has not begun, though another has', async () => {
+    const { after } = await opened();
+    const elsewhere = (await opened(waiting)).area.id;
+    const { status } = await send(one, begun, after, press(), press(1, { areaId: elsewhere }));
+    expect(status).toBe(422);
+    expect((await opened()).after).toBe(after);
+  });
+
+  it('belong to no visit of another clinic, and to none that there is not', async () => {
+    expect((await send(one, v7(), 0, press())).status).toBe(404);
+    const [row] = (
+      await app.connection.pool.query<{ kept: unknown }>(
+        'select keep_presses($1, $2, $3, $4, 0) as kept',
+        [v7(), begun, (await me(one)).staff.id, JSON.stringify([press()])],
+      )
+    ).rows;
+    expect(row!.kept).toBeNull();
+  });
+
+  it('are said to be wrong by their field', async () => {
+    const { status, body } = await send(one, begun, 0, press(0));
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ fields: [{ field: '0.body.count' }] });
+  });
+
+  it('are taken from nobody whose account was closed meanwhile', async () => {
+    const { after } = await opened();
+    const { staff } = await me(other);
+    const setActive = (active: boolean) =>
+      app.connection.pool.query('update staff set active = $2 where id = $1', [staff.id, active]);
+    await setActive(false);
+    expect((await send(other, begun, after, press())).status).toBe(401);
+    await setActive(true);
+    expect((await opened()).after).toBe(after);
+    expect((await app.person().post(`/api/visits/${begun}/events`, [press()])).status).toBe(401);
+  });
+});
