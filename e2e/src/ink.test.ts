@@ -67,7 +67,7 @@ async function square(x: number, y: number, side: number): Promise<void> {
       `const [svg, x, y] = arguments;
        const box = svg.getBoundingClientRect();
        svg.dispatchEvent(new MouseEvent('click', { bubbles: true,
-         clientX: box.left + box.width * x / 20, clientY: box.top + box.height * y / 14 }));`,
+         clientX: box.left + box.width * x / 20, clientY: box.top + box.height * y / 15 }));`,
       svg,
       cx,
       cy,

@@ -14,10 +14,10 @@ const square = (cm: number) => {
 const traced = (widthCm: number) => ({ photoId: 'p', widthCm });
 
 describe('the map of a design', () => {
-  it('shows the usual 20 × 14 cm, and as much more as the design takes', () => {
+  it('shows the usual 20 × 15 cm, and as much more as the design takes', () => {
     expect(frameFor({})).toBe('usual');
-    expect(frameFor({ parts: square(14) })).toBe('usual');
-    expect(frameFor({ parts: square(14.25) })).toBe('large');
+    expect(frameFor({ parts: square(15) })).toBe('usual');
+    expect(frameFor({ parts: square(15.25) })).toBe('large');
     expect(frameFor({ parts: square(40) })).toBe('back');
   });
 
@@ -28,24 +28,23 @@ describe('the map of a design', () => {
   });
 
   it('hides no part', () => {
-    expect(showsAll('small', { parts: square(7) })).toBe(true);
-    expect(showsAll('small', { parts: square(7.1) })).toBe(false);
+    expect(showsAll('small', { parts: square(7.5) })).toBe(true);
+    expect(showsAll('small', { parts: square(7.6) })).toBe(false);
     expect(showsAll('small', {})).toBe(true);
   });
 
   it('rounds a corner to its own step, and keeps it on the map', () => {
-    expect(placeIn(FRAMES.usual, 0.5, 0.5)).toEqual([10, 7]);
-    // 6.66 cm and 4.662 cm, to quarters.
-    expect(placeIn(FRAMES.usual, 0.333, 0.333)).toEqual([6.75, 4.75]);
-    // 3.33 and 2.331 cm, to tenths.
-    expect(placeIn(FRAMES.small, 0.333, 0.333)).toEqual([3.3, 2.3]);
+    expect(placeIn(FRAMES.usual, 0.5, 0.5)).toEqual([10, 7.5]);
+    // 6.66 cm and 4.995 cm, to quarters.
+    expect(placeIn(FRAMES.usual, 0.333, 0.333)).toEqual([6.75, 5]);
+    // 3.33 and 2.498 cm, to tenths.
+    expect(placeIn(FRAMES.small, 0.333, 0.333)).toEqual([3.3, 2.5]);
     expect(placeIn(FRAMES.back, 1.2, -0.1)).toEqual([60, 0]);
   });
 
   it('has the same shape whatever it shows, and squares that fit it', () => {
     for (const { wideCm, highCm, squareCm } of Object.values(FRAMES)) {
-      expect(highCm / wideCm).toBeCloseTo(0.7, 10);
-      expect(Number.isInteger(highCm / squareCm)).toBe(true);
+      expect([wideCm / squareCm, highCm / squareCm]).toEqual([20, 15]);
     }
   });
 });

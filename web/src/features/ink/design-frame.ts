@@ -14,12 +14,12 @@ const frame = (wideCm: number, highCm: number, squareCm: number, stepCm: number)
   ...{ wideCm, highCm, squareCm, stepCm },
 });
 
-/** From a small sign on a wrist to a whole back. */
+/** From a small sign on a wrist to a whole back; in the shape of a camera's picture, twenty squares by fifteen. */
 export const FRAMES = {
-  small: frame(10, 7, 1, 0.1),
-  usual: frame(20, 14, 1, 0.25),
-  large: frame(40, 28, 2, 0.5),
-  back: frame(60, 42, 3, 0.5),
+  small: frame(10, 7.5, 0.5, 0.1),
+  usual: frame(20, 15, 1, 0.25),
+  large: frame(40, 30, 2, 0.5),
+  back: frame(60, 45, 3, 0.5),
 } as const satisfies Record<string, Frame>;
 
 export type FrameName = keyof typeof FRAMES;
