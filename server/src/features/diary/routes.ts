@@ -55,7 +55,9 @@ export function diaryDeskRoutes(db: Db, carrier: MessageCarrier): Router {
   });
 
   router.get('/visits/:id/diary', async (request, response) => {
-    response.json(await diaryOf(db, actorOf(request).clinicId, pathId(request)));
+    const { clinicId } = actorOf(request);
+    const { id } = await findVisit(db, clinicId, pathId(request));
+    response.json(await diaryOf(db, clinicId, id));
   });
 
   router.get('/diary-worries', async (request, response) => {

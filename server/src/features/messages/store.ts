@@ -2,6 +2,7 @@ import type { Message } from '@tidy-quill/contract/ahead';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { clients, messages } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
 import type { MessageCarrier } from './carrier';
 
 const NEWEST = 200;
@@ -31,7 +32,7 @@ export async function messagesOf(db: Queryable, clinicId: string): Promise<Messa
   }));
 }
 
-/** Hands a waiting message to the carrier and notes what became of it. */
+/** Hands a waiting message to the carrier and notes what became of it; 404 where there is none. */
 export async function carry(
   db: Queryable,
   carrier: MessageCarrier,
@@ -40,7 +41,8 @@ export async function carry(
 ): Promise<void> {
   const mine = and(eq(messages.clinicId, clinicId), eq(messages.id, id));
   const [message] = await db.select().from(messages).where(mine);
-  if (message === undefined || message.state === 'sent') return;
+  if (message === undefined) throw new HttpProblem('not-found', 'There is no such message');
+  if (message.state === 'sent') return;
   try {
     await carrier.send({ to: message.to, text: message.text });
     await db.update(messages).set({ state: 'sent', problem: null, sentAt: new Date() }).where(mine);

@@ -20,10 +20,11 @@ const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.include
 export function pressRoutes(db: Db): Router {
   const router = Router();
   router.post('/visits/:id/events', async (request, response, next) => {
+    const actor = actorOf(request);
     const events = parse(NewEvents, request.body);
     const { after } = parse(EventsAfter, request.query);
     const visitId = pathId(request);
-    const kept = await keepPresses(db, actorOf(request), visitId, events, after);
+    const kept = await keepPresses(db, actor, visitId, events, after);
     if (kept === null) {
       next();
       return;
