@@ -32,10 +32,17 @@ interface Settled {
  */
 export function growing(): Rebuild {
   let settled: Settled | null = null;
+  // Where nothing more can settle yet, it is not tried again at every press.
+  let triedAt = 0;
   return (events, bookedId) => {
-    if (settled !== null && !goesOnFrom(settled, events, bookedId)) settled = null;
-    if (events.length - (settled?.events.length ?? 0) > TOO_MANY_OPEN) {
+    if (settled !== null && !goesOnFrom(settled, events, bookedId)) {
+      settled = null;
+      triedAt = 0;
+    }
+    const from = Math.max(settled?.events.length ?? 0, triedAt - OPEN);
+    if (events.length - from > TOO_MANY_OPEN) {
       settled = settle(settled, events, bookedId);
+      triedAt = events.length;
     }
     if (settled === null) return zoneRecords(events, bookedId);
     const { zones } = withMore(settled, events.slice(settled.events.length));

@@ -1,4 +1,4 @@
-import { original } from '@reduxjs/toolkit';
+import { hasArrived, wasRead } from './arrived';
 import type {
   Catalogue,
   CatalogueKind,
@@ -203,6 +203,10 @@ export const api = createApi({
     visit: build.query<VisitOpened, string>({
       query: (id) => `/visits/${id}`,
       providesTags: (_result, _error, id) => [{ type: 'visit', id }],
+      onQueryStarted: async (visitId, { dispatch, queryFulfilled }) => {
+        const read = await queryFulfilled.catch(() => null);
+        if (read !== null) dispatch(wasRead({ visitId, after: read.data.after }));
+      },
     }),
     eventsSince: build.query<EventsKept, { visitId: string; after: number }>({
       query: ({ visitId, after }) => ({ url: `/visits/${visitId}/events`, params: { after } }),
@@ -277,25 +281,14 @@ interface EventsArrived {
   queryFulfilled: Promise<{ data: EventsKept }>;
 }
 
-/** Puts the events that the server has kept since into the visit that is open. */
+/** Puts the events that the server has kept since beside the visit that is open. */
 export async function keepEvents(
   { visitId }: { visitId: string },
   { dispatch, queryFulfilled }: EventsArrived,
 ): Promise<void> {
   try {
     const { data } = await queryFulfilled;
-    dispatch(
-      api.util.updateQueryData('visit', visitId, (draft) => {
-        // As they are: a draft of each of thousands would take longer than the press.
-        const { events, after } = original(draft as object) as VisitOpened;
-        const known = new Set(events.map(({ id }) => id));
-        const fresh = data.events.filter(({ id }) => !known.has(id));
-        Object.assign(draft, {
-          after: Math.max(after, data.after),
-          events: [...events, ...fresh],
-        });
-      }) as never,
-    );
+    dispatch(hasArrived({ visitId, kept: data }) as never);
     dispatch(api.util.invalidateTags(['today']) as never);
   } catch {
     // Whoever asked is told by the mutation's own result.

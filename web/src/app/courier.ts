@@ -3,13 +3,12 @@ import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/record';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { sendPhotos } from './photo-outbox';
+import { NOTHING_READ } from './arrived';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
 import type { AppDispatch, RootState } from './store';
 
 type GetState = () => RootState;
 
-// Past every place: of a visit that is not open, nothing is sent back.
-const NOTHING_READ = 1e14;
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 30_000;
 
@@ -65,8 +64,9 @@ export const catchUp =
   (visitId: string, last: number) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
     const { data } = api.endpoints.visit.select(visitId)(getState());
-    if (data === undefined || data.after >= last) return;
-    const since = { visitId, after: data.after };
+    const after = readUpTo(getState(), visitId);
+    if (data === undefined || after >= last) return;
+    const since = { visitId, after };
     const { data: kept } = await dispatch(
       api.endpoints.eventsSince.initiate(since, { subscribe: false, forceRefetch: true }),
     );
@@ -97,6 +97,14 @@ async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void>
   }
 }
 
+/** How far this browser has read a visit; past every place where it is not open. */
+function readUpTo(state: RootState, visitId: string): number {
+  const { data } = api.endpoints.visit.select(visitId)(state);
+  return data === undefined
+    ? NOTHING_READ
+    : Math.max(data.after, state.arrived[visitId]?.after ?? 0);
+}
+
 const signedInId = (state: RootState): string | null =>
   api.endpoints.me.select()(state).data?.staff.id ?? null;
 
@@ -119,8 +127,7 @@ async function send(
   const { visitId } = batch[0]!;
   const events = batch.map(({ event }) => event);
   // What this browser has read of the visit; where it is not open, all that matters is that they are kept.
-  const read = api.endpoints.visit.select(visitId)(getState()).data;
-  const after = read?.after ?? NOTHING_READ;
+  const after = readUpTo(getState(), visitId);
   const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events, after }));
   if (result.error === undefined) {
     const ids = events.map(({ id }) => id);

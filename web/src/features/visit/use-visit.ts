@@ -90,6 +90,8 @@ export function useLoadedVisit(
   });
   const dispatch = useAppDispatch();
   const { waiting, sent } = useAppSelector((state) => state.outbox);
+  const arrived = useAppSelector((state) => state.arrived[visitId]);
+  const read = useMemo(() => new Set(data?.events.map(({ id }) => id)), [data]);
   // A press folds what is new, however many came before it.
   const [rebuild] = useState(growing);
   const visit = useMemo((): OpenVisit | null => {
@@ -101,12 +103,14 @@ export function useLoadedVisit(
       const zone = areaId === undefined ? {} : { areaId };
       return { ...rest, ...zone, staffId, body: event.body as EventBody };
     });
-    const known = new Set(data.events.map(({ id }) => id));
-    const all = [...data.events, ...local.filter(({ id }) => !known.has(id))];
+    const since = (arrived?.events ?? []).filter(({ id }) => !read.has(id));
+    const come = new Set(since.map(({ id }) => id));
+    const mine = local.filter(({ id }) => !read.has(id) && !come.has(id));
+    const all = [...data.events, ...since, ...mine];
     return openedAt(data, { all, unsent: own.length, rebuild }, zoneId, (areaId, bodies) =>
       dispatch(recordEvents(visitId, areaId, bodies as Parameters<typeof recordEvents>[2])),
     );
-  }, [data, waiting, sent, visitId, zoneId, dispatch, rebuild]);
+  }, [data, read, arrived, waiting, sent, visitId, zoneId, dispatch, rebuild]);
   return { visit, error, refetch: () => void refetch() };
 }
 
