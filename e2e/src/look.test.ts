@@ -83,6 +83,9 @@ describe('looking at hair', () => {
     await browser.press('Mark where they lie');
     await browser.press('lower left', '//*[@aria-label="Where things to avoid lie"]');
     await browser.see('a mole', '//*[@aria-label="Where things to avoid lie"]');
+    await browser.choose('Press a place to mark', 'mucosal');
+    await browser.press('upper middle', '//*[@aria-label="Where things to avoid lie"]');
+    await browser.see('mucosal', '//*[@aria-label="Where things to avoid lie"]');
     await browser.fill('Diameter, measured', '72');
     await browser.choose('Hair grows', 'downwards');
     await browser.press('Keep findings, go to Plan');
@@ -100,6 +103,7 @@ describe('looking at hair', () => {
           growth: 'down',
           avoid: { mole: 3, tattoo: 0 },
           marked: [{ what: 'mole', place: 'lowerLeft' }],
+          mucosal: ['upperMiddle'],
         },
       });
   });

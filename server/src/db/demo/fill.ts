@@ -122,6 +122,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
     clinicId,
     today: clinicToday(TIME_ZONE),
     roomIds: roomRows.map(({ id }) => id),
+    supervisorId,
     staffIds: staffRows.filter(({ role }) => role === 'technician').map(({ id }) => id),
     catalogue,
   };
@@ -181,6 +182,7 @@ async function fillClient(
       day,
       startsAt,
       staffId,
+      supervisorId: setting.supervisorId,
       history,
       catalogue: setting.catalogue,
     });

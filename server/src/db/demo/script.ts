@@ -1,4 +1,4 @@
-import type { EventBody, VisitEvent } from '@tidy-quill/core/record';
+import { spotReasons, visitRecord, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
 import { v7 } from 'uuid';
 
 /** Writes one visit's events, each a little after the one before. */
@@ -26,5 +26,13 @@ export class VisitScript {
     const at = new Date(this.at).toISOString();
     this.events.push({ id, at, staffId: this.staffId, ...zone, body });
     return id;
+  }
+
+  /** Leaves out the test spots that a plan asks for: the demo's courses began before its clinic kept records here. */
+  waiveSpots(supervisorId: string): void {
+    const reasons = spotReasons(visitRecord(this.events));
+    if (reasons.length === 0) return;
+    const reason = 'Its test spots were read before this clinic kept its records here.';
+    this.add({ kind: 'spotWaived', reasons, reason, supervisorId }, 5);
   }
 }

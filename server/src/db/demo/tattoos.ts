@@ -21,7 +21,7 @@ import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import { INK_CLIENTS, type InkClient, type InkSession } from './ink-people';
 import { tattooPicture } from './pictures';
 import { VisitScript } from './script';
-import { asked, toldLater, type CatalogueIds } from './visits';
+import { asked, toldLater } from './visits';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 const PACE = DEMO_PROTOCOL.pace;
@@ -70,7 +70,7 @@ async function fillOne(
     const { visitId, startsAt, staffId } = await book(day, '11:00', 0);
     const script = new VisitScript(startsAt, staffId);
     lookAt(script, client, day, session.faded);
-    treat(script, client, session, history, day, clinic.catalogue);
+    treat(script, client, session, history, day, clinic);
     await insertEvents(tx, clinicId, visitId, script.events);
     history = [...history, ...pastSessions(visitRecord(script.events))];
   }
@@ -123,14 +123,14 @@ function treat(
   session: InkSession,
   history: readonly PastSession[],
   day: Day,
-  catalogue: CatalogueIds,
+  clinic: DemoClinic,
 ): void {
   const { skin, ink, areaCm2 } = client;
   const { site } = client.area;
   const subject: InkSubject = { site, skin, ink, areaCm2, history, medicines: [] };
   const of: InkCase = { subject, handpieces: DEMO_HANDPIECES, agreed: false, today: day };
   const steps = inkOrder(of).steps.filter(({ visit }) => visit === 0);
-  for (const [index, step] of steps.entries()) work(script, of, step, index, session, catalogue);
+  for (const [index, step] of steps.entries()) work(script, of, step, index, session, clinic);
   script.add({ kind: 'treatmentEnded' }, 10);
   script.add(
     {
@@ -161,7 +161,7 @@ function work(
   step: InkStep,
   index: number,
   session: InkSession,
-  catalogue: CatalogueIds,
+  { catalogue, supervisorId }: DemoClinic,
 ): void {
   const proposal = proposeInk(of, step, PACE);
   if (proposal === null) throw new Error(`No proposal at ${step.wavelengthNm} nm`);
@@ -176,6 +176,7 @@ function work(
     ...{ coreVersion: CORE_VERSION, plannedOn: of.today },
   } as const;
   script.add({ kind: 'planAccepted', plan }, 90);
+  script.waiveSpots(supervisorId);
   for (const { id } of preparation(visitRecord(script.events)).open) {
     script.add({ kind: 'checkTicked', check: id, done: true }, 12);
   }

@@ -68,7 +68,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
   const { script, visitId, actor, areaIds, client } = opened;
   const subject = subjectOf(DARK, 0);
   script.add(asked(yesterday, { client, yes: [], medicines: [] }), 60);
-  const { site, history: _history, ...findings } = subject;
+  const { site, history: _history, medicines: _medicines, ...findings } = subject;
   script.add({ kind: 'findingsRecorded', findings }, 240);
   const session = { handpieceId: 'long-pulse-1064', technique: 'longPulse1064' } as const;
   const proposal = proposalFor(subject, session, yesterday);
@@ -131,7 +131,7 @@ async function beingTested(tx: Tx, clinic: DemoClinic, number: number): Promise<
   const assessment = added.kind === 'answersGiven' ? added.assessment : null;
   script.add({ kind: 'zoneAdded', areaId: areaIds[1]!, assessment }, 30);
   const subject = subjectOf(TWO_ZONES, 0);
-  const { site: _site, history: _history, ...findings } = subject;
+  const { site: _site, history: _history, medicines: _none, ...findings } = subject;
   script.add({ kind: 'findingsRecorded', findings }, 240);
   const session = { handpieceId: 'diode-810-plate', technique: 'stamping' } as const;
   const proposal = proposalFor(subject, session, today);

@@ -47,6 +47,7 @@ export function demoVisit(input: {
   readonly startsAt: Date;
   readonly day: Day;
   readonly staffId: string;
+  readonly supervisorId: string;
   readonly history: readonly PastSession[];
   readonly catalogue: CatalogueIds;
   readonly yes: NonNullable<DemoClient['today']>['yes'];
@@ -63,6 +64,7 @@ export function demoVisit(input: {
   if (progress === 'looked') return script.events;
   const proposal = proposalFor(subject, session, day);
   script.add(accepted(proposal, subject, day, input.catalogue), 120);
+  script.waiveSpots(input.supervisorId);
   treat(script, proposal, session, subject.areaCm2, progress === 'treating');
   if (progress === 'treating') return script.events;
   script.add(

@@ -19,6 +19,7 @@ export interface DemoClinic {
   readonly today: Day;
   readonly roomIds: readonly string[];
   readonly staffIds: readonly string[];
+  readonly supervisorId: string;
   readonly catalogue: CatalogueIds;
 }
 
