@@ -1,3 +1,4 @@
+import { Key } from 'selenium-webdriver';
 import axe from 'axe-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
@@ -176,5 +177,28 @@ describe('looking at ink', () => {
     }
     await browser.press('Keep findings');
     await browser.see('12.5 cm²', '//aside');
+  });
+
+  it('and by keys alone', async () => {
+    await browser.press('Look', RIBBON);
+    await browser.press('Clear');
+    const grid = await browser.driver.findElement({ css: '.outline svg' });
+    await browser.driver.executeScript('arguments[0].focus()', grid);
+    const far = (key: string) =>
+      browser.driver.actions().keyDown(Key.SHIFT).sendKeys(key, key).keyUp(Key.SHIFT).perform();
+    const corner = () => browser.driver.actions().sendKeys(Key.ENTER).perform();
+    // Twice ten steps of 0.25 cm each way: a square of 5 cm, and one corner too many that is taken back.
+    await corner();
+    await far(Key.ARROW_RIGHT);
+    await corner();
+    await far(Key.ARROW_DOWN);
+    await corner();
+    await far(Key.ARROW_LEFT);
+    await corner();
+    await far(Key.ARROW_LEFT);
+    await corner();
+    await browser.driver.actions().sendKeys(Key.BACK_SPACE).perform();
+    await browser.press('Keep findings');
+    await browser.see('25 cm²', '//aside');
   });
 });

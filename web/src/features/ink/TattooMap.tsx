@@ -12,8 +12,11 @@ import { useState } from 'react';
 import { v7 } from 'uuid';
 import { figure, INK_COLOUR_WORDS, INK_DENSITY_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import type { Corner } from '../../widgets/trace';
+import { TraceCursor } from '../../widgets/TraceCursor';
+import { useTrace } from '../../widgets/use-trace';
 import { PhotoField } from '../photos/PhotoField';
-import { FRAMES, frameFor, placeIn, showsAll, type FrameName } from './design-frame';
+import { FRAMES, frameFor, showsAll, type FrameName } from './design-frame';
 import { PartTable } from './PartTable';
 
 const WIDTH = 440;
@@ -22,7 +25,7 @@ const FRAME_WORDS = Object.fromEntries(
   Object.entries(FRAMES).map(([name, { wideCm, highCm }]) => [name, `${wideCm} × ${highCm} cm`]),
 ) as Readonly<Record<FrameName, string>>;
 
-type Point = readonly [number, number];
+type Point = Corner;
 type Mode = 'draw' | 'scale';
 
 /** The design, traced part by part on a grid of centimetres or over a photograph of it. */
@@ -55,12 +58,11 @@ export function TattooMap({
     setPoints([]);
   };
   const area = points.length < 3 ? 0 : outlineCm2(points);
-  const press = (event: React.MouseEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const across = (event.clientX - box.left) / box.width;
-    const point = placeIn(frame, across, (event.clientY - box.top) / box.height);
-    setPoints(mode === 'scale' && points.length === 2 ? [point] : [...points, point]);
-  };
+  const trace = useTrace(
+    frame,
+    (point) => setPoints(mode === 'scale' && points.length === 2 ? [point] : [...points, point]),
+    () => setPoints(points.slice(0, -1)),
+  );
   const height = frame.highCm * scale;
   const square = frame.squareCm * scale;
   return (
@@ -68,9 +70,9 @@ export function TattooMap({
       <h3>Design, part by part</h3>
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
-        role="img"
-        aria-label={`Design of ${parts.length} parts on a grid of ${frame.squareCm} cm`}
-        onClick={press}
+        role="application"
+        aria-label={`Design of ${parts.length} parts on a grid of ${frame.squareCm} cm; arrows move, Enter sets a corner, Backspace takes it back`}
+        {...trace.handlers}
         data-testid="design"
       >
         {traced === undefined ? null : (
@@ -101,6 +103,7 @@ export function TattooMap({
         {points.map(([x, y], index) => (
           <circle key={index} cx={x * scale} cy={y * scale} r={3.5} fill="var(--accent)" />
         ))}
+        <TraceCursor cursor={trace.cursor} scale={scale} />
       </svg>
       <Choice
         label="The map shows"
@@ -115,8 +118,8 @@ export function TattooMap({
         <p className="small">The design is larger than {FRAME_WORDS[chosen]}.</p>
       ) : null}
       <p className="small">
-        One square is {frame.squareCm} cm. Press the corners of a part in turn, then add it; or add
-        one by its size.
+        One square is {frame.squareCm} cm. Press the corners of a part in turn, or reach them by
+        arrows and Enter, then add it; or add one by its size.
       </p>
       <div className="watch-fields">
         <Select

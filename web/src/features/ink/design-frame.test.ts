@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DRAWN } from '../../../../core/src/record/two-lights.test-data';
-import { frameFor, FRAMES, placeIn, showsAll } from './design-frame';
+import { frameFor, FRAMES, showsAll } from './design-frame';
 
 const [part] = DRAWN;
 const square = (cm: number) => {
@@ -31,15 +31,6 @@ describe('the map of a design', () => {
     expect(showsAll('small', { parts: square(7.5) })).toBe(true);
     expect(showsAll('small', { parts: square(7.6) })).toBe(false);
     expect(showsAll('small', {})).toBe(true);
-  });
-
-  it('rounds a corner to its own step, and keeps it on the map', () => {
-    expect(placeIn(FRAMES.usual, 0.5, 0.5)).toEqual([10, 7.5]);
-    // 6.66 cm and 4.995 cm, to quarters.
-    expect(placeIn(FRAMES.usual, 0.333, 0.333)).toEqual([6.75, 5]);
-    // 3.33 and 2.498 cm, to tenths.
-    expect(placeIn(FRAMES.small, 0.333, 0.333)).toEqual([3.3, 2.5]);
-    expect(placeIn(FRAMES.back, 1.2, -0.1)).toEqual([60, 0]);
   });
 
   it('has the same shape whatever it shows, and squares that fit it', () => {

@@ -1,13 +1,10 @@
 import type { InkFinding } from '@tidy-quill/core/look';
+import type { TraceFrame } from '../../widgets/trace';
 
 /** How much skin the map of a design shows. */
-export interface Frame {
-  readonly wideCm: number;
-  readonly highCm: number;
+interface Frame extends TraceFrame {
   /** Side of one square of its grid, cm. */
   readonly squareCm: number;
-  /** What a corner is rounded to, cm. */
-  readonly stepCm: number;
 }
 
 const frame = (wideCm: number, highCm: number, squareCm: number, stepCm: number): Frame => ({
@@ -39,17 +36,4 @@ export function frameFor({ parts = [], traced }: Pick<InkFinding, 'parts' | 'tra
 export function showsAll(name: FrameName, { parts = [] }: Pick<InkFinding, 'parts'>): boolean {
   const { wideCm, highCm } = FRAMES[name];
   return parts.every(({ outline }) => outline.every(([x, y]) => x <= wideCm && y <= highCm));
-}
-
-/** A place on the map, from 0 to 1 across and down, in cm, rounded to the step of the frame. */
-export function placeIn(
-  { wideCm, highCm, stepCm }: Frame,
-  across: number,
-  down: number,
-): readonly [x: number, y: number] {
-  const cm = (share: number, whole: number) => {
-    const at = Math.min(1, Math.max(0, share)) * whole;
-    return Math.round(Math.round(at / stepCm) * stepCm * 100) / 100;
-  };
-  return [cm(across, wideCm), cm(down, highCm)];
 }

@@ -1,10 +1,15 @@
 import { Button } from 'antd';
 import { useState } from 'react';
+import type { Corner } from '../../widgets/trace';
+import { TraceCursor } from '../../widgets/TraceCursor';
+import { useTrace } from '../../widgets/use-trace';
 
 const SIDE_CM = 20;
 const SCALE = 14;
 
-type Point = readonly [number, number];
+const FRAME = { wideCm: SIDE_CM, highCm: SIDE_CM, stepCm: 0.25 };
+
+type Point = Corner;
 
 /** An outline traced corner by corner on a grid of centimetres; by length and width where one cannot point. */
 export function OutlineTrace({
@@ -19,6 +24,11 @@ export function OutlineTrace({
     setPoints(next);
     onPoints(next);
   };
+  const trace = useTrace(
+    FRAME,
+    (corner) => change([...points, corner]),
+    () => change(points.slice(0, -1)),
+  );
   const path = points.map(([x, y]) => `${x * SCALE},${y * SCALE}`).join(' ');
   const size = SIDE_CM * SCALE;
   const lines = Array.from({ length: SIDE_CM + 1 }, (_, i) => i * SCALE);
@@ -26,17 +36,9 @@ export function OutlineTrace({
     <div className="outline">
       <svg
         viewBox={`0 0 ${size} ${size}`}
-        role="img"
-        aria-label={`Outline of ${points.length} corners on a grid of 1 cm`}
-        onClick={(event) => {
-          const box = event.currentTarget.getBoundingClientRect();
-          const cm = (at: number, from: number, whole: number) =>
-            Math.round(((at - from) / whole) * SIDE_CM * 4) / 4;
-          change([
-            ...points,
-            [cm(event.clientX, box.left, box.width), cm(event.clientY, box.top, box.height)],
-          ]);
-        }}
+        role="application"
+        aria-label={`Outline of ${points.length} corners on a grid of 1 cm; arrows move, Enter sets a corner, Backspace takes it back`}
+        {...trace.handlers}
       >
         {lines.map((at) => (
           <path key={at} d={`M${at},0V${size}M0,${at}H${size}`} stroke="var(--rule)" />
@@ -45,8 +47,11 @@ export function OutlineTrace({
         {points.map(([x, y], index) => (
           <circle key={index} cx={x * SCALE} cy={y * SCALE} r={3.5} fill="var(--accent)" />
         ))}
+        <TraceCursor cursor={trace.cursor} scale={SCALE} />
       </svg>
-      <p className="small">One square is 1 cm. Press the corners in turn.</p>
+      <p className="small">
+        One square is 1 cm. Press the corners in turn, or reach them by arrows and Enter.
+      </p>
       <Button
         size="small"
         disabled={points.length === 0}
