@@ -165,6 +165,22 @@ describe('in the middle of a treatment', () => {
       ...['stopped', 'painScored'],
     ]);
   });
+
+  it('a new plan does not take the place of looking for the cause', async () => {
+    await browser.press('Go on');
+    await browser.see('TREATING');
+    await browser.keys('8');
+    await browser.see('STOPPED');
+    await browser.press('Plan', RIBBON);
+    await browser.press('Accept', '//footer');
+    await browser.see('Plan accepted');
+    await browser.press('Treat', RIBBON);
+    await browser.see('PAUSED');
+    await browser.see('4 of 4 to go');
+    await browser.keys('j', 'h', 'y', 'v');
+    await browser.see('None of these');
+    await browser.gone('of 4 to go');
+  });
 });
 
 describe('a session that ends', () => {

@@ -221,6 +221,12 @@ describe('marks on a zone', () => {
     expect(clearPlace(two, 'upperLeft')).toEqual(two);
   });
 
+  it('are all taken off with their place, bony and mucosal too', () => {
+    const noted = togglePlace(togglePlace(PLAIN_ZONE, 'bony', 'right'), 'mucosal', 'right');
+    const more = togglePlace(noted, 'mucosal', 'left');
+    expect(clearPlace(more, 'right')).toMatchObject({ bony: [], mucosal: ['left'] });
+  });
+
   it('of bone and thin skin go on and off', () => {
     const bony = togglePlace(PLAIN_ZONE, 'bony', 'right');
     expect(bony.bony).toEqual(['right']);

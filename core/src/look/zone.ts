@@ -47,12 +47,20 @@ export function markAvoided(zone: ZoneFinding, mark: AvoidedMark): ZoneFinding {
   return { ...zone, avoid, marked: [...(zone.marked ?? []), mark] };
 }
 
-/** A zone with all that was marked at a place taken off again, and no longer counted. */
+/** A zone with all that was noted at a place taken off again; what was marked there no longer counts. */
 export function clearPlace(zone: ZoneFinding, place: Place): ZoneFinding {
   const gone = (zone.marked ?? []).filter((mark) => mark.place === place);
   const avoid = { ...zone.avoid };
   for (const { what } of gone) avoid[what] = Math.max(0, avoid[what] - 1);
-  return { ...zone, avoid, marked: (zone.marked ?? []).filter((mark) => mark.place !== place) };
+  const without = (places: readonly Place[] | undefined) =>
+    places?.filter((each) => each !== place);
+  return {
+    ...zone,
+    avoid,
+    marked: (zone.marked ?? []).filter((mark) => mark.place !== place),
+    ...(zone.bony === undefined ? {} : { bony: without(zone.bony) }),
+    ...(zone.mucosal === undefined ? {} : { mucosal: without(zone.mucosal) }),
+  };
 }
 
 /** A zone with a place noted as bony or thin, or as mucosal, or no longer. */

@@ -53,6 +53,7 @@ export class KeptFeed {
       // Whatever was told before this line was open.
       for (const visitId of this.listeners.keys()) this.tell(visitId);
     } catch {
+      this.close();
       this.again();
     } finally {
       this.opening = false;

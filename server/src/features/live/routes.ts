@@ -19,6 +19,8 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Route
     const { clinicId } = actorOf(request);
     const visitId = pathId(request);
     const line = await lineFor(db, bridge, request);
+    // Whoever hung up meanwhile is told of nothing, and would never be known to have gone.
+    if (request.socket.destroyed) return;
     response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
     const say = (event: string, data: unknown) =>
       response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);

@@ -30,7 +30,7 @@ export function pressRoutes(db: Db): Router {
       return;
     }
     // Whoever pressed hears of it first.
-    response.once('finish', () => tellOfKept(db, visitId));
+    response.once('close', () => tellOfKept(db, visitId));
     response.json(kept);
   });
   return router;

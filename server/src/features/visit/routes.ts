@@ -82,8 +82,9 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   /** What was kept after a place: another tablet's presses. */
   router.get('/visits/:id/events', async (request, response) => {
     const { after } = parse(EventsAfter, request.query);
-    const { actor, visit } = await opened(request);
-    response.json(await eventsSince(db, actor.clinicId, visit.id, after));
+    const { clinicId } = actorOf(request);
+    const { id } = await findVisit(db, clinicId, pathId(request));
+    response.json(await eventsSince(db, clinicId, id, after));
   });
 
   router.post('/visits/:id/events', async (request, response) => {

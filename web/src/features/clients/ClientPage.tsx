@@ -179,8 +179,8 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
             <td className="figures">
               {visit.lights.length === 0
                 ? '–'
-                : visit.lights.map((light) => (
-                    <span key={light.wavelengthNm} className="used-light">
+                : visit.lights.map((light, index) => (
+                    <span key={index} className="used-light">
                       {visit.lights.length > 1 ? `${nmText(light.wavelengthNm)}: ` : ''}
                       {figure(light.setting.fluenceJcm2, 2)} J/cm²,{' '}
                       {pulseText(light.setting.pulseMs)}, {spotText(light.setting.spot)}

@@ -90,7 +90,7 @@ export function TreatStage() {
           {current === null || !begun ? null : (
             <p className="cell-now figures">{cellText(session, now)}</p>
           )}
-          {run.state === 'stopped' && run.harmed ? (
+          {halted && run.harmed ? (
             // No pulse is logged meanwhile: the causes take the place of its keys.
             <StopCauses />
           ) : (
