@@ -224,6 +224,12 @@ describe('a session that hurt', () => {
     expect(goneOn).toMatchObject({ harmed: false, looked: new Map() });
   });
 
+  it('knows which cause was looked for last', () => {
+    const fluence: EventBody = { kind: 'causeLooked', cause: 'tooMuchFluence', found: false };
+    const { looked: both } = after(pain(8), STOPPED, fluence, looked(false), fluence);
+    expect([...both.keys()]).toEqual(['unseenTan', 'tooMuchFluence']);
+  });
+
   it('is none once the score was taken back', () => {
     expect(after(pain(8), STOPPED, { kind: 'undone', eventId: 'h0' }).harmed).toBe(false);
   });

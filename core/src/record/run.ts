@@ -148,7 +148,10 @@ export function withPress(run: Run, event: VisitEvent): Run {
     case 'resumed':
       return { ...run, state: 'running', runningSince: at, harmed: false, looked: new Map() };
     case 'causeLooked': {
-      const looked = new Map(run.looked).set(body.cause, body.found);
+      const looked = new Map(run.looked);
+      // The one looked for last stands last.
+      looked.delete(body.cause);
+      looked.set(body.cause, body.found);
       return { ...run, looked, lastPress: event };
     }
     case 'stopped':

@@ -27,6 +27,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
       MARK_WORDS[mark],
     ]),
     ['J, H, Y, V', 'After a stop that hurt: the causes'],
+    ['O', 'After a stop that hurt: the last one was it'],
     ['U', 'Undo last press'],
     ['M', 'Beat'],
     ['T', 'Clock for cooling and waits'],

@@ -11,14 +11,16 @@ export function StopCauses() {
   const { run } = record;
   const open = openCauses(run, area.job);
   const found = [...run.looked.values()].includes(true);
-  const press = (cause: StopCause) =>
-    // Once: it was not this. Again: it was.
-    void add({ kind: 'causeLooked', cause, found: run.looked.get(cause) === false });
+  const last = [...run.looked.keys()].at(-1);
+  const look = (cause: StopCause, isThis: boolean) => {
+    // A second press by accident says nothing new.
+    if (run.looked.get(cause) !== isThis) void add({ kind: 'causeLooked', cause, found: isThis });
+  };
   return (
     <Notice kind="stop" title="Stopped: console to standby, cool the skin, find the cause">
       <p id="causes-label">
         {open.length > 0
-          ? `Look for each: press once for “not this”, twice for “it was this”. ${open.length} to go.`
+          ? `Look for each, one press. ${open.length} to go.`
           : found
             ? 'Found. Go on only once it is put right, with a lower setting; or end the treatment.'
             : 'None of these. Go on only with a lower setting, or end the treatment.'}
@@ -29,12 +31,21 @@ export function StopCauses() {
             key={cause}
             letter={CAUSE_KEYS[index]!}
             kind={run.looked.get(cause) === true ? 'stop' : 'plain'}
-            onPress={() => press(cause)}
+            onPress={() => look(cause, false)}
           >
             {CAUSE_WORDS[cause]}
             <span className="cause-state">{stateOf(run.looked.get(cause))}</span>
           </KeyButton>
         ))}
+        <KeyButton
+          letter="o"
+          disabled={last === undefined || run.looked.get(last) === true}
+          onPress={() => {
+            if (last !== undefined) look(last, true);
+          }}
+        >
+          {last === undefined ? 'It was this' : `It was this: ${CAUSE_WORDS[last]}`}
+        </KeyButton>
       </div>
     </Notice>
   );

@@ -25,7 +25,7 @@ export const MARK_KEYS: Readonly<Record<Mark, string>> = {
 
 export const PAIN_KEYS: readonly string[] = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', 'x'];
 
-/** While it is stopped no pulse is logged: the causes take the letters. */
+/** While it is stopped no pulse is logged: the causes take the letters, and O says that it was the last of them. */
 export const CAUSE_KEYS = ['j', 'h', 'y', 'v'] as const;
 
 export const PULSE_STEPS = [
