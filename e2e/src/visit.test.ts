@@ -97,6 +97,8 @@ describe('a first visit and the next', () => {
     await browser.see('2 at', '//*[@id="pain-label"]');
     await browser.press('Pause');
     await browser.see('PAUSED');
+    await browser.driver.navigate().refresh();
+    await browser.see('PAUSED');
     await browser.press('Go on');
     await browser.press('+ 50 pulses');
     await browser.see('110', '//*[@data-testid="pulse-count"]/..');

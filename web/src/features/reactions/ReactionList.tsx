@@ -50,7 +50,7 @@ export function ReactionList() {
                 <td className="figures">{shortDay(dayOf(treatedAt, timeZone))}</td>
                 <td>{LEVEL_WORDS[reaction.triage?.level ?? 'advice']}</td>
                 <td className="figures">
-                  {reaction.againAt === null ? 'close it' : momentText(reaction.againAt, timeZone)}
+                  {reaction.againAt === null ? 'close it' : momentText(reaction.againAt, timeZone)}{' '}
                   {isOverdue(reaction, now) ? <span className="tag tag-stop">overdue</span> : null}
                 </td>
               </tr>

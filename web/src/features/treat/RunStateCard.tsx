@@ -1,7 +1,9 @@
 import { isSwapping, type RunState } from '@tidy-quill/core/record';
 import { openCauses, stopCausesFor } from '@tidy-quill/core/reaction';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
+import { useRef } from 'react';
 import { KeyButton } from '../../widgets/KeyButton';
+import { isSecondTap } from '../../widgets/second-tap';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 
@@ -26,6 +28,7 @@ export function RunStateCard({
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
+  const turnedAt = useRef<number | null>(null);
   const faults = useConsoleFaults();
   const swapping = isSwapping(record);
   const causes = openCauses(run, area.job).length;
@@ -65,6 +68,10 @@ export function RunStateCard({
             (!running && !halted) || (halted && (faults.length > 0 || swapping || causes > 0))
           }
           onPress={() => {
+            // A double tap on “Pause” must not go on again.
+            const now = Date.now();
+            if (isSecondTap(turnedAt.current, now)) return;
+            turnedAt.current = now;
             if (running) void add({ kind: 'paused' });
             // Another light begins with a cell of its own.
             else if (run.cell === null && cell !== null) {
