@@ -1,7 +1,7 @@
 import { isSwapping, type RunState } from '@tidy-quill/core/record';
 import { openCauses, stopCausesFor } from '@tidy-quill/core/reaction';
-import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { useRef } from 'react';
+import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { isSecondTap } from '../../widgets/second-tap';
 import { useConsoleFaults } from '../console/room-console';
@@ -28,7 +28,7 @@ export function RunStateCard({
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
-  const turnedAt = useRef<number | null>(null);
+  const turned = useRef<{ atMs: number; to: RunState } | null>(null);
   const faults = useConsoleFaults();
   const swapping = isSwapping(record);
   const causes = openCauses(run, area.job).length;
@@ -68,10 +68,11 @@ export function RunStateCard({
             (!running && !halted) || (halted && (faults.length > 0 || swapping || causes > 0))
           }
           onPress={() => {
-            // A double tap on “Pause” must not go on again.
+            // A double tap on “Pause” must not go on again; after a stop the next press is its own.
             const now = Date.now();
-            if (isSecondTap(turnedAt.current, now)) return;
-            turnedAt.current = now;
+            const last = turned.current;
+            if (last?.to === run.state && isSecondTap(last.atMs, now)) return;
+            turned.current = { atMs: now, to: running ? 'paused' : 'running' };
             if (running) void add({ kind: 'paused' });
             // Another light begins with a cell of its own.
             else if (run.cell === null && cell !== null) {
