@@ -8,6 +8,6 @@ export default defineConfig({
   optimizeDeps: { include: ['antd', '@ant-design/icons', 'recharts', 'react-redux'] },
   server: {
     host: '127.0.0.1',
-    proxy: { '/api': { target: process.env['API_URL'] ?? 'http://127.0.0.1:4310' } },
+    proxy: { '/api': { target: process.env['API_URL'] ?? 'http://127.0.0.1:4310', ws: true } },
   },
 });

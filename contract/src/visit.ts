@@ -76,7 +76,42 @@ const judgedByServer = v.optional(
 const Grade = v.picklist([0, 1, 2, 3] as const);
 const kind = <K extends string>(name: K) => v.literal(name);
 
+// What is pressed in the room comes first: a variant is looked for from the top, and a press should not wait.
+const PRESSES = [
+  v.object({ kind: kind('pulsesFired'), count: whole(1, 1000) }),
+  v.object({ kind: kind('treatmentStarted') }),
+  v.object({ kind: kind('passDone') }),
+  v.object({ kind: kind('painScored'), score: whole(0, 10) }),
+  v.object({ kind: kind('markSeen'), mark: Mark }),
+  v.object({ kind: kind('causeLooked'), cause: v.picklist(STOP_CAUSES), found: v.boolean() }),
+  v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
+  v.object({
+    kind: kind('stepDeclined'),
+    because: v.picklist(STEP_REASONS),
+    reason: line(500),
+  }),
+  v.object({ kind: kind('cellChosen'), cell: whole(1, 1000) }),
+  v.object({ kind: kind('cellEnded'), cell: whole(1, 1000), how: v.picklist(CELL_ENDS) }),
+  v.pipe(
+    v.object({
+      kind: kind('consolePulses'),
+      serial: line(40),
+      from: whole(0, 1e12),
+      to: whole(0, 1e12),
+    }),
+    v.check(({ from, to }) => to > from, 'must end after it begins'),
+  ),
+  v.object({ kind: kind('incident'), what: v.picklist(INCIDENTS), detail: note(500) }),
+  v.object({ kind: kind('handedOver'), toStaffId: Id }),
+  v.object({ kind: kind('paused') }),
+  v.object({ kind: kind('resumed') }),
+  v.object({ kind: kind('stopped') }),
+  v.object({ kind: kind('treatmentEnded') }),
+  v.object({ kind: kind('undone'), eventId: Id }),
+] as const;
+
 const EventBody = v.variant('kind', [
+  ...PRESSES,
   v.object({
     kind: kind('answersGiven'),
     answers: Answers,
@@ -151,36 +186,6 @@ const EventBody = v.variant('kind', [
     by: v.picklist(['eye', 'console']),
     shown: ConsoleSetting,
   }),
-  v.object({ kind: kind('treatmentStarted') }),
-  v.object({ kind: kind('pulsesFired'), count: whole(1, 1000) }),
-  v.object({ kind: kind('passDone') }),
-  v.object({ kind: kind('painScored'), score: whole(0, 10) }),
-  v.object({ kind: kind('markSeen'), mark: Mark }),
-  v.object({ kind: kind('causeLooked'), cause: v.picklist(STOP_CAUSES), found: v.boolean() }),
-  v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
-  v.object({
-    kind: kind('stepDeclined'),
-    because: v.picklist(STEP_REASONS),
-    reason: line(500),
-  }),
-  v.object({ kind: kind('cellChosen'), cell: whole(1, 1000) }),
-  v.object({ kind: kind('cellEnded'), cell: whole(1, 1000), how: v.picklist(CELL_ENDS) }),
-  v.pipe(
-    v.object({
-      kind: kind('consolePulses'),
-      serial: line(40),
-      from: whole(0, 1e12),
-      to: whole(0, 1e12),
-    }),
-    v.check(({ from, to }) => to > from, 'must end after it begins'),
-  ),
-  v.object({ kind: kind('incident'), what: v.picklist(INCIDENTS), detail: note(500) }),
-  v.object({ kind: kind('handedOver'), toStaffId: Id }),
-  v.object({ kind: kind('paused') }),
-  v.object({ kind: kind('resumed') }),
-  v.object({ kind: kind('stopped') }),
-  v.object({ kind: kind('treatmentEnded') }),
-  v.object({ kind: kind('undone'), eventId: Id }),
   v.object({
     kind: kind('watched'),
     minutesAfter: whole(0, 600),

@@ -55,6 +55,27 @@ describe('in the middle of a treatment', () => {
     expect(await pulses('Okapi-Lune')).toBe(before + 60);
   });
 
+  it('a press goes up the live line, and as a request only where there is none', async () => {
+    const requests = () =>
+      browser.driver.executeScript<number>(
+        `return performance.getEntriesByType('resource').filter(({ name }) => name.includes('/events')).length`,
+      );
+    const before = await pulses('Okapi-Lune');
+    const asked = await requests();
+    await browser.keys('j');
+    await browser.see(String(before + 1), COUNT);
+    await browser.see('Kept here and on the server');
+    expect(await pulses('Okapi-Lune')).toBe(before + 1);
+    expect(await requests()).toBe(asked);
+    await browser.network(false);
+    await browser.keys('j');
+    await browser.see('The server cannot be reached');
+    await browser.network(true);
+    await browser.see('Kept here and on the server');
+    expect(await pulses('Okapi-Lune')).toBe(before + 2);
+    expect(await requests()).toBeGreaterThan(asked);
+  });
+
   it('a server that dies loses nothing: presses wait here and are sent when it is back', async () => {
     const before = await pulses('Okapi-Lune');
     await app.kill();

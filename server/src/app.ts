@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import express, { type Express } from 'express';
@@ -33,15 +34,23 @@ import { visitRoutes } from './features/visit/routes';
 import { answerProblems, HttpProblem } from './http/problem';
 import { sameOrigin } from './http/same-origin';
 import { actorOf, sessions } from './http/session';
+import { takeUpgrades } from './http/upgrade';
+
+/** The application, ready to listen. */
+export interface Application {
+  readonly server: Server;
+  /** Ends every line to a browser, and resolves once nothing is answered any more. */
+  readonly close: () => Promise<void>;
+}
 
 /** The whole application on a database. `webFolder` holds the built pages; without it, only the API answers. */
-export async function makeApp(options: {
+export async function makeApplication(options: {
   readonly connection: Connection;
   readonly logger: Logger;
   readonly webFolder: string | null;
   /** Which room has which console; none where it is left out. */
   readonly consoles?: string | undefined;
-}): Promise<Express> {
+}): Promise<Application> {
   const { db, pool } = options.connection;
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
@@ -70,7 +79,18 @@ export async function makeApp(options: {
   app.use('/api', apiRouter(options.connection, shared.sessionSecret));
   if (options.webFolder !== null) servePages(app, options.webFolder);
   app.use(answerProblems);
-  return app;
+  const server = createServer(app);
+  const endUpgraded = takeUpgrades(server, app);
+  return {
+    server,
+    close: () =>
+      new Promise((resolve) => {
+        server.close(() => resolve());
+        // Live lines never end by themselves.
+        endUpgraded();
+        server.closeAllConnections();
+      }),
+  };
 
   function apiRouter({ db }: Connection, secret: string) {
     const api = express.Router();

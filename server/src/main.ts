@@ -1,6 +1,5 @@
-import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { makeApp } from './app';
+import { makeApplication } from './app';
 import { connect } from './db/connect';
 
 const databaseUrl = process.env['DATABASE_URL'];
@@ -11,13 +10,12 @@ if (databaseUrl === undefined) {
 
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const connection = connect(databaseUrl);
-const app = await makeApp({
+const { server, close: closeApplication } = await makeApplication({
   connection,
   logger,
   webFolder: process.env['WEB_FOLDER'] ?? null,
   consoles: process.env['ROOM_CONSOLES'],
 });
-const server = createServer(app);
 const host = process.env['HOST'] ?? '127.0.0.1';
 
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -31,9 +29,9 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
 });
 
 function close(): void {
-  server.close(() => void connection.pool.end().then(() => process.exit(0)));
-  // Live lines to browsers never end by themselves.
-  server.closeAllConnections();
+  void closeApplication()
+    .then(() => connection.pool.end())
+    .then(() => process.exit(0));
   setTimeout(() => process.exit(0), 5000).unref();
 }
 

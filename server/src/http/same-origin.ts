@@ -1,9 +1,10 @@
 import type { NextFunction, Request, Response } from 'express';
 import { HttpProblem } from './problem';
 
-/** Refuses anything but reading that a browser sends from another origin's page. */
+/** Refuses anything but reading that a browser sends from another origin's page; a WebSocket reads and writes. */
 export function sameOrigin(request: Request, _response: Response, next: NextFunction): void {
-  if (request.method === 'GET' || request.method === 'HEAD') {
+  const reads = request.method === 'GET' || request.method === 'HEAD';
+  if (reads && request.get('upgrade') === undefined) {
     next();
     return;
   }

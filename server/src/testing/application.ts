@@ -1,9 +1,8 @@
 import { randomBytes } from 'node:crypto';
-import { createServer, type Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino } from 'pino';
-import { makeApp } from '../app';
+import { makeApplication } from '../app';
 import { connect, type Connection } from '../db/connect';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { fillDemo } from '../db/demo/fill';
@@ -59,11 +58,7 @@ export async function startApplication(): Promise<Application> {
   await migrate(databaseUrl, MIGRATIONS);
   const connection = connect(databaseUrl);
   await fillDemo(connection.db);
-  const app = await makeApp({ connection, logger: pino({ level: 'silent' }), webFolder: null });
-  const server: Server = createServer(app);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.address() as { port: number };
-  const url = `http://127.0.0.1:${port}`;
+  const { url, close } = await listening(connection);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -76,11 +71,31 @@ export async function startApplication(): Promise<Application> {
       return someone;
     },
     close: async () => {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
+      await close();
       await connection.pool.end();
     },
   };
+}
+
+/** Another server beside one that runs, on the same database. */
+export async function startBeside({ databaseUrl }: Application) {
+  const connection = connect(databaseUrl);
+  const { url, close } = await listening(connection);
+  return {
+    url,
+    close: async () => {
+      await close();
+      await connection.pool.end();
+    },
+  };
+}
+
+async function listening(connection: Connection) {
+  const logger = pino({ level: 'silent' });
+  const { server, close } = await makeApplication({ connection, logger, webFolder: null });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as { port: number };
+  return { url: `http://127.0.0.1:${port}`, close };
 }
 
 function personAt(url: string): Person {

@@ -281,15 +281,22 @@ interface EventsArrived {
   queryFulfilled: Promise<{ data: EventsKept }>;
 }
 
-/** Puts the events that the server has kept since beside the visit that is open. */
+/** Puts events that the server has kept beside the visit that is open. */
+export const keptOnServer =
+  (visitId: string, kept: EventsKept) =>
+  (dispatch: (action: never) => unknown): void => {
+    dispatch(hasArrived({ visitId, kept }) as never);
+    dispatch(api.util.invalidateTags(['today']) as never);
+  };
+
+/** The same as the answer of a request. */
 export async function keepEvents(
   { visitId }: { visitId: string },
   { dispatch, queryFulfilled }: EventsArrived,
 ): Promise<void> {
   try {
     const { data } = await queryFulfilled;
-    dispatch(hasArrived({ visitId, kept: data }) as never);
-    dispatch(api.util.invalidateTags(['today']) as never);
+    keptOnServer(visitId, data)(dispatch);
   } catch {
     // Whoever asked is told by the mutation's own result.
   }

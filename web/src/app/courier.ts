@@ -1,7 +1,8 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/record';
 import { v7 } from 'uuid';
-import { api, problemText } from './api';
+import { api, keptOnServer, problemText } from './api';
+import { keepByLine } from './live-line';
 import { sendPhotos } from './photo-outbox';
 import { NOTHING_READ } from './arrived';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
@@ -128,15 +129,21 @@ async function send(
   const events = batch.map(({ event }) => event);
   // What this browser has read of the visit; where it is not open, all that matters is that they are kept.
   const after = readUpTo(getState(), visitId);
-  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events, after }));
-  if (result.error === undefined) {
+  const confirmed = async () => {
     const ids = events.map(({ id }) => id);
     await unshelve(ids);
     dispatch(outbox.actions.confirmed(ids));
     dispatch(outbox.actions.linkChanged('up'));
     pauseMs = FIRST_PAUSE_MS;
     return true;
+  };
+  const kept = await keepByLine(visitId, events, after);
+  if (kept !== null) {
+    dispatch(keptOnServer(visitId, kept));
+    return confirmed();
   }
+  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events, after }));
+  if (result.error === undefined) return confirmed();
   const { status } = result.error as { status?: unknown };
   if (status === 400 || status === 422) {
     // One at a time, so that only what is truly at fault is held back.

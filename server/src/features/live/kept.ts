@@ -6,9 +6,9 @@ import { visitEvents } from '../../db/schema';
 const CHANNEL = 'visit_kept';
 const AGAIN_MS = 1000;
 
-/** Tells every server that a visit got events. Nobody waits for it: who misses it reads them with the next press. */
-export function tellOfKept(db: Db, visitId: string): void {
-  db.execute(sql`select pg_notify(${CHANNEL}, ${visitId})`).catch(() => {});
+/** Tells every server how far a visit got events. Nobody waits for it: who misses it reads them with the next press. */
+export function tellOfKept(db: Db, visitId: string, after: number): void {
+  db.execute(sql`select pg_notify(${CHANNEL}, ${`${visitId} ${after}`})`).catch(() => {});
 }
 
 /** The place of the last event of a visit; 0 where it has none. */
@@ -20,16 +20,19 @@ export async function lastKept(db: Db, clinicId: string, visitId: string): Promi
   return row?.last ?? 0;
 }
 
+/** Is told the place up to which a visit got events; null where it may have got some unheard. */
+type Listener = (after: number | null) => void;
+
 /** What the database tells of visits: a line to it while somebody listens, and again and again while it is lost. */
 export class KeptFeed {
-  private readonly listeners = new Map<string, Set<() => void>>();
+  private readonly listeners = new Map<string, Set<Listener>>();
   private client: pg.PoolClient | null = null;
   private opening = false;
 
   constructor(private readonly pool: pg.Pool) {}
 
-  /** Calls a listener whenever a visit got events, or may have got some unheard; gives how to stop. */
-  listen(visitId: string, listener: () => void): () => void {
+  /** Calls a listener whenever a visit got events; gives how to stop. */
+  listen(visitId: string, listener: Listener): () => void {
     const own = this.listeners.get(visitId) ?? new Set();
     this.listeners.set(visitId, own.add(listener));
     void this.open();
@@ -47,11 +50,14 @@ export class KeptFeed {
       const client = await this.pool.connect();
       const lost = () => this.lose(client);
       client.on('error', lost).on('end', lost);
-      client.on('notification', ({ payload = '' }) => this.tell(payload));
+      client.on('notification', ({ payload = '' }) => {
+        const [visitId = '', after] = payload.split(' ');
+        this.tell(visitId, Number(after));
+      });
       this.client = client;
       await client.query(`listen ${CHANNEL}`);
       // Whatever was told before this line was open.
-      for (const visitId of this.listeners.keys()) this.tell(visitId);
+      for (const visitId of this.listeners.keys()) this.tell(visitId, null);
     } catch {
       this.close();
       this.again();
@@ -61,8 +67,8 @@ export class KeptFeed {
     }
   }
 
-  private tell(visitId: string): void {
-    for (const listener of this.listeners.get(visitId) ?? []) listener();
+  private tell(visitId: string, after: number | null): void {
+    for (const listener of this.listeners.get(visitId) ?? []) listener(after);
   }
 
   private lose(client: pg.PoolClient): void {

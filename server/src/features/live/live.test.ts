@@ -4,11 +4,13 @@ import type { Day } from '@tidy-quill/contract/today';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createServer, type Server } from 'node:http';
-import { pino } from 'pino';
-import { makeApp } from '../../app';
-import { connect, type Connection } from '../../db/connect';
-import { startApplication, type Application, type Person } from '../../testing/application';
+import {
+  startApplication,
+  startBeside,
+  type Application,
+  type Person,
+} from '../../testing/application';
+import { lineAt, type Line } from '../../testing/line';
 import { lastKept } from './kept';
 
 let app: Application;
@@ -16,51 +18,31 @@ let person: Person;
 let cookie: string;
 let visitId: string;
 // A second server beside the first, on the same database.
-let beside: { readonly connection: Connection; readonly server: Server; readonly url: string };
+let beside: Awaited<ReturnType<typeof startBeside>>;
 
 beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as { visits: Day['visits'] };
   visitId = visits.find(({ client }) => client.name.includes('Oxenstable'))!.id;
-  const connection = connect(app.databaseUrl);
-  const made = await makeApp({ connection, logger: pino({ level: 'silent' }), webFolder: null });
-  const server = createServer(made);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.address() as { port: number };
-  beside = { connection, server, url: `http://127.0.0.1:${port}` };
+  beside = await startBeside(app);
   cookie = person.cookie();
 });
 afterAll(async () => {
-  beside.server.closeAllConnections();
-  await new Promise((resolve) => beside.server.close(resolve));
-  await beside.connection.pool.end();
+  await beside.close();
   await app.close();
 });
 
-/** Listens to a visit at a server: `next` gives the place that is told next, whenever that comes. */
-async function listener(url: string) {
-  const response = await fetch(`${url}/api/visits/${visitId}/live`, { headers: { cookie } });
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-  let heard = '';
-  const next = async (): Promise<number> => {
-    for (;;) {
-      const told = /event: kept\ndata: (.*)\n\n/.exec(heard);
-      if (told !== null) {
-        heard = heard.slice(told.index + told[0].length);
-        return (JSON.parse(told[1]!) as { after: number }).after;
-      }
-      const { value, done } = await reader.read();
-      if (done) throw new Error(`The line ended after ${heard}`);
-      heard += value;
-    }
-  };
-  /** Reads on until a place is told. */
-  const until = async (place: number) => {
-    for (let told = await next(); told < place; told = await next());
-  };
-  return { next, until, end: () => reader.cancel() };
-}
+/** Listens to a visit at a server. */
+const listener = (url: string) => lineAt(url, visitId, cookie);
+
+/** The place that is told next, whenever that comes. */
+const next = async (line: Line): Promise<number> => (await line.told('kept')).after;
+
+/** Reads on until a place is told. */
+const until = async (line: Line, place: number) => {
+  for (let told = await next(line); told < place; told = await next(line));
+};
 
 /** Something that is kept of every visit; gives its place. */
 const keep = async (): Promise<number> => {
@@ -82,27 +64,27 @@ describe('what goes on about a visit', () => {
         [visitId],
       )
     ).rows;
-    expect(await line.next()).toBe(await lastKept(app.connection.db, row!.clinic_id, visitId));
-    await line.end();
+    expect(await next(line)).toBe(await lastKept(app.connection.db, row!.clinic_id, visitId));
+    line.end();
   });
 
   it('is told to whoever listens at any server', async () => {
     const lines = await Promise.all([listener(app.url), listener(beside.url)]);
     const after = await keep();
-    for (const line of lines) await line.until(after);
-    await Promise.all(lines.map((line) => line.end()));
+    for (const line of lines) await until(line, after);
+    for (const line of lines) line.end();
   });
 
   it('is told again after the database cut every line', async () => {
     const line = await listener(beside.url);
-    await line.next();
+    await next(line);
     await app.connection.pool.query(
       `select pg_terminate_backend(pid) from pg_stat_activity
        where datname = current_database() and query like 'listen %'`,
     );
     const after = await keep();
-    await line.until(after);
-    await line.end();
+    await until(line, after);
+    line.end();
   });
 
   it('is told to nobody who is not signed in, nor of a visit that there is not', async () => {

@@ -1,47 +1,86 @@
+import { LiveAsk, type LiveTold } from '@tidy-quill/contract/live';
+import { read } from '@tidy-quill/contract/problem';
 import { Router } from 'express';
+import type { WebSocket } from 'ws';
 import type { Db } from '../../db/connect';
 import { pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
+import { asWebSocket } from '../../http/upgrade';
 import type { ConsoleBridge } from '../console/bridge';
 import { lineFor } from '../console/routes';
-import { lastKept, type KeptFeed } from './kept';
+import { pressKeeper } from '../visit/presses';
+import { lastKept, tellOfKept, type KeptFeed } from './kept';
 
 const BEAT_MS = 15_000;
 
 export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Router {
   const router = Router();
+  const keepPresses = pressKeeper(db);
 
-  /**
-   * What goes on about a visit, live, as server-sent events: `console`, how the console of its room stands (none where
-   * the room has none), and `kept`, the place of the last event that was kept, by whomever.
-   */
-  router.get('/visits/:id/live', async (request, response) => {
-    const { clinicId } = actorOf(request);
+  /** The line of an open visit, as `contract/live` has it: what goes on comes down, presses go up. */
+  router.get('/visits/:id/live', async (request) => {
     const visitId = pathId(request);
-    const line = await lineFor(db, bridge, request);
-    // Whoever hung up meanwhile is told of nothing, and would never be known to have gone.
-    if (request.socket.destroyed) return;
-    response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
-    const say = (event: string, data: unknown) =>
-      response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-    const tell = () =>
-      void lastKept(db, clinicId, visitId).then(
-        (after) => say('kept', { after }),
-        // A database that is lost for now: the line to it tells again when it is back.
-        () => {},
-      );
+    const presser = { ...actorOf(request), sessionId: request.sessionID };
+    const room = await lineFor(db, bridge, request);
+    const line = await asWebSocket(request);
+    const say = (told: LiveTold) => line.send(JSON.stringify(told));
+    const first = async () => {
+      const after = await lastKept(db, presser.clinicId, visitId);
+      say({ tell: 'kept', after });
+    };
     const stops = [
-      feed.listen(visitId, tell),
-      line?.listen((live) => say('console', live)) ?? (() => {}),
+      feed.listen(visitId, (after) => {
+        if (after !== null) say({ tell: 'kept', after });
+        // A database that is lost for now: the line to it tells again when it is back.
+        else first().catch(() => {});
+      }),
+      room?.listen((live) => say({ tell: 'console', live })) ?? (() => {}),
+      beat(line),
     ];
-    tell();
-    // Keeps whatever stands between from closing a quiet line.
-    const beat = setInterval(() => response.write(': beat\n\n'), BEAT_MS);
-    request.on('close', () => {
-      clearInterval(beat);
+    line.on('message', (data) => {
+      const asked = read(LiveAsk, parsed(String(data)));
+      if (!asked.ok) {
+        line.close(INVALID_PAYLOAD);
+        return;
+      }
+      const { ask, events, after } = asked.value;
+      keepPresses(presser, visitId, events, after)
+        // The request that follows says what is wrong.
+        .catch(() => null)
+        .then((kept) => {
+          say({ tell: 'answer', ask, kept });
+          // Whoever pressed hears of it first.
+          if (kept !== null) tellOfKept(db, visitId, kept.after);
+        });
+    });
+    line.on('close', () => {
       for (const stop of stops) stop();
     });
+    first().catch(() => {});
   });
 
   return router;
+}
+
+// RFC 6455 §7.4.1: data that does not fit the message's type.
+const INVALID_PAYLOAD = 1007;
+
+function parsed(said: string): unknown {
+  try {
+    return JSON.parse(said);
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps whatever stands between from closing a quiet line, and ends one whose other end is gone; gives how to stop. */
+function beat(line: WebSocket): () => void {
+  let alive = true;
+  line.on('pong', () => (alive = true));
+  const timer = setInterval(() => {
+    if (!alive) line.terminate();
+    alive = false;
+    line.ping();
+  }, BEAT_MS);
+  return () => clearInterval(timer);
 }

@@ -4,6 +4,7 @@ import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
+import { lineAt } from '../../testing/line';
 
 let app: Application;
 let one: Person;
@@ -103,7 +104,7 @@ describe('presses that cannot go the short way', () => {
     expect((await send(one, v7(), 0, press())).status).toBe(404);
     const [row] = (
       await app.connection.pool.query<{ kept: unknown }>(
-        'select keep_presses($1, $2, $3, $4, 0) as kept',
+        'select keep_presses($1, $2, $3, null, $4, 0) as kept',
         [v7(), begun, (await me(one)).staff.id, JSON.stringify([press()])],
       )
     ).rows;
@@ -128,3 +129,100 @@ describe('presses that cannot go the short way', () => {
     expect((await app.person().post(`/api/visits/${begun}/events`, [press()])).status).toBe(401);
   });
 });
+
+describe('presses that come up the live line', () => {
+  const lineOf = (person: Person, visitId = begun) => lineAt(app.url, visitId, person.cookie());
+
+  it('are kept and answered as by a request, once, however often and by whichever way they come', async () => {
+    const { after } = await opened();
+    const line = await lineOf(one);
+    const mine = press(2);
+    const kept = await line.ask([mine] as never, after);
+    expect(kept!.events).toEqual([{ ...mine, staffId: (await me(one)).staff.id }]);
+    expect(await line.ask([mine] as never, kept!.after)).toEqual({
+      events: [],
+      after: kept!.after,
+    });
+    const { body } = await send(one, begun, after, mine);
+    expect(idsOf(body as EventsKept)).toEqual([mine.id]);
+    line.end();
+  });
+
+  it('are told to the other tablets with their place', async () => {
+    const [mine, theirs] = await Promise.all([lineOf(one), lineOf(other)]);
+    const before = (await theirs.told('kept')).after;
+    const kept = await mine.ask([press()] as never, before);
+    let told = before;
+    while (told < kept!.after) told = (await theirs.told('kept')).after;
+    expect(told).toBe(kept!.after);
+    mine.end();
+    theirs.end();
+  });
+
+  it('are sent back to the long way where nobody has begun, or another event is among them', async () => {
+    const line = await lineOf(one, waiting);
+    expect(await line.ask([press()] as never)).toBeNull();
+    line.end();
+    const other = await lineOf(one);
+    const { after } = await opened();
+    const note = press(1, { body: { kind: 'amended', about: null, text: 'x', reason: 'y' } });
+    expect(await other.ask([press(), note] as never)).toBeNull();
+    expect((await opened()).after).toBe(after);
+    other.end();
+  });
+
+  it('are taken from nobody whose session or account ended after the line was opened', async () => {
+    const someone = await app.signedIn('idony');
+    const line = await lineOf(someone);
+    const { after } = await opened();
+    expect(await line.ask([press()] as never, after)).not.toBeNull();
+    await app.connection.pool.query('update session set expire = now() where sid = $1', [
+      sessionOf(someone),
+    ]);
+    expect(await line.ask([press()] as never, after)).toBeNull();
+    line.end();
+    const closed = await lineOf(other);
+    const { staff } = await me(other);
+    const setActive = (active: boolean) =>
+      app.connection.pool.query('update staff set active = $2 where id = $1', [staff.id, active]);
+    await setActive(false);
+    expect(await closed.ask([press()] as never, after)).toBeNull();
+    await setActive(true);
+    expect(await closed.ask([press()] as never, after)).not.toBeNull();
+    closed.end();
+  });
+
+  it('end the line where they are none, and keep nothing', async () => {
+    const { after } = await opened();
+    for (const said of ['{', '{"ask":1}', JSON.stringify({ ask: 1, events: [press(0)], after })]) {
+      const line = await lineOf(one);
+      line.say(said);
+      expect(await line.closed, said).toBe(1007);
+    }
+    expect((await opened()).after).toBe(after);
+  });
+});
+
+describe('the door of a live line', () => {
+  const refusal = (visitId: string, cookie: string, origin?: string) =>
+    lineAt(app.url, visitId, cookie, origin).then(
+      () => 'opened',
+      (error: unknown) => (error as Error).message,
+    );
+
+  it('opens to whoever is signed in, from our own pages, for a visit of theirs', async () => {
+    expect(await refusal(begun, '')).toBe('401');
+    expect(await refusal(v7(), one.cookie())).toBe('404');
+    expect(await refusal('no-id', one.cookie())).toBe('404');
+    expect(await refusal(begun, one.cookie(), 'https://elsewhere.example')).toBe('403');
+  });
+
+  it('says what it is for to whoever comes by without a line', async () => {
+    const { status, body } = await one.get(`/api/visits/${begun}/live`);
+    expect(status).toBe(400);
+    expect(body).toMatchObject({ title: 'Only a WebSocket is opened at this address' });
+  });
+});
+
+/** The id within a signed cookie of express-session: between “s:” and the dot. */
+const sessionOf = (person: Person) => /s:([^.]+)\./.exec(decodeURIComponent(person.cookie()))![1]!;

@@ -12,6 +12,11 @@ const JUDGED: readonly EventKind[] = ['treatmentStarted', 'settingChanged'];
 
 const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.includes(kind);
 
+/** Who presses; with a session, where nobody has asked yet whether that still holds. */
+interface Presser extends Actor {
+  readonly sessionId?: string | null;
+}
+
 /**
  * The short way for presses of sessions that have begun: they tell what happened and are never refused, so that nothing
  * of the visit has to be read before they are kept. It stands before whatever else asks the database for the account:
@@ -19,38 +24,51 @@ const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.include
  */
 export function pressRoutes(db: Db): Router {
   const router = Router();
+  const keepPresses = pressKeeper(db);
   router.post('/visits/:id/events', async (request, response, next) => {
     const actor = actorOf(request);
     const events = parse(NewEvents, request.body);
     const { after } = parse(EventsAfter, request.query);
     const visitId = pathId(request);
-    const kept = await keepPresses(db, actor, visitId, events, after);
+    const kept = await keepPresses(actor, visitId, events, after);
     if (kept === null) {
       next();
       return;
     }
     // Whoever pressed hears of it first.
-    response.once('close', () => tellOfKept(db, visitId));
+    response.once('close', () => tellOfKept(db, visitId, kept.after));
     response.json(kept);
   });
   return router;
 }
 
-/** Null where some event needs the long way. */
-async function keepPresses(
-  db: Db,
-  { clinicId, staffId }: Actor,
+/** Keeps presses and gives what was kept `after` a place, by whomever; null where some event needs the long way. */
+type KeepPresses = (
+  presser: Presser,
   visitId: string,
   events: readonly NewEvent[],
   after: number,
-): Promise<EventsKept | null> {
-  if (!events.every(({ body }) => isPress(body.kind))) return null;
-  const presses = JSON.stringify(events);
-  const { rows } = await db.execute<{ kept: Kept | null }>(
-    sql`select keep_presses(${clinicId}, ${visitId}, ${staffId}, ${presses}, ${after}) as kept`,
-  );
-  const { kept } = rows[0]!;
-  return kept === null ? null : { ...kept, events: kept.events.map(asEvent) };
+) => Promise<EventsKept | null>;
+
+/** How presses are kept in a database: by one statement, made ready once a connection. */
+export function pressKeeper(db: Db): KeepPresses {
+  const given = sql.placeholder;
+  const statement = db
+    .select({
+      kept: sql<Kept | null>`keep_presses(${given('clinicId')}, ${given('visitId')}, ${given('staffId')},
+        ${given('sessionId')}, ${given('presses')}, ${given('after')})`,
+    })
+    .from(sql`(values (1)) as one`)
+    .prepare('keep_presses');
+  return async ({ clinicId, staffId, sessionId = null }, visitId, events, after) => {
+    if (!events.every(({ body }) => isPress(body.kind))) return null;
+    const presses = JSON.stringify(events);
+    const [row] = await statement.execute({
+      ...{ clinicId, visitId, staffId, sessionId, presses, after },
+    });
+    const { kept } = row!;
+    return kept === null ? null : { ...kept, events: kept.events.map(asEvent) };
+  };
 }
 
 /** As the database tells it. */

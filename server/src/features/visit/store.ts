@@ -116,7 +116,7 @@ export async function appendEvents(
     await also(tx, visit, fresh.length);
     return eventsSince(tx, clinicId, visitId, after);
   });
-  tellOfKept(db, visitId);
+  tellOfKept(db, visitId, kept.after);
   return kept;
 }
 

@@ -1,6 +1,7 @@
 import type { ConsoleLive } from '@tidy-quill/contract/console';
 import { useEffect, useState } from 'react';
 import { catchUp } from '../../app/courier';
+import { openLine } from '../../app/live-line';
 import { useAppDispatch } from '../../app/store';
 
 /** How a console stands as the server tells it; `serverLost` while that itself cannot be reached, and nobody knows. */
@@ -17,37 +18,12 @@ export function useLive(visitId: string, wanted: boolean): RoomConsole | undefin
   const dispatch = useAppDispatch();
   useEffect(() => {
     if (!wanted) return;
-    const listen = () => {
-      const source = new EventSource(`/api/visits/${visitId}/live`);
-      source.addEventListener('console', ({ data }: MessageEvent<string>) =>
-        setLive(JSON.parse(data) as ConsoleLive),
-      );
-      source.addEventListener('kept', ({ data }: MessageEvent<string>) => {
-        void dispatch(catchUp(visitId, (JSON.parse(data) as { after: number }).after));
-      });
-      source.onerror = () => {
-        // A lost server is tried again by the browser itself; a room without a console loses none.
-        setLive((before) =>
-          source.readyState === EventSource.CLOSED || before === undefined
-            ? undefined
-            : { ...before, link: 'down', serverLost: true },
-        );
-      };
-      return source;
-    };
-    let source = listen();
-    // A browser keeps a page that was left, its line with it, and has six lines to a server in all.
-    const hang = () => source.close();
-    const again = ({ persisted }: PageTransitionEvent) => {
-      if (persisted) source = listen();
-    };
-    globalThis.addEventListener('pagehide', hang);
-    globalThis.addEventListener('pageshow', again);
-    return () => {
-      globalThis.removeEventListener('pagehide', hang);
-      globalThis.removeEventListener('pageshow', again);
-      source.close();
-    };
+    return openLine(visitId, {
+      console: setLive,
+      kept: (after) => void dispatch(catchUp(visitId, after)),
+      // A room without a console loses none.
+      lost: () => setLive((before) => before && { ...before, link: 'down', serverLost: true }),
+    });
   }, [visitId, wanted, dispatch]);
   return live;
 }
