@@ -62,5 +62,11 @@ function fieldsOf(issue: v.BaseIssue<unknown>, within = ''): FieldProblem[] {
   return [{ field: own === '' ? 'body' : own, problem: plain(issue) }];
 }
 
-const plain = (issue: v.BaseIssue<unknown>) =>
-  issue.kind === 'schema' && issue.received === 'undefined' ? 'is missing' : issue.message;
+/** What is wrong, in plain words: the schema's own where it has some, else those that can be had from what it expected. */
+function plain(issue: v.BaseIssue<unknown>): string {
+  if (issue.kind === 'schema' && issue.received === 'undefined') return 'is missing';
+  if (!issue.message.startsWith('Invalid ')) return issue.message;
+  const choices = issue.expected?.replace(/[()"]/g, '').split(' | ') ?? [];
+  if (issue.expected === 'never') return 'is not known here';
+  return choices.length > 1 ? `must be one of ${choices.join(', ')}` : `must be ${choices[0]}`;
+}

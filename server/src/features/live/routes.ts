@@ -53,6 +53,8 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Route
           if (kept !== null) tellOfKept(db, visitId, kept.after);
         });
     });
+    // A message that breaks the protocol or is too large; the line closes by itself.
+    line.on('error', () => {});
     line.on('close', () => {
       for (const stop of stops) stop();
     });
@@ -78,9 +80,9 @@ function beat(line: WebSocket): () => void {
   let alive = true;
   line.on('pong', () => (alive = true));
   const timer = setInterval(() => {
-    if (!alive) line.terminate();
+    if (alive) line.ping();
+    else line.terminate();
     alive = false;
-    line.ping();
   }, BEAT_MS);
   return () => clearInterval(timer);
 }

@@ -199,6 +199,9 @@ describe('presses that come up the live line', () => {
       line.say(said);
       expect(await line.closed, said).toBe(1007);
     }
+    const flooded = await lineOf(one);
+    flooded.say(' '.repeat(1024 * 1024 + 1));
+    expect(await flooded.closed).toBe(1009);
     expect((await opened()).after).toBe(after);
   });
 });
