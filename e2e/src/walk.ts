@@ -138,3 +138,54 @@ export async function prepare(browser: Browser, then = 'Start treatment'): Promi
   await browser.press('Go to Treat');
   await browser.see(then);
 }
+
+/** What somebody does who has no mouse. */
+export interface Keyboard {
+  /** Goes on by Tab to what is called this. */
+  readonly tabTo: (name: string) => Promise<void>;
+  /** Goes there and presses it. */
+  readonly enter: (name: string) => Promise<void>;
+  /** Goes to a row of choices and moves to a word of it. */
+  readonly choose: (label: string, word: string) => Promise<void>;
+  /** Goes to a field and types. */
+  readonly type: (label: string, text: string) => Promise<void>;
+}
+
+// More stops than any page has: by then Tab has gone round.
+const ROUND = 160;
+
+export function keyboard(browser: Browser): Keyboard {
+  const at = (what: string) =>
+    browser.driver.executeScript<string>(`const at = document.activeElement; return ${what} ?? ''`);
+  const tabUntil = async (what: string, found: (text: string) => boolean, name: string) => {
+    for (let tries = 0; tries < ROUND; tries++) {
+      if (found(await at(what))) return;
+      await browser.keys(Key.TAB);
+    }
+    throw new Error(`No way to ${name} by Tab`);
+  };
+  const NAME = 'at.matches("body, main") ? "" : at.ariaLabel ?? (at.labels?.[0] ?? at).innerText';
+  const tabTo = (name: string) => tabUntil(NAME, (text) => text.includes(name), name);
+  const chosen = () => at('at.checked ? at.labels[0].innerText : ""');
+  return {
+    tabTo,
+    enter: async (name) => {
+      await tabTo(name);
+      await browser.keys(Key.ENTER);
+    },
+    choose: async (label, word) => {
+      const GROUP = 'at.closest(".choice")?.querySelector("span")?.innerText';
+      await tabUntil(GROUP, (text) => text.trim() === label, label);
+      await browser.keys(Key.SPACE);
+      for (let moves = 0; moves < ROUND; moves++) {
+        if ((await chosen()).trim() === word) return;
+        await browser.keys(Key.ARROW_DOWN);
+      }
+      throw new Error(`${label} has no ${word}`);
+    },
+    type: async (label, text) => {
+      await tabTo(label);
+      await browser.keys(text);
+    },
+  };
+}

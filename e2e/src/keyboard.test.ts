@@ -1,0 +1,126 @@
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApplication, type Application } from './application';
+import { startBrowser, type Browser } from './browser';
+import { clinicMoment, keyboard, signIn, SOON, type Keyboard } from './walk';
+
+// From the list to a closed reaction, no mouse at hand.
+
+let app: Application;
+let browser: Browser;
+let hand: Keyboard;
+beforeAll(async () => {
+  app = await startApplication();
+  browser = await startBrowser(app.url);
+  await signIn(browser);
+  hand = keyboard(browser);
+});
+afterAll(async () => {
+  await browser.close();
+  await app.close();
+});
+
+/** What was kept of a kind for a client today or later, newest first. */
+const kept = (kind: string, family: string) =>
+  app
+    .rows<{ body: Record<string, unknown> }>(
+      `select e.body from visit_events e join visits v on v.id = e.visit_id
+       join clients c on c.id = v.client_id
+       where e.kind = $1 and c.family_name = $2 and v.starts_at > now() - interval '20 hours'
+       order by e.at desc`,
+      [kind, family],
+    )
+    .then((rows) => rows.map(({ body }) => body));
+
+describe('before the session', () => {
+  it('a visit goes from the list to Plan', async () => {
+    await browser.open('/');
+    await browser.see('Ambrose Thistlewaite-Moon');
+    await hand.enter('Ambrose Thistlewaite-Moon');
+    await browser.see('Sun or sunbed on the area');
+    await hand.enter('Still none');
+    await hand.enter('No to the rest');
+    await browser.see('All asked');
+    await hand.enter('Keep answers, go to Look');
+    await browser.see('Fitzpatrick type');
+    await hand.choose('Fitzpatrick type', 'II');
+    await hand.choose('Tan on the area', 'no tan');
+    await hand.choose('Colour', 'black');
+    await hand.choose('Calibre', 'coarse');
+    await hand.choose('Density', 'medium');
+    await hand.enter('Keep findings, go to Plan');
+    await browser.see('What limits the fluence');
+    await browser.see('II', '//aside');
+    await expect
+      .poll(async () => (await kept('findingsRecorded', 'Thistlewaite-Moon'))[0], SOON)
+      .toMatchObject({ findings: { skin: { type: 2, tan: 'none' }, hair: { density: 'medium' } } });
+  });
+});
+
+describe('after the session', () => {
+  it('the treatment ends, and the second look is kept', async () => {
+    await browser.open('/');
+    await browser.see('Okapi-Lune');
+    await hand.enter('Zéphyrine Okapi-Lune');
+    await browser.see('PAUSED');
+    await browser.keys('p');
+    await browser.see('TREATING');
+    await browser.keys('.');
+    await browser.see('Second look');
+    await browser.keys('r', '1');
+    await hand.enter('Keep what was seen');
+    await browser.see('After your laser hair removal');
+    await expect
+      .poll(async () => (await kept('watched', 'Okapi-Lune'))[0], SOON)
+      .toMatchObject({ marks: ['perifollicularOedema', 'perifollicularErythema'] });
+  });
+
+  it('the client is sent home, and the record signed', async () => {
+    await hand.tabTo('works outside');
+    await browser.keys(Key.SPACE);
+    await browser.see('You work outside: wear cloth over it');
+    await hand.enter('Send home, book next visit');
+    await browser.see('the next visit is booked for');
+    await hand.enter('Read and sign the record');
+    await browser.see('Sign the record');
+    await hand.enter('Type the name instead');
+    await hand.type('Idony Brackwater, full name typed', 'Idony Brackwater');
+    await hand.enter('Sign what stands here');
+    await browser.see('Signed by you, Idony Brackwater, as it stands.');
+    expect(await kept('recordSigned', 'Okapi-Lune')).toHaveLength(1);
+  });
+
+  it('a blister is reported from Today, with the focus held by the dialogue until it is written', async () => {
+    await browser.later(24 * 60);
+    await browser.open('/');
+    await hand.enter('Report a reaction');
+    await hand.type('Who calls?', 'okapi');
+    await browser.see('Zéphyrine Okapi-Lune', '//*[@role="dialog"]');
+    await hand.enter('Zéphyrine Okapi-Lune');
+    await browser.see('Which session does it belong to?');
+    await hand.enter('right thigh');
+    await browser.see('When did it begin?');
+    await hand.choose('What is it?', 'blister');
+    await browser.fill('When did it begin?', clinicMoment(new Date(Date.now() + 5 * 3_600_000)));
+    await hand.choose('How much of what was treated?', 'a part of it');
+    await hand.choose('Since it began', 'the same');
+    await hand.enter('Keep it: See today');
+    await browser.see('Follow up or close');
+    await expect
+      .poll(async () => (await kept('reactionReported', 'Okapi-Lune'))[0], SOON)
+      .toMatchObject({
+        triage: { level: 'seeToday' },
+        report: { what: 'blister', extent: 'part' },
+      });
+  });
+
+  it('and closed', async () => {
+    await hand.enter('Follow up or close');
+    await hand.choose('Or close it', 'healed');
+    await hand.enter('Close the reaction');
+    await browser.see('closed: healed');
+    await expect
+      .poll(async () => (await kept('reactionClosed', 'Okapi-Lune'))[0], SOON)
+      .toMatchObject({ outcome: 'healed' });
+  });
+});
