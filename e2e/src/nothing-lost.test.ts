@@ -205,6 +205,52 @@ describe('in the middle of a treatment', () => {
     await browser.see('None of these');
     await browser.gone('of 4 to go');
   });
+
+  it('nor of reading the console back; what was done stays done', async () => {
+    await browser.see('Plan changed meanwhile');
+    expect(await browser.isEnabled('Go on')).toBe(false);
+    await browser.see('✓ 1', '//*[@class="cell-map"]');
+    await browser.press('Prepare', RIBBON);
+    await browser.see('Settings, read aloud');
+    await browser.keys('r');
+    await browser.see('All ready.');
+    await browser.press('Go to Treat');
+    await browser.see('PAUSED');
+    await browser.gone('Plan changed meanwhile');
+    expect(await browser.isEnabled('Go on')).toBe(true);
+  });
+
+  it('ends without a network, and is watched, though that page was never opened', async () => {
+    const before = await pulses('Okapi-Lune');
+    await browser.driver.navigate().refresh();
+    await browser.see('PAUSED');
+    await browser.driver.wait(
+      () =>
+        browser.driver.executeScript<boolean>(
+          `return performance.getEntriesByType('resource').some(({ name, responseEnd }) =>
+             name.includes('WatchStage') && responseEnd > 0)`,
+        ),
+      20_000,
+    );
+    await browser.network(false);
+    await browser.press('Go on');
+    await browser.see('TREATING');
+    await browser.keys('h', '.');
+    await browser.see('Second look');
+    await browser.see('The server cannot be reached');
+    await browser.keys('r', '2');
+    await browser.press('Keep what was seen');
+    await browser.see('After your laser hair removal');
+    await browser.network(true);
+    await browser.gone('The server cannot be reached');
+    expect(await pulses('Okapi-Lune')).toBe(before + 10);
+    const [watched] = await app.rows<{ body: { grade: number } }>(
+      `select e.body from visit_events e join visits v on v.id = e.visit_id
+       join clients c on c.id = v.client_id
+       where c.family_name = 'Okapi-Lune' and e.kind = 'watched' order by e.at desc limit 1`,
+    );
+    expect(watched!.body.grade).toBe(2);
+  });
 });
 
 describe('a session that ends', () => {

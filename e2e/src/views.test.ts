@@ -108,6 +108,28 @@ describe.each(VIEWS)('%s', (_name, go) => {
   });
 });
 
+describe('the room', () => {
+  it('has every press of a running session at hand on a laptop, none under the foot of the page', async () => {
+    await browser.size(1280, 800);
+    await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
+    await browser.press('Go on');
+    await browser.see('TREATING');
+    const hidden = await browser.driver.executeScript<string[]>(`
+      const foot = document.querySelector('.stage-foot').getBoundingClientRect().top;
+      const keys = [...document.querySelectorAll('.treat, .pain-keys, .treat-marks')]
+        .flatMap((each) => [...each.querySelectorAll('button')]);
+      return keys.filter((key) => key.getBoundingClientRect().bottom > foot).map((key) => key.innerText);`);
+    expect(hidden).toEqual([]);
+    const small = await browser.driver.executeScript<string[]>(`
+      return [...document.querySelectorAll('.pain-keys button, .treat-marks button, .pulse-keys button')]
+        .filter((key) => key.getBoundingClientRect().height < 56 || key.getBoundingClientRect().width < 56)
+        .map((key) => key.innerText);`);
+    expect(small).toEqual([]);
+    await browser.press('Pause');
+    await browser.see('PAUSED');
+  });
+});
+
 describe('the dim room', () => {
   it('has no fault that axe finds', async () => {
     await browser.size(1280, 800);
@@ -147,5 +169,69 @@ describe('two people editing one client', () => {
       "select note from clients where family_name = 'Gullfeather'",
     );
     expect(row!.note).toBe('mine');
+  });
+});
+
+describe('a server that cannot be reached', () => {
+  it('is said on a page that needs it, which comes by one press once it is back', async () => {
+    await browser.open('/');
+    await browser.see('Corisande');
+    await browser.network(false);
+    // Its code was fetched before, or was not: either way it says what is lacking.
+    await browser.press('Clients');
+    await browser.see('The server cannot be reached');
+    await browser.press('Try again');
+    await browser.see('The server cannot be reached');
+    await browser.network(true);
+    await browser.press('Try again');
+    await browser.see('Gullfeather', '//table');
+    await browser.gone('The server cannot be reached');
+  });
+
+  it('loses nothing of a form that could not be sent', async () => {
+    await browser.open('/clients');
+    await browser.press('Add client');
+    await browser.fill('Given name', 'Peregrine');
+    await browser.fill('Family name', 'Offline-Moss');
+    await browser.fill('Date of birth', '1990-05-01');
+    await browser.fill('Telephone', '01632 960 777');
+    await browser.network(false);
+    await browser.press('Add client', '//div[@role="dialog"]');
+    await browser.see('The server cannot be reached', '//div[@role="dialog"]');
+    await browser.network(true);
+    await browser.press('Add client', '//div[@role="dialog"]');
+    await browser.see('No areas yet');
+    const rows = await app.rows<{ given_name: string }>(
+      "select given_name from clients where family_name = 'Offline-Moss'",
+    );
+    expect(rows).toEqual([{ given_name: 'Peregrine' }]);
+  });
+});
+
+describe('a session that ended elsewhere', () => {
+  it('asks for signing in where one is, and goes on there', async () => {
+    await stage('Fennimore Quickthorn', 'Plan', 'What limits');
+    const address = await browser.driver.getCurrentUrl();
+    await app.rows('delete from session');
+    await browser.driver.navigate().refresh();
+    await browser.fill('Name', 'idony');
+    await browser.fill('Password', 'wrong and candle');
+    await browser.press('Sign in');
+    await browser.see('Name and password do not fit');
+    await browser.fill('Password', 'quill and candle');
+    await browser.press('Sign in');
+    await browser.see('What limits');
+    expect(await browser.driver.getCurrentUrl()).toBe(address);
+  });
+
+  it('is closed for whoever signs out, whatever address they come back to', async () => {
+    const address = await browser.driver.getCurrentUrl();
+    await browser.press('Sign out');
+    await browser.see('Password');
+    await browser.driver.get(address);
+    await browser.see('Password');
+    await browser.gone('Fennimore');
+    await browser.driver.navigate().back();
+    await browser.see('Password');
   });
 });

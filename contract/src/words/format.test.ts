@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { clockText, dayOf, dayText, figure, fromToday, momentOf, spotText } from './format';
+import {
+  clockText,
+  dayOf,
+  dayText,
+  figure,
+  sentence,
+  fromToday,
+  momentOf,
+  spotText,
+} from './format';
 
 describe('dates', () => {
   it('read as the trade writes them', () => {
@@ -24,5 +33,14 @@ describe('figures', () => {
     expect(figure(4862)).toBe('4,862');
     expect(figure(25.92)).toBe('25.9');
     expect(figure(18)).toBe('18');
+  });
+});
+
+describe('words', () => {
+  it('begin a sentence with a capital, whatever they begin with', () => {
+    expect(sentence('the endpoint was right: hold')).toBe('The endpoint was right: hold');
+    expect(sentence('3 J/cm²')).toBe('3 J/cm²');
+    expect(sentence('épiderme')).toBe('Épiderme');
+    expect(sentence('')).toBe('');
   });
 });

@@ -30,6 +30,9 @@ export const dayOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).fo
 export const momentOf = (day: string, clock: string, timeZone: string) =>
   dayjs.tz(`${day} ${clock}`, timeZone).toISOString();
 
+/** Words as the beginning of a sentence. */
+export const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+
 /** A figure with at most so many decimals, without trailing zeros, thousands parted. */
 export const figure = (value: number, decimals = 1) =>
   value.toLocaleString('en-GB', { maximumFractionDigits: decimals });

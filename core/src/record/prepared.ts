@@ -13,9 +13,22 @@ export interface Preparation {
   readonly complete: boolean;
 }
 
-/** Whether another plan was accepted in the midst of a session, and is not made ready yet. */
+/** Whether another plan was accepted in the midst of a session that stands, and is not made ready yet. */
 export const isSwapping = (record: VisitRecord): boolean =>
-  record.legs.length > 0 && record.run.state === 'paused' && !preparation(record).complete;
+  ['paused', 'stopped'].includes(record.run.state) && awaitsReadiness(record);
+
+/**
+ * Whether a plan that was accepted after the start is still to be made ready: its checks, and the console read back.
+ * What the technician has dialled in since then, with a reason, is no mismatch.
+ */
+export function awaitsReadiness(record: VisitRecord): boolean {
+  const { run, shown, legs } = record;
+  if (run.startedAt === null || (legs.length === 0 && shown !== null)) return false;
+  const { open, numbed, mismatches: differing } = preparation(record);
+  const dialledSince = shown !== null && run.changes.some(({ at }) => at >= shown.at);
+  const agrees = differing !== null && (differing.length === 0 || dialledSince);
+  return open.length > 0 || numbed || !agrees;
+}
 
 /** What has to be made ready for a zone's plan, and how much of it is. Nothing can be without a plan. */
 export function preparation(record: VisitRecord): Preparation {

@@ -1,7 +1,7 @@
 import { laterReasons, spotVerdict } from '../spot';
 import { RUN_KINDS, type EventBody, type EventKind } from './events';
 import { spotReasons } from './past-session';
-import { preparation } from './prepared';
+import { awaitsReadiness, preparation } from './prepared';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
 import { isStopped, plannedSpots, type VisitRecord } from './visit-record';
@@ -90,9 +90,9 @@ function refusePress(
     return spot === undefined || spot.readings.length > 0 ? 'notStarted' : null;
   }
   // After a change of plan in the session, the new light is made ready before anything goes on.
-  if (body.kind === 'resumed' && begun && record.legs.length > 0) {
-    if (spotReasons(record).length > 0) return 'testSpotFirst';
-    return preparation(record).complete ? null : 'prepareFirst';
+  if (body.kind === 'resumed' && begun) {
+    if (record.legs.length > 0 && spotReasons(record).length > 0) return 'testSpotFirst';
+    return awaitsReadiness(record) ? 'prepareFirst' : null;
   }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
   if (record.run.state === 'ended') return 'alreadyEnded';

@@ -163,10 +163,16 @@ export function withPress(run: Run, event: VisitEvent): Run {
   }
 }
 
-/** A run that goes on with another plan: paused, its clock stopped, until the new light was made ready. */
-export function swapped(run: Run, setting: Setting, at: string): Run {
+/**
+ * A run that goes on with another plan: paused, its clock stopped, until that was made ready. Where it goes on with the
+ * same work it stays at its cell, and what was dialled in anew counts as a change.
+ */
+export function swapped(run: Run, setting: Setting, at: string, same: boolean): Run {
   if (run.startedAt === null || run.state === 'ended') return { ...run, setting };
-  return { ...stopClock(run, at), setting, state: 'paused', cell: null, lastPress: null };
+  const held: Run = { ...stopClock(run, at), setting, state: 'paused', lastPress: null };
+  if (!same) return { ...held, cell: null };
+  const changed = run.setting?.fluenceJcm2 !== setting.fluenceJcm2;
+  return changed ? { ...held, changes: [...run.changes, { at, setting, reason: '' }] } : held;
 }
 
 /** What was done on a cell; nothing where nobody was there yet. */

@@ -1,6 +1,6 @@
 import { READINGS, readingKind } from '../spot';
 import { spotReasons } from './past-session';
-import { preparation } from './prepared';
+import { isSwapping, preparation } from './prepared';
 import { isStopped, type VisitRecord } from './visit-record';
 
 export const STAGES = [
@@ -47,7 +47,11 @@ export function stageStates(
     look: step(looked, true),
     plan: held(step(planned || begun, asked && looked)),
     spot: held(unconsented ? 'stopped' : step(begun || (planned && !untested), planned)),
-    prepare: held(unconsented || untested ? 'stopped' : step(begun || prepared, planned)),
+    prepare: held(
+      unconsented || untested
+        ? 'stopped'
+        : step((begun && !isSwapping(record)) || prepared, planned),
+    ),
     treat: held(unconsented || untested ? 'stopped' : step(treated, begun || prepared)),
     watch: step(record.watched !== null, treated),
     sendHome: step(record.sentHome !== null, record.watched !== null || isTestVisit(record)),

@@ -262,7 +262,10 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
         ...record,
         incidents: [...record.incidents, { ...body, at: event.at, id: event.id }],
       };
-    case 'planAccepted':
+    case 'planAccepted': {
+      const { run, plan: before } = record;
+      const under = run.startedAt !== null;
+      const same = under && before !== null && goesOnWith(before, body.plan);
       return {
         ...record,
         // Another light needs other eyewear and another tip: nothing is ready for it yet.
@@ -273,11 +276,12 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
           history: record.history,
           readings: readingsIn(record.spots),
         },
-        legs: record.run.startedAt === null ? [] : [...record.legs, closedLeg(record)],
-        // Another light under way: nothing goes on before it is made ready too.
-        shown: record.run.startedAt === null ? record.shown : null,
-        run: swapped(record.run, body.plan.setting, event.at),
+        legs: same ? record.legs : under ? [...record.legs, closedLeg(record)] : [],
+        // Another plan under way: nothing goes on before it is made ready too.
+        shown: under ? null : record.shown,
+        run: swapped(run, body.plan.setting, event.at, same),
       };
+    }
     case 'watched': {
       const { at, staffId } = event;
       return { ...record, watched: body, looks: [...record.looks, { ...body, at, staffId }] };
@@ -313,6 +317,22 @@ function withZone(record: VisitRecord, assessment: Assessment | null): VisitReco
 /** Whether a plan fires the light that another did: the same eyewear serves, and the same tip. */
 export const sameLight = (one: AcceptedPlan, other: AcceptedPlan): boolean =>
   one.setting.handpieceId === other.setting.handpieceId && one.wavelengthNm === other.wavelengthNm;
+
+/**
+ * Whether a plan goes on with the work of the one before: the same light in the same way on the same skin. What was done
+ * then stays done; cells that began anew would be fired on twice.
+ */
+const goesOnWith = (before: AcceptedPlan, next: AcceptedPlan): boolean =>
+  sameLight(before, next) &&
+  before.setting.technique === next.setting.technique &&
+  JSON.stringify(workOf(before)) === JSON.stringify(workOf(next));
+
+const workOf = ({ subject, ink }: AcceptedPlan) => [
+  subject.areaCm2,
+  ink?.colours,
+  ink?.darkPartOf,
+  'ink' in subject ? subject.ink.parts : null,
+];
 
 function withNumbing(
   before: Numbing | null,

@@ -1,4 +1,5 @@
 import { Button } from 'antd';
+import { useState } from 'react';
 import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 
 /** A page that cannot be shown: what happened, what is safe, what to do. */
@@ -36,19 +37,38 @@ export function NotFoundPage() {
   );
 }
 
+// As Chromium, Firefox and Safari put it when a page's own code could not be fetched.
+const UNFETCHED = /dynamically imported module|Importing a module script failed/i;
+
 /** For a page that failed while it was drawn or fetched. */
 export function FaultPage() {
   const error = useRouteError();
+  const [tried, setTried] = useState(false);
   const text = isRouteErrorResponse(error)
     ? `${error.status} ${error.statusText}`
     : error instanceof Error
       ? error.message
       : 'No more is known.';
+  if (!UNFETCHED.test(text)) {
+    return (
+      <PageProblem
+        title="This page failed"
+        text={`What was recorded is safe on this tablet or the server. What the page says of itself: ${text}`}
+        onRetry={() => globalThis.location.reload()}
+      />
+    );
+  }
+  // Loaded anew only once the server answers: a browser without a network would leave the application.
+  const again = async () => {
+    const answered = await fetch('/healthz').catch(() => null);
+    if (answered?.ok === true) globalThis.location.reload();
+    else setTried(true);
+  };
   return (
     <PageProblem
-      title="This page failed"
-      text={`What was recorded is safe on this tablet or the server. What the page says of itself: ${text}`}
-      onRetry={() => globalThis.location.reload()}
+      title="This page could not be fetched"
+      text={`The server cannot be reached${tried ? ' yet' : ''}. What was recorded is kept here and will be sent; go on where you were, or try again in a moment.`}
+      onRetry={() => void again()}
     />
   );
 }

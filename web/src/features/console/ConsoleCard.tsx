@@ -1,17 +1,9 @@
 import './console.css';
-import type { ConsoleStatus } from '@tidy-quill/contract/console';
 import { asShown, mismatches } from '@tidy-quill/core/prepare';
 import { figure, READ_BACK_WORDS, spotText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
-import { useConsole, useConsoleFaults } from './room-console';
+import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
 import { SimulatedControls } from './SimulatedControls';
-
-const STATES: Readonly<Record<ConsoleStatus['state'], { mark: string; word: string }>> = {
-  off: { mark: '○', word: 'OFF' },
-  standby: { mark: '❚❚', word: 'STANDBY' },
-  ready: { mark: '▶', word: 'READY' },
-  fault: { mark: '■', word: 'FAULT' },
-};
 
 /** The room's console as it says of itself: state, settings against the plan, tip, door, counter. */
 export function ConsoleCard() {
@@ -37,7 +29,7 @@ export function ConsoleCard() {
     setting === undefined || plan === null
       ? []
       : mismatches(setting, plan.wavelengthNm, status.setting);
-  const { mark, word } = STATES[status.state];
+  const { mark, word } = CONSOLE_STATE_WORDS[status.state];
   return (
     <div className={`console-card is-${faults.length > 0 ? 'fault' : status.state}`}>
       <strong data-testid="console-state">

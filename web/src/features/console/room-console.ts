@@ -1,9 +1,18 @@
-import type { ConsoleLive } from '@tidy-quill/contract/console';
+import type { ConsoleLive, ConsoleStatus } from '@tidy-quill/contract/console';
 import { consoleFaults, type ConsoleView, type RoomView } from '@tidy-quill/core/console';
 import type { IncidentKind, VisitRecord } from '@tidy-quill/core/record';
 import { createContext, useContext } from 'react';
 import type { RoomConsole } from '../live/use-live';
 import { useOpenVisit } from '../visit/use-visit';
+
+export const CONSOLE_STATE_WORDS: Readonly<
+  Record<ConsoleStatus['state'], { readonly mark: string; readonly word: string }>
+> = {
+  off: { mark: '○', word: 'OFF' },
+  standby: { mark: '❚❚', word: 'STANDBY' },
+  ready: { mark: '▶', word: 'READY' },
+  fault: { mark: '■', word: 'FAULT' },
+};
 
 /** Undefined where the visit's room has no console. */
 export const ConsoleContext = createContext<RoomConsole | undefined>(undefined);

@@ -123,7 +123,10 @@ export function FireSpot({ spots }: { spots: Spots }) {
         </>
       )}
       {last !== undefined && last.readings.length === 0 && !shut ? (
-        <Button size="small" onClick={() => void add({ kind: 'undone', eventId: last.id })}>
+        <Button
+          className="take-back"
+          onClick={() => void add({ kind: 'undone', eventId: last.id })}
+        >
           Take back spot {spots.numberOf(last.id)}
         </Button>
       ) : null}

@@ -11,6 +11,7 @@ import {
   ADVERSE_WORDS,
   momentText,
   READING_WORDS,
+  sentence,
   STEP_WORDS,
   TEST_SPOT_WORDS,
 } from '../../text';
@@ -144,7 +145,7 @@ function Stops({ spots }: { spots: Spots }) {
   return (
     <Notice kind="stop" title={`Stop: ${seen} at ${figure(spot.setting.fluenceJcm2, 2)} J/cm²`}>
       <p>
-        Standby, cool, grade and photograph it. {STEP_WORDS[advice.because]}: not above{' '}
+        Standby, cool, grade and photograph it. {sentence(STEP_WORDS[advice.because])}: not above{' '}
         <span className="figures">
           {figure(spot.setting.fluenceJcm2, 2)} × {advice.factor} = {figure(wantedJcm2, 2)} J/cm²
         </span>{' '}

@@ -4,6 +4,7 @@ import { useRef } from 'react';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { isSecondTap } from '../../widgets/second-tap';
+import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 
@@ -28,7 +29,7 @@ export function RunStateCard({
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
-  const turned = useRef<{ atMs: number; to: RunState } | null>(null);
+  const pausedAt = useRef<number | null>(null);
   const faults = useConsoleFaults();
   const swapping = isSwapping(record);
   const causes = openCauses(run, area.job).length;
@@ -46,6 +47,7 @@ export function RunStateCard({
               {spotText(run.setting.spot)}, {figure(run.setting.rateHz)} Hz
             </span>
           )}
+          <ConsoleLine />
         </span>
       </p>
       <KeyButton
@@ -68,11 +70,10 @@ export function RunStateCard({
             (!running && !halted) || (halted && (faults.length > 0 || swapping || causes > 0))
           }
           onPress={() => {
-            // A double tap on “Pause” must not go on again; after a stop the next press is its own.
+            // A double tap on “Pause” must not go on again. Pausing itself is never held back.
             const now = Date.now();
-            const last = turned.current;
-            if (last?.to === run.state && isSecondTap(last.atMs, now)) return;
-            turned.current = { atMs: now, to: running ? 'paused' : 'running' };
+            if (run.state === 'paused' && isSecondTap(pausedAt.current, now)) return;
+            pausedAt.current = running ? now : null;
             if (running) void add({ kind: 'paused' });
             // Another light begins with a cell of its own.
             else if (run.cell === null && cell !== null) {

@@ -1,5 +1,5 @@
 import type { CellLimit } from '@tidy-quill/core/plan';
-import { figure, STEP_WORDS } from '../../text';
+import { figure, sentence, STEP_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
@@ -34,11 +34,12 @@ export function StepLine({ session }: { session: Session }) {
   }
   if (next === null) return null;
   const { advice, wantedJcm2, fluenceJcm2, held } = next;
+  const because = STEP_WORDS[advice.because];
   const declined = run.declined.at(-1)?.because === advice.because;
   if (fluenceJcm2 === now || declined) {
     return (
       <p className="step-line">
-        {STEP_WORDS[advice.because]}
+        {sentence(because)}
         {held === 'raisedToday' ? '; it rose once today already: hold' : ''}
         {held === 'limit' ? '; the limit is reached: hold' : ''}
         {declined ? '; kept as it is by you' : ''}.
@@ -48,12 +49,12 @@ export function StepLine({ session }: { session: Session }) {
   return (
     <div className="step-line is-care">
       <p>
-        {STEP_WORDS[advice.because]}:{' '}
+        {sentence(because)}:{' '}
         <span className="figures">
           {figure(now, 2)} × {advice.factor} = {figure(wantedJcm2, 2)}
         </span>
       </p>
-      <KeyButton letter="e" onPress={() => use(fluenceJcm2, STEP_WORDS[advice.because])}>
+      <KeyButton letter="e" onPress={() => use(fluenceJcm2, because)}>
         {figure(fluenceJcm2, 2)} J/cm²
       </KeyButton>
       {advice.factor > 0.85 ? (

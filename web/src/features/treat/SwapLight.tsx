@@ -1,5 +1,5 @@
 import { proposeInk, secondPassFrom, STANDARD_INK_PROTOCOL } from '@tidy-quill/core/ink';
-import { isSwapping, spotReasons } from '@tidy-quill/core/record';
+import { isSwapping, sameLight, spotReasons } from '@tidy-quill/core/record';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
@@ -14,8 +14,8 @@ import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 
 /**
- * On ink: the next wavelength of today once the parts of this one are done, and what its change asks for: standby, other
- * eyewear, settings confirmed, ready.
+ * What a change of plan in the midst of a session asks for: standby, other eyewear where the light is another, settings
+ * confirmed, ready. On ink, the next wavelength of today once the parts of this one are done.
  */
 export function SwapLight({ session }: { session: Session }) {
   const { record, visit, area, catalogue, pathOf } = useOpenVisit();
@@ -33,19 +33,32 @@ export function SwapLight({ session }: { session: Session }) {
     () => (ink === null || next === undefined ? null : proposeInk(ink.of, next, pace)),
     [ink, next, pace],
   );
-  if (plan?.job !== 'ink' || run.state === 'notStarted' || run.state === 'ended') return null;
+  if (plan === null || run.state === 'notStarted' || run.state === 'ended') return null;
   if (isSwapping(record)) {
-    const untested = spotReasons(record).length > 0;
+    const last = legs.at(-1)?.plan;
+    const another = last !== undefined && !sameLight(last, plan);
+    const untested = legs.length > 0 && spotReasons(record).length > 0;
+    const given = legs.reduce((sum, { pulses }) => sum + pulses, 0);
     return (
-      <Notice kind="stop" title={`Light changed to ${nmText(plan.wavelengthNm)}`}>
+      <Notice
+        kind="stop"
+        title={another ? `Light changed to ${nmText(plan.wavelengthNm)}` : 'Plan changed meanwhile'}
+      >
         <ol className="swap-steps">
-          <li>Console to standby, swap wavelength and spot.</li>
-          <li>Other eyewear on everyone.</li>
+          <li>Console to standby{another ? ', swap wavelength and spot' : ''}.</li>
+          {another ? <li>Other eyewear on everyone.</li> : null}
           <li>
-            Tick it and confirm the settings under <Link to={pathOf('prepare')}>Prepare</Link>.
+            {another ? 'Tick it and confirm the settings' : 'Confirm the settings'} under{' '}
+            <Link to={pathOf('prepare')}>Prepare</Link>.
           </li>
           <li>Ready, and go on.</li>
         </ol>
+        {plan.job === 'ink' || given === 0 ? null : (
+          <p>
+            {figure(given, 0)} pulses were given here today: the cells begin anew, so leave out what
+            was treated already.
+          </p>
+        )}
         {untested ? (
           <p>
             This light was not tested here: <Link to={pathOf('spot')}>a test spot comes first</Link>
@@ -55,7 +68,7 @@ export function SwapLight({ session }: { session: Session }) {
       </Notice>
     );
   }
-  if (session.current !== null) return null;
+  if (plan.job !== 'ink' || session.current !== null) return null;
   if (next === undefined || proposal === null) return <SecondPass />;
   const swap = () =>
     accept({

@@ -130,14 +130,8 @@ export function TreatStage() {
         </div>
         <div className="treat-side">
           <RunStateCard cell={current?.number ?? null} onChange={() => setChanging(true)} />
-          <ConsoleCard />
           <SwapLight session={session} />
           <StepLine session={session} />
-          <div className="pair">
-            <Beat session={session} />
-            <GoggleSwitch />
-          </div>
-          <WaitTimer />
         </div>
       </div>
       <h2 id="pain-label">
@@ -173,6 +167,12 @@ export function TreatStage() {
             : void add({ kind: 'markSeen', mark })
         }
       />
+      <div className="room-row">
+        <ConsoleCard />
+        <Beat session={session} />
+        <GoggleSwitch />
+        <WaitTimer />
+      </div>
       <Incidents />
       <StageFoot
         enter
@@ -229,7 +229,9 @@ export function TreatStage() {
 function footAction(state: RunState, current: SessionCell | null): string {
   if (state === 'notStarted') return 'Start treatment';
   if (state === 'ended') return 'Go to Watch';
-  return state === 'running' && current !== null ? `${cellName(current)} done` : 'End treatment';
+  if (state !== 'running' || current === null) return 'End treatment';
+  // Its colour stands on the part itself.
+  return `${cellName(current).split(',')[0]} done`;
 }
 
 const cellName = ({ number, name }: SessionCell) => name ?? `Cell ${number}`;

@@ -20,7 +20,7 @@ import { partCells, PARTS_A_ROW } from './part-cells';
 
 export interface SessionCell extends MindedCell {
   readonly run: CellRun;
-  /** What a part of a design is called; null for a cell of skin. */
+  /** What a part of a design is called, or a cell of a later plan; null for a cell that goes by its number. */
   readonly name: string | null;
 }
 
@@ -69,7 +69,7 @@ export function useSession(): Session {
           (cell): SessionCell => ({
             ...cell,
             number: cell.number + offset,
-            name: null,
+            name: offset === 0 ? null : `Cell ${cell.number}`,
             run: cellRun(run, cell.number + offset),
           }),
         );
@@ -79,6 +79,8 @@ export function useSession(): Session {
     cells.find((cell) => cell.run.ended === null) ??
     null;
   const sinceChange = run.changes.at(-1)?.at ?? '';
+  // What the skin answered to another light says nothing of this one.
+  const { marksUpTo = 0, painsUpTo = 0 } = record.legs.at(-1) ?? {};
   const first = plan!.setting.fluenceJcm2;
   const scale = handpiece?.fluenceJcm2;
   const lastPain = run.pains.at(-1);
@@ -97,8 +99,14 @@ export function useSession(): Session {
         : nextStep({
             setting,
             faintIsEnough: faintIsEnough(plan?.ink?.colours ?? []),
-            marks: run.marks.filter(({ at }) => at >= sinceChange).map(({ mark }) => mark),
-            pains: run.pains.filter(({ at }) => at >= sinceChange).map(({ score }) => score),
+            marks: run.marks
+              .slice(marksUpTo)
+              .filter(({ at }) => at >= sinceChange)
+              .map(({ mark }) => mark),
+            pains: run.pains
+              .slice(painsUpTo)
+              .filter(({ at }) => at >= sinceChange)
+              .map(({ score }) => score),
             upperJcm2: plan!.upperJcm2,
             scale,
             raisedToday: run.changes.some((change) => change.setting.fluenceJcm2 > first),

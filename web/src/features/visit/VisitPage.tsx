@@ -1,6 +1,6 @@
 import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/record';
 import { Skeleton } from 'antd';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { PageProblem } from '../../widgets/PageProblem';
@@ -12,24 +12,45 @@ import { ConsoleWatch } from '../console/ConsoleWatch';
 import { ZoneBar } from '../zones/ZoneBar';
 import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
 
+type Fetched = () => Promise<{ default: ComponentType }>;
+
+const STAGE_CODE: Readonly<Record<Stage, Fetched>> = {
+  ask: async () => ({ default: (await import('../ask/AskStage')).AskStage }),
+  look: async () => ({ default: (await import('../look/LookStage')).LookStage }),
+  plan: async () => ({ default: (await import('../plan/PlanOfJob')).PlanOfJob }),
+  spot: async () => ({ default: (await import('../spot/SpotStage')).SpotStage }),
+  prepare: async () => ({ default: (await import('../prepare/PrepareStage')).PrepareStage }),
+  treat: async () => ({ default: (await import('../treat/TreatStage')).TreatStage }),
+  watch: async () => ({ default: (await import('../watch/WatchStage')).WatchStage }),
+  sendHome: async () => ({ default: (await import('../sendHome/SendHomeStage')).SendHomeStage }),
+};
+
+const reactionsCode: Fetched = async () => ({
+  default: (await import('../reactions/ReactionsPage')).ReactionsPage,
+});
+
 const STAGE_PAGES = {
-  ask: lazy(async () => ({ default: (await import('../ask/AskStage')).AskStage })),
-  look: lazy(async () => ({ default: (await import('../look/LookStage')).LookStage })),
-  plan: lazy(async () => ({ default: (await import('../plan/PlanOfJob')).PlanOfJob })),
-  spot: lazy(async () => ({ default: (await import('../spot/SpotStage')).SpotStage })),
-  prepare: lazy(async () => ({
-    default: (await import('../prepare/PrepareStage')).PrepareStage,
-  })),
-  treat: lazy(async () => ({ default: (await import('../treat/TreatStage')).TreatStage })),
-  watch: lazy(async () => ({ default: (await import('../watch/WatchStage')).WatchStage })),
-  sendHome: lazy(async () => ({
-    default: (await import('../sendHome/SendHomeStage')).SendHomeStage,
-  })),
+  ask: lazy(STAGE_CODE.ask),
+  look: lazy(STAGE_CODE.look),
+  plan: lazy(STAGE_CODE.plan),
+  spot: lazy(STAGE_CODE.spot),
+  prepare: lazy(STAGE_CODE.prepare),
+  treat: lazy(STAGE_CODE.treat),
+  watch: lazy(STAGE_CODE.watch),
+  sendHome: lazy(STAGE_CODE.sendHome),
 } as const;
 
-const ReactionsPage = lazy(async () => ({
-  default: (await import('../reactions/ReactionsPage')).ReactionsPage,
-}));
+const ReactionsPage = lazy(reactionsCode);
+
+/** Fetches the code of every stage once a visit is open: the network may be gone by the time that one is needed. */
+function useStagesAtHand(): void {
+  useEffect(() => {
+    for (const fetched of [...Object.values(STAGE_CODE), reactionsCode]) {
+      // Fetched again when it is opened.
+      fetched().catch(() => {});
+    }
+  }, []);
+}
 
 const isStage = (word: string | undefined): word is Stage => STAGES.some((stage) => stage === word);
 
@@ -37,6 +58,7 @@ const isStage = (word: string | undefined): word is Stage => STAGES.some((stage)
 export function VisitPage() {
   const { visitId = '', stage } = useParams();
   const [search] = useSearchParams();
+  useStagesAtHand();
   const { visit, error, refetch } = useLoadedVisit(visitId, search.get('zone'));
   if (visit === null && error !== undefined) {
     return (

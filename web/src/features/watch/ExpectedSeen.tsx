@@ -1,6 +1,6 @@
 import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
-import { ADVERSE_WORDS, ENDPOINT_WORDS, figure, STEP_WORDS } from '../../text';
+import { ADVERSE_WORDS, ENDPOINT_WORDS, figure, sentence, STEP_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useOpenVisit } from '../visit/use-visit';
 
@@ -39,7 +39,7 @@ export function ExpectedSeen({ answer, severe }: { answer: SkinAnswer; severe: b
         title="What it means for next time"
       >
         <p>
-          {STEP_WORDS[advice.because]}
+          {sentence(STEP_WORDS[advice.because])}
           {used === null || advice.factor === 1 ? '' : `: ${arithmetic(used, advice.factor)}`}
           {advice.newTestSpot ? '; a new test spot first' : ''}
           {advice.supervisor ? '; with the supervisor’s word' : ''}.
