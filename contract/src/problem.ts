@@ -68,5 +68,17 @@ function plain(issue: v.BaseIssue<unknown>): string {
   if (!issue.message.startsWith('Invalid ')) return issue.message;
   const choices = issue.expected?.replace(/[()"]/g, '').split(' | ') ?? [];
   if (issue.expected === 'never') return 'is not known here';
-  return choices.length > 1 ? `must be one of ${choices.join(', ')}` : `must be ${choices[0]}`;
+  const [only = ''] = choices;
+  return choices.length > 1
+    ? `must be one of ${choices.join(', ')}`
+    : `must be ${SHAPES[only] ?? only}`;
 }
+
+// What people call what a machine expects.
+const SHAPES: Readonly<Record<string, string>> = {
+  Array: 'a list',
+  Object: 'an object',
+  boolean: 'true or false',
+  string: 'text',
+  number: 'a number',
+};
