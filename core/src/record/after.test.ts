@@ -9,6 +9,7 @@ import {
   againstHistory,
   answerOf,
   isOverdue,
+  isSwapping,
   legsOf,
   openReactions,
   partsDone,
@@ -91,6 +92,9 @@ describe('a session of two lights', () => {
     };
     expect(refused([...between, waived])).toBe('prepareFirst');
     expect(refused([...between, waived, ...readyAt(between, 41)])).toBeNull();
+    // The page holds “Go on” by the same rule: made ready but not tested is not enough.
+    expect(isSwapping(visitRecord([...between, ...readyAt(between, 41)]))).toBe(true);
+    expect(isSwapping(visitRecord([...between, waived, ...readyAt(between, 41)]))).toBe(false);
   });
 
   it('stands on its record light by light, whatever order its events came in', () => {

@@ -1,4 +1,5 @@
 import { checklist, mismatches, type Check, type ReadBackField } from '../prepare';
+import { spotReasons } from './past-session';
 import type { VisitRecord } from './visit-record';
 
 /** How far a zone is made ready for its plan. */
@@ -18,12 +19,14 @@ export const isSwapping = (record: VisitRecord): boolean =>
   ['paused', 'stopped'].includes(record.run.state) && awaitsReadiness(record);
 
 /**
- * Whether a plan that was accepted after the start is still to be made ready: its checks, and the console read back.
- * What the technician has dialled in since then, with a reason, is no mismatch.
+ * Whether a plan that was accepted after the start is still to be made ready: its checks, the console read back, and, for
+ * other work than before, a test spot where one is needed. What the technician has dialled in since then, with a reason,
+ * is no mismatch.
  */
 export function awaitsReadiness(record: VisitRecord): boolean {
   const { run, shown, legs } = record;
   if (run.startedAt === null || (legs.length === 0 && shown !== null)) return false;
+  if (legs.length > 0 && spotReasons(record).length > 0) return true;
   const { open, numbed, mismatches: differing } = preparation(record);
   const dialledSince = shown !== null && run.changes.some(({ at }) => at >= shown.at);
   const agrees = differing !== null && (differing.length === 0 || dialledSince);
