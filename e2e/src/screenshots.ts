@@ -27,7 +27,8 @@ try {
   await browser.see('Corisande');
   await keep('today');
   await browser.press('Clients');
-  await browser.see('Gullfeather');
+  await browser.see('Add client');
+  await browser.gone('Looking…');
   await keep('clients');
   await browser.press('Candlewick', '//table');
   await browser.see('pain 0–10');
