@@ -100,10 +100,13 @@ const lookAtSkin = async () => {
 /** Treats the parts of the light at hand, each with its pulses, and scores pain and whitening. */
 async function treatParts(names: readonly string[], mark: string): Promise<void> {
   for (const name of names) {
-    await browser.see(`${name} done`, '//footer');
+    // The part at hand says its colour; the button that ends it, its number.
+    const [part] = name.split(',');
+    await browser.see(name, '//*[@class="cell-map"]//button[@aria-current="step"]/..');
+    await browser.see(`${part} done`, '//footer');
     await browser.keys('h', 'j');
     if (name === names[0]) await browser.keys('3', mark);
-    await browser.press(`${name} done`, '//footer');
+    await browser.press(`${part} done`, '//footer');
   }
 }
 
