@@ -31,6 +31,15 @@ describe('search', () => {
     expect(await found('')).toHaveLength(20);
   });
 
+  it('counts the areas of each, and no one else’s', async () => {
+    const counted = async (name: string) => {
+      const { body } = await person.get(`/api/clients?text=${name}`);
+      return (body as { clients: { areas: number }[] }).clients.map((each) => each.areas);
+    };
+    expect(await counted('fiddlewood')).toEqual([2]);
+    expect(await counted('larkspur')).toEqual([1]);
+  });
+
   it('takes % and _ for what they are', async () => {
     expect(await found('%')).toEqual([]);
     expect(await found('_')).toEqual([]);

@@ -37,6 +37,8 @@ export async function findClients(
     ...words.map((word) => like(clients.searchText, likeAnywhere(word))),
   );
   const [counted] = await db.select({ total: count() }).from(clients).where(fits);
+  // Conditions by themselves: written out in a field, a column would lose its table's name.
+  const theirs = sql`${areas.clinicId} = ${clients.clinicId} and ${areas.clientId} = ${clients.id}`;
   const ofClient = sql`${visits.clinicId} = ${clients.clinicId} and ${visits.clientId} = ${clients.id}`;
   const visitAt = (pick: 'max' | 'min', when: '<' | '>=') =>
     sql<string | null>`(select to_json(${sql.raw(pick)}(${visits.startsAt})) #>> '{}' from ${visits}
@@ -48,8 +50,7 @@ export async function findClients(
       givenName: clients.givenName,
       familyName: clients.familyName,
       birthDate: clients.birthDate,
-      areas: sql<number>`(select count(*)::int from ${areas}
-        where ${areas.clinicId} = ${clients.clinicId} and ${areas.clientId} = ${clients.id})`,
+      areas: sql<number>`(select count(*)::int from ${areas} where ${theirs})`,
       lastVisitAt: visitAt('max', '<'),
       nextVisitAt: visitAt('min', '>='),
     })
