@@ -19,18 +19,17 @@ export const isSwapping = (record: VisitRecord): boolean =>
   ['paused', 'stopped'].includes(record.run.state) && awaitsReadiness(record);
 
 /**
- * Whether a plan that was accepted after the start is still to be made ready: its checks, the console read back, and, for
- * other work than before, a test spot where one is needed. What the technician has dialled in since then, with a reason,
- * is no mismatch.
+ * Whether a plan that was accepted after the start is still to be made ready: the console read back, and, for other work
+ * than before, its checks and a test spot where one is needed. A console that agreed when it was read is not read again
+ * for what the technician dials in afterwards.
  */
 export function awaitsReadiness(record: VisitRecord): boolean {
   const { run, shown, legs } = record;
-  if (run.startedAt === null || (legs.length === 0 && shown !== null)) return false;
-  if (legs.length > 0 && spotReasons(record).length > 0) return true;
+  if (run.startedAt === null) return false;
   const { open, numbed, mismatches: differing } = preparation(record);
-  const dialledSince = shown !== null && run.changes.some(({ at }) => at >= shown.at);
-  const agrees = differing !== null && (differing.length === 0 || dialledSince);
-  return open.length > 0 || numbed || !agrees;
+  const agrees = shown?.agreed === true || differing?.length === 0;
+  if (legs.length === 0) return !agrees;
+  return !agrees || open.length > 0 || numbed || spotReasons(record).length > 0;
 }
 
 /** What has to be made ready for a zone's plan, and how much of it is. Nothing can be without a plan. */

@@ -60,6 +60,30 @@ describe('a plan accepted anew in the midst of a session, for the same work', ()
     expect(resumed(ready)).toBeNull();
   });
 
+  it('stays shut on a console that shows something else, whatever is dialled in then', () => {
+    const {
+      handpieceId: _id,
+      technique: _technique,
+      passes: _passes,
+      ...shown
+    } = planOf(events).setting;
+    const read: EventBody = {
+      kind: 'settingsRead',
+      by: 'eye',
+      shown: { ...shown, wavelengthNm: 1064, fluenceJcm2: 4 },
+    };
+    const differing = add(events, [50, read]);
+    expect(isSwapping(visitRecord(differing))).toBe(true);
+    expect(resumed(differing)).toBe('prepareFirst');
+    const { setting } = planOf(events);
+    const dial = (fluenceJcm2: number): EventBody => ({
+      ...{ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason: 'x' },
+    });
+    expect(isSwapping(visitRecord(add(differing, [52, dial(3)])))).toBe(true);
+    // Dialled in as the console shows it, they agree.
+    expect(isSwapping(visitRecord(add(differing, [52, dial(4)])))).toBe(false);
+  });
+
   it('asks for no other eyewear: what was ticked stands', () => {
     expect(record.ready.size).toBeGreaterThan(0);
     expect([...record.ready.keys()]).toEqual([...visitRecord(BEFORE).ready.keys()]);

@@ -1,6 +1,6 @@
 import { changesBetween, type Change } from '../look';
 import { medicineKey, type PastSession } from '../plan';
-import type { CheckId, NumbingKind } from '../prepare';
+import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
 import { inOrder } from './in-order';
 import { harmLater, withReaction, type Reaction } from './reactions';
 import { closedLeg, type Leg } from './legs';
@@ -45,7 +45,13 @@ export interface VisitRecord {
   readonly ready: ReadonlyMap<CheckId, { readonly at: string; readonly staffId: string }>;
   readonly numbing: Numbing | null;
   /** What the console showed when it was last compared. */
-  readonly shown: (Of<'settingsRead'> & { readonly at: string }) | null;
+  readonly shown:
+    | (Of<'settingsRead'> & {
+        readonly at: string;
+        /** Whether it was as planned, or as dialled in since, when it was read. */
+        readonly agreed: boolean;
+      })
+    | null;
   readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
   readonly run: Run;
   /** What was done of this session with plans before the present one, in order. */
@@ -256,7 +262,7 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
     case 'numbingChanged':
       return { ...record, numbing: withNumbing(record.numbing, body, event.at) };
     case 'settingsRead':
-      return { ...record, shown: { ...body, at: event.at } };
+      return { ...record, shown: { ...body, at: event.at, agreed: agrees(record, body.shown) } };
     case 'incident':
       return {
         ...record,
@@ -333,6 +339,11 @@ const workOf = ({ subject, ink }: AcceptedPlan) => [
   ink?.darkPartOf,
   'ink' in subject ? subject.ink.parts : null,
 ];
+
+function agrees({ plan, run }: VisitRecord, shown: ConsoleSetting): boolean {
+  if (plan === null) return false;
+  return mismatches(run.setting ?? plan.setting, plan.wavelengthNm, shown).length === 0;
+}
 
 function withNumbing(
   before: Numbing | null,
