@@ -1,6 +1,6 @@
 import type { RecordOpened } from '@tidy-quill/contract/record';
 import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
-import { sessionSheet } from '@tidy-quill/core/record';
+import { sessionSheet, type EventKind } from '@tidy-quill/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
@@ -19,13 +19,7 @@ afterAll(async () => {
 
 const RECORD = '//*[@data-testid="record"]';
 
-const kept = (kind: string) =>
-  app.rows<{ body: Record<string, never>; visit_id: string }>(
-    `select e.body, e.visit_id from visit_events e
-     join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
-     where e.kind = $1 and c.family_name = 'Okapi-Lune' order by e.at desc`,
-    [kind],
-  );
+const kept = (kind: EventKind) => app.kept('Okapi-Lune', kind);
 
 /** Every line of the record as the page shows it. */
 const shownLines = () =>

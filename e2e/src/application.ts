@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { EventKind } from '@tidy-quill/core/record';
 import pg from 'pg';
 import { end, prepare, serve, serveConsoles } from '../../scripts/serve.mjs';
 
@@ -7,6 +8,11 @@ export interface Application {
   readonly url: string;
   /** Asks the database directly. */
   readonly rows: <T>(query: string, values?: unknown[]) => Promise<T[]>;
+  /** What was kept of a kind for a client, newest first. */
+  readonly kept: (
+    familyName: string,
+    kind: EventKind,
+  ) => Promise<{ body: Record<string, never>; visit_id: string }[]>;
   /** Ends the server as a crash would, and starts another on the same port and database. */
   readonly kill: () => Promise<void>;
   readonly revive: () => Promise<void>;
@@ -31,6 +37,12 @@ export async function startApplication(): Promise<Application> {
   return {
     url,
     rows: async (query, values) => (await pool.query(query, values)).rows,
+    kept: async (familyName, kind) => {
+      const query = `select e.body, e.visit_id from visit_events e
+        join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
+        where c.family_name = $1 and e.kind = $2 order by e.at desc, e.id desc`;
+      return (await pool.query(query, [familyName, kind])).rows;
+    },
     kill: () =>
       new Promise((resolve) => {
         server.child.once('exit', () => resolve());

@@ -1,3 +1,4 @@
+import type { EventKind } from '@tidy-quill/core/record';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
@@ -26,13 +27,7 @@ afterAll(async () => {
   await app.close();
 });
 
-const kept = (kind: string) =>
-  app.rows<{ body: Record<string, never>; visit_id: string }>(
-    `select e.body, e.visit_id from visit_events e
-     join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
-     where e.kind = $1 and c.family_name = 'Ravenscroft-Dell' order by e.at, e.id`,
-    [kind],
-  );
+const kept = async (kind: EventKind) => (await app.kept('Ravenscroft-Dell', kind)).reverse();
 
 const nextVisit = async () => {
   const [next] = await app.rows<{ id: string }>(

@@ -20,18 +20,6 @@ afterAll(async () => {
   await app.close();
 });
 
-/** What was kept of a kind for a client today or later, newest first. */
-const kept = (kind: string, family: string) =>
-  app
-    .rows<{ body: Record<string, unknown> }>(
-      `select e.body from visit_events e join visits v on v.id = e.visit_id
-       join clients c on c.id = v.client_id
-       where e.kind = $1 and c.family_name = $2 and v.starts_at > now() - interval '20 hours'
-       order by e.at desc`,
-      [kind, family],
-    )
-    .then((rows) => rows.map(({ body }) => body));
-
 describe('before the session', () => {
   it('a visit goes from the list to Plan', async () => {
     await browser.open('/');
@@ -52,7 +40,7 @@ describe('before the session', () => {
     await browser.see('What limits the fluence');
     await browser.see('II', '//aside');
     await expect
-      .poll(async () => (await kept('findingsRecorded', 'Thistlewaite-Moon'))[0], SOON)
+      .poll(async () => (await app.kept('Thistlewaite-Moon', 'findingsRecorded'))[0]?.body, SOON)
       .toMatchObject({ findings: { skin: { type: 2, tan: 'none' }, hair: { density: 'medium' } } });
   });
 });
@@ -71,7 +59,7 @@ describe('after the session', () => {
     await hand.enter('Keep what was seen');
     await browser.see('After your laser hair removal');
     await expect
-      .poll(async () => (await kept('watched', 'Okapi-Lune'))[0], SOON)
+      .poll(async () => (await app.kept('Okapi-Lune', 'watched'))[0]?.body, SOON)
       .toMatchObject({ marks: ['perifollicularOedema', 'perifollicularErythema'] });
   });
 
@@ -87,7 +75,7 @@ describe('after the session', () => {
     await hand.type('Idony Brackwater, full name typed', 'Idony Brackwater');
     await hand.enter('Sign what stands here');
     await browser.see('Signed by you, Idony Brackwater, as it stands.');
-    expect(await kept('recordSigned', 'Okapi-Lune')).toHaveLength(1);
+    expect(await app.kept('Okapi-Lune', 'recordSigned')).toHaveLength(1);
   });
 
   it('a blister is reported from Today, with the focus held by the dialogue until it is written', async () => {
@@ -107,7 +95,7 @@ describe('after the session', () => {
     await hand.enter('Keep it: See today');
     await browser.see('Follow up or close');
     await expect
-      .poll(async () => (await kept('reactionReported', 'Okapi-Lune'))[0], SOON)
+      .poll(async () => (await app.kept('Okapi-Lune', 'reactionReported'))[0]?.body, SOON)
       .toMatchObject({
         triage: { level: 'seeToday' },
         report: { what: 'blister', extent: 'part' },
@@ -120,7 +108,7 @@ describe('after the session', () => {
     await hand.enter('Close the reaction');
     await browser.see('closed: healed');
     await expect
-      .poll(async () => (await kept('reactionClosed', 'Okapi-Lune'))[0], SOON)
+      .poll(async () => (await app.kept('Okapi-Lune', 'reactionClosed'))[0]?.body, SOON)
       .toMatchObject({ outcome: 'healed' });
   });
 });

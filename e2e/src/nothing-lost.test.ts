@@ -244,12 +244,8 @@ describe('in the middle of a treatment', () => {
     await browser.network(true);
     await browser.gone('The server cannot be reached');
     expect(await pulses('Okapi-Lune')).toBe(before + 10);
-    const [watched] = await app.rows<{ body: { grade: number } }>(
-      `select e.body from visit_events e join visits v on v.id = e.visit_id
-       join clients c on c.id = v.client_id
-       where c.family_name = 'Okapi-Lune' and e.kind = 'watched' order by e.at desc limit 1`,
-    );
-    expect(watched!.body.grade).toBe(2);
+    const [watched] = await app.kept('Okapi-Lune', 'watched');
+    expect(watched!.body).toMatchObject({ grade: 2 });
   });
 });
 

@@ -2,7 +2,8 @@ import type { ReactionListed, RecordOpened, SignRecord } from '@tidy-quill/contr
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
-import { api, keepEvents } from './api';
+import { api } from './api';
+import { keepEvents } from './visit-api';
 
 /** What happens after the last pulse: advice given, the record read and signed, reactions followed. */
 const afterApi = api.injectEndpoints({

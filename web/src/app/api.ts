@@ -1,4 +1,3 @@
-import { hasArrived, wasRead } from './arrived';
 import type {
   Catalogue,
   CatalogueKind,
@@ -20,16 +19,7 @@ import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/c
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { Problem } from '@tidy-quill/contract/problem';
-import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
-import type {
-  AcceptSetting,
-  EventsKept,
-  NewEvent,
-  Override,
-  SendHome,
-} from '@tidy-quill/contract/visit';
-import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import {
   createApi,
   fetchBaseQuery,
@@ -200,107 +190,8 @@ export const api = createApi({
       }),
       invalidatesTags: ['clinic'],
     }),
-    visit: build.query<VisitOpened, string>({
-      query: (id) => `/visits/${id}`,
-      providesTags: (_result, _error, id) => [{ type: 'visit', id }],
-      onQueryStarted: async (visitId, { dispatch, queryFulfilled }) => {
-        const read = await queryFulfilled.catch(() => null);
-        if (read !== null) dispatch(wasRead({ visitId, after: read.data.after }));
-      },
-    }),
-    eventsSince: build.query<EventsKept, { visitId: string; after: number }>({
-      query: ({ visitId, after }) => ({ url: `/visits/${visitId}/events`, params: { after } }),
-      onQueryStarted: keepEvents,
-    }),
-    appendEvents: build.mutation<
-      EventsKept,
-      { visitId: string; events: NewEvent[]; after: number }
-    >({
-      query: ({ visitId, events, after }) => ({
-        url: `/visits/${visitId}/events`,
-        method: 'POST',
-        params: { after },
-        body: events,
-      }),
-      onQueryStarted: keepEvents,
-    }),
-    acceptPlan: build.mutation<EventsKept, AcceptSetting & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
-      onQueryStarted: keepEvents,
-      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
-    }),
-    override: build.mutation<EventsKept, Override & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/override`,
-        method: 'POST',
-        body,
-      }),
-      onQueryStarted: keepEvents,
-      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
-    }),
-    agree: build.mutation<EventsKept, Override & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/agree`, method: 'POST', body }),
-      onQueryStarted: keepEvents,
-      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
-    }),
-    waiveSpot: build.mutation<EventsKept, Override & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/waive-spot`,
-        method: 'POST',
-        body,
-      }),
-      onQueryStarted: keepEvents,
-    }),
-    sendPhoto: build.mutation<Photo, NewPhoto & { visitId: string; picture: Blob }>({
-      query: ({ visitId, picture, ...params }) => ({
-        url: `/visits/${visitId}/photos`,
-        method: 'POST',
-        params,
-        body: picture,
-        headers: { 'content-type': picture.type },
-      }),
-    }),
-    sendHome: build.mutation<EventsKept, SendHome & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/send-home`,
-        method: 'POST',
-        body,
-      }),
-      onQueryStarted: keepEvents,
-      invalidatesTags: (_result, _error, { visitId }) => [
-        'client',
-        'clients',
-        { type: 'visit', id: visitId },
-      ],
-    }),
   }),
 });
-
-interface EventsArrived {
-  dispatch: (action: never) => unknown;
-  queryFulfilled: Promise<{ data: EventsKept }>;
-}
-
-/** Puts events that the server has kept beside the visit that is open. */
-export const keptOnServer =
-  (visitId: string, kept: EventsKept) =>
-  (dispatch: (action: never) => unknown): void => {
-    dispatch(hasArrived({ visitId, kept }) as never);
-    dispatch(api.util.invalidateTags(['today']) as never);
-  };
-
-/** The same as the answer of a request. */
-export async function keepEvents(
-  { visitId }: { visitId: string },
-  { dispatch, queryFulfilled }: EventsArrived,
-): Promise<void> {
-  try {
-    const { data } = await queryFulfilled;
-    keptOnServer(visitId, data)(dispatch);
-  } catch {
-    // Whoever asked is told by the mutation's own result.
-  }
-}
 
 /** What a failed request says, in a sentence to show. */
 export function problemText(error: unknown): string {
@@ -348,10 +239,4 @@ export const {
   useClinicQuery,
   useAddStaffMutation,
   useSetStaffActiveMutation,
-  useVisitQuery,
-  useAcceptPlanMutation,
-  useOverrideMutation,
-  useAgreeMutation,
-  useWaiveSpotMutation,
-  useSendHomeMutation,
 } = api;

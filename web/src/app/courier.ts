@@ -1,7 +1,8 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/record';
 import { v7 } from 'uuid';
-import { api, keptOnServer, problemText } from './api';
+import { api, problemText } from './api';
+import { keptOnServer, visitApi } from './visit-api';
 import { keepByLine } from './live-line';
 import { sendPhotos } from './photo-outbox';
 import { NOTHING_READ } from './arrived';
@@ -64,12 +65,12 @@ export const putAside = (id: string) => async (dispatch: AppDispatch) => {
 export const catchUp =
   (visitId: string, last: number) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
-    const { data } = api.endpoints.visit.select(visitId)(getState());
+    const { data } = visitApi.endpoints.visit.select(visitId)(getState());
     const after = readUpTo(getState(), visitId);
     if (data === undefined || after >= last) return;
     const since = { visitId, after };
     const { data: kept } = await dispatch(
-      api.endpoints.eventsSince.initiate(since, { subscribe: false, forceRefetch: true }),
+      visitApi.endpoints.eventsSince.initiate(since, { subscribe: false, forceRefetch: true }),
     );
     // A zone that was added there brings its area and history, which no event tells.
     const added = kept?.events.some(
@@ -100,7 +101,7 @@ async function deliver(dispatch: AppDispatch, getState: GetState): Promise<void>
 
 /** How far this browser has read a visit; past every place where it is not open. */
 function readUpTo(state: RootState, visitId: string): number {
-  const { data } = api.endpoints.visit.select(visitId)(state);
+  const { data } = visitApi.endpoints.visit.select(visitId)(state);
   return data === undefined
     ? NOTHING_READ
     : Math.max(data.after, state.arrived[visitId]?.after ?? 0);
@@ -142,7 +143,9 @@ async function send(
     dispatch(keptOnServer(visitId, kept));
     return confirmed();
   }
-  const result = await dispatch(api.endpoints.appendEvents.initiate({ visitId, events, after }));
+  const result = await dispatch(
+    visitApi.endpoints.appendEvents.initiate({ visitId, events, after }),
+  );
   if (result.error === undefined) return confirmed();
   const { status } = result.error as { status?: unknown };
   if (status === 400 || status === 422) {

@@ -3,6 +3,7 @@ import type { NewPhoto } from '@tidy-quill/contract/photos';
 import { createStore, del, entries, get, set } from 'idb-keyval';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
+import { visitApi } from './visit-api';
 import type { AppDispatch, RootState } from './store';
 
 interface WaitingPhoto extends NewPhoto {
@@ -106,7 +107,7 @@ async function send(dispatch: AppDispatch, about: WaitingPhoto): Promise<boolean
     dispatch(photoOutbox.actions.gone(about.id));
     return true;
   }
-  const result = await dispatch(api.endpoints.sendPhoto.initiate({ ...about, picture }));
+  const result = await dispatch(visitApi.endpoints.sendPhoto.initiate({ ...about, picture }));
   if (result.error === undefined) {
     await dispatch(dropPhoto(about.id));
     return true;

@@ -9,7 +9,8 @@ import {
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
-import { problemText, useAcceptPlanMutation } from '../../app/api';
+import { problemText } from '../../app/api';
+import { useAcceptPlanMutation } from '../../app/visit-api';
 import { useDraft } from '../../app/draft';
 import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';

@@ -1,7 +1,8 @@
 import { isTestVisit } from '@tidy-quill/core/record';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
-import { problemText, useAcceptPlanMutation } from '../../app/api';
+import { problemText } from '../../app/api';
+import { useAcceptPlanMutation } from '../../app/visit-api';
 import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';

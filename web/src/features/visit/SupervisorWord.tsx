@@ -3,12 +3,8 @@ import { read } from '@tidy-quill/contract/problem';
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import {
-  problemText,
-  useAgreeMutation,
-  useOverrideMutation,
-  useWaiveSpotMutation,
-} from '../../app/api';
+import { problemText } from '../../app/api';
+import { useAgreeMutation, useOverrideMutation, useWaiveSpotMutation } from '../../app/visit-api';
 import { Field } from '../../widgets/Field';
 import { useOpenVisit } from './use-visit';
 

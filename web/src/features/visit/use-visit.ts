@@ -23,7 +23,7 @@ import {
 import type { SuitabilityCase } from '@tidy-quill/core/suitability';
 import { fullYears } from '@tidy-quill/core/units';
 import { createContext, useContext, useMemo, useState } from 'react';
-import { useVisitQuery } from '../../app/api';
+import { useVisitQuery } from '../../app/visit-api';
 import { record as recordEvents } from '../../app/courier';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 
