@@ -140,7 +140,7 @@ function AreaCourse({
         <Button onClick={onBook}>Book a visit</Button>
       </header>
       {visits.length === 0 ? <p>No visit to show.</p> : <VisitList visits={visits} />}
-      {fired.length > 1 ? (
+      {fired.length > 0 ? (
         <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
           <CourseChart visits={fired} />
         </Suspense>

@@ -47,8 +47,8 @@ export default function CourseChart({ visits }: { visits: readonly ClientVisit[]
       <Panel points={points} of="pulse" unit={pulseUnit(points)} height={105} colour="var(--ink)" />
       <Panel points={points} of="pain" unit="pain 0–10" height={105} colour="var(--second-ink)" />
       <ol className="course-days" aria-hidden style={{ paddingLeft: 60, paddingRight: 24 }}>
-        {points.map(({ day, reaction }) => (
-          <li key={day}>
+        {points.map(({ day, reaction }, index) => (
+          <li key={index}>
             {day}
             {reaction === '' ? null : <strong className="tag tag-stop">{reaction}</strong>}
           </li>

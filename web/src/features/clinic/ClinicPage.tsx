@@ -39,7 +39,13 @@ export function ClinicPage() {
         <div>
           <h1>{clinic.name}</h1>
           <p>
-            {clinic.phone} · emergencies {clinic.emergencyPhone} · times in {clinic.timeZone}
+            {[
+              clinic.phone,
+              clinic.emergencyPhone === '' ? '' : `emergencies ${clinic.emergencyPhone}`,
+              `times in ${clinic.timeZone}`,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
           </p>
         </div>
         {owner ? (

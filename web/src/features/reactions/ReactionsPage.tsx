@@ -1,3 +1,4 @@
+import { legsOf } from '@tidy-quill/core/record';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -16,14 +17,18 @@ export function ReactionsPage() {
   const { reactions, run, spots } = record;
   const [reporting, setReporting] = useState(reactions.length === 0);
   const fired = run.startedAt !== null || spots.length > 0;
-  const setting = run.setting ?? spots.at(-1)?.setting ?? null;
+  // Every light that was fired with, else the last test spot.
+  const lights = legsOf(record).filter(({ pulses }) => pulses > 0);
+  const settings =
+    lights.length > 0
+      ? lights.map(({ setting }) => setting)
+      : spots.slice(-1).map(({ setting }) => setting);
   return (
     <div className="reactions">
       <header className="reactions-head">
         <h1>Reactions after {dayText(dayOf(visit.startsAt, timeZone))}</h1>
         <p>
-          {areaText(area)}
-          {setting === null ? '' : `, ${settingText(setting)}`}.{' '}
+          {[areaText(area), ...settings.map(settingText)].join('; ')}.{' '}
           <Link to={`/visits/${visit.id}/record`}>The whole record</Link>
         </p>
       </header>
