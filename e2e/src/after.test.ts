@@ -81,7 +81,7 @@ describe('from the last pulse', () => {
     await browser.press('works outside');
     await browser.see('You work outside: wear cloth over it');
     await browser.see('8 weeks, the usual interval here');
-    await browser.press('Send home, book next visit');
+    await browser.pressTwice('Send home, book next visit');
     await browser.see('the next visit is booked for');
     await browser.press('Send as a message');
     await browser.see('as a message at');

@@ -59,7 +59,7 @@ describe('a first visit and the next', () => {
     expect(await browser.isEnabled('Accept 35 J/cm²')).toBe(false);
     for (let steps = 0; steps < 16; steps++) await browser.keys('f');
     await browser.gone('Above the limit');
-    await browser.press('Accept 19 J/cm²');
+    await browser.pressTwice('Accept 19 J/cm²');
   });
 
   it('test a spot first, read at once and six minutes later', async () => {
@@ -104,7 +104,7 @@ describe('a first visit and the next', () => {
     await browser.see('110', '//*[@data-testid="pulse-count"]/..');
     await browser.press('Cell 1 done');
     await browser.see('Cell 2 done');
-    await browser.press('End treatment');
+    await browser.pressTwice('End treatment');
   });
 
   it('watch and send home', async () => {

@@ -9,6 +9,7 @@ import { useAcceptPlanMutation } from '../../app/visit-api';
 import { useDraft } from '../../app/draft';
 import { figure, INK_COLOUR_WORDS, INK_REFUSAL_WORDS, nmText, ORDER_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
+import { useOnce } from '../../widgets/use-once';
 import { CAUTION_SHORT } from '../auth/caution';
 import { Stale } from '../plan/Stale';
 import { StageFoot } from '../visit/StageFoot';
@@ -92,9 +93,9 @@ function Planning({ planning }: { planning: InkPlanning }) {
     () => (used === null ? null : evaluateInk(of, chosen, used, pace)),
     [of, chosen, used, pace],
   );
-  const [accept, { isLoading, error }] = useAcceptPlanMutation();
+  const [accept, { error }] = useAcceptPlanMutation();
   const handpiece = of.handpieces.find(({ id }) => id === chosen.handpieceId)!;
-  const onAccept = async () => {
+  const keep = async () => {
     const result = await accept({
       visitId: visit.id,
       areaId: area.id,
@@ -109,6 +110,7 @@ function Planning({ planning }: { planning: InkPlanning }) {
     const untested = testSpotReasons(of.subject, light, of.today).length > 0;
     void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
   };
+  const [busy, onAccept] = useOnce(keep);
   const usable = evaluation !== null && evaluation.refusals.length === 0;
   return (
     <>
@@ -142,8 +144,8 @@ function Planning({ planning }: { planning: InkPlanning }) {
               : `Accept ${figure(used.fluenceJcm2, 2)} J/cm²`
         }
         disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
-        busy={isLoading}
-        onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
+        busy={busy}
+        onAction={() => (wordNeeded ? setAsking(true) : onAccept())}
         above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
       >
         {wordNeeded

@@ -16,6 +16,7 @@ import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
+import { useOnce } from '../../widgets/use-once';
 import { useOpenVisit, usePlanCase } from '../visit/use-visit';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
@@ -37,8 +38,8 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
   const navigate = useNavigate();
   const first = record.plan?.setting ?? proposals.proposals[0]!.setting;
   const [setting, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id} ${area.id}`, first);
-  const [accept, { isLoading, error }] = useAcceptPlanMutation();
-  const onAccept = async () => {
+  const [accept, { error }] = useAcceptPlanMutation();
+  const keep = async () => {
     const result = await accept({
       visitId: visit.id,
       areaId: area.id,
@@ -56,6 +57,7 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
     const untested = testSpotReasons(plan.subject, light, plan.today).length > 0;
     void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
   };
+  const [busy, onAccept] = useOnce(keep);
   return (
     <>
       <Stale />
@@ -70,8 +72,8 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
               wordNeeded ? 'Supervisor’s word…' : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
             }
             disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
-            busy={isLoading}
-            onAction={() => (wordNeeded ? setAsking(true) : void onAccept())}
+            busy={busy}
+            onAction={() => (wordNeeded ? setAsking(true) : onAccept())}
             above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
           >
             {wordNeeded

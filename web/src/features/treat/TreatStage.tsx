@@ -7,6 +7,7 @@ import { clockText, figure, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
+import { useOnce } from '../../widgets/use-once';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
@@ -63,7 +64,10 @@ export function TreatStage() {
       ? add(ending)
       : add(ending, { kind: 'cellChosen', cell: after.number }));
   };
-  const end = () => add({ kind: 'treatmentEnded' }).then(() => navigate(pathOf('watch')));
+  const [, end] = useOnce(async () => {
+    await add({ kind: 'treatmentEnded' });
+    void navigate(pathOf('watch'));
+  });
   return (
     <>
       <div className="stage treat">
@@ -184,7 +188,7 @@ export function TreatStage() {
             const cell = cells[0]?.number ?? 1;
             void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell });
           } else if (running && current !== null) endCell('done');
-          else void end();
+          else end();
         }}
       >
         <span data-testid="kept">
@@ -196,7 +200,7 @@ export function TreatStage() {
           </KeyButton>
         ) : null}
         {running && current !== null ? (
-          <KeyButton letter="." small onPress={() => void end()}>
+          <KeyButton letter="." small onPress={end}>
             End treatment
           </KeyButton>
         ) : null}
