@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
+import { checkCoreVersion } from './core-version.mjs';
 import { checkPackets } from './packets.mjs';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
 const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'e2e'];
-const TYPED = [...WORKSPACES, 'core/bench', 'core/plots'];
+const TYPED = [...WORKSPACES, 'core/bench', 'core/fuzz', 'core/plots'];
 
 /** Runs a tool of node_modules; throws with its output when it fails, else gives the output. */
 function tool(command, ...args) {
@@ -33,6 +34,7 @@ const quietly = (running) => running.then(() => undefined);
 export async function check() {
   await step('types', () => inTwoRows(TYPED, (folder) => tool('tsc', '-p', folder)));
   await step('compiled', checkPackets);
+  await step('core version', checkCoreVersion);
   await step('lint', () => quietly(tool('eslint', '.', '--max-warnings', '0')));
   await step('format', () => quietly(tool('prettier', '--check', '--log-level', 'warn', '.')));
   await step('arrows', async () => {

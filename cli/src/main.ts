@@ -1,13 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { run, SUB_COMMANDS } from './run';
 
-// quill <sub-command> < case.json: JSON in, JSON out. A case at fault ends with 2 and names each field.
+// quill <sub-command> [case.json]: JSON from the file or standard input in, JSON out. A case at fault ends with 2 and
+// names each field.
 const name = process.argv[2] ?? '';
 if (!(name in SUB_COMMANDS)) {
-  process.stderr.write(`usage: quill ${Object.keys(SUB_COMMANDS).join(' | ')} < case.json\n`);
+  process.stderr.write(
+    `usage: quill ${Object.keys(SUB_COMMANDS).join(' | ')} [case.json | < case.json]\n`,
+  );
   process.exit(2);
 }
-const result = run(name, readFileSync(0, 'utf8'));
+const result = run(name, readFileSync(process.argv[3] ?? 0, 'utf8'));
 if (result.ok) process.stdout.write(`${JSON.stringify(result.output, null, 2)}\n`);
 else {
   for (const { field, problem } of result.fields) process.stderr.write(`${field}: ${problem}\n`);

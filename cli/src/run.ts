@@ -1,8 +1,10 @@
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
+import { PlanInputs } from '@tidy-quill/contract/visit';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
+import { workAgain } from '@tidy-quill/core/record';
 import { InputError } from '@tidy-quill/core/units';
 import { windowReport } from '@tidy-quill/core/window';
 import type * as v from 'valibot';
@@ -22,6 +24,7 @@ export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   plan: command(PlanCase, propose),
   window: command(WindowInput, windowReport),
   optics: command(OpticsInput, opticsReport),
+  replan: command(PlanInputs, workAgain),
 };
 
 export type Result =

@@ -9,7 +9,7 @@ import { PLACES } from '@tidy-quill/core/look';
 import { REACTION_OUTCOMES, REACTION_STEPS, REPORTED_HOW } from '@tidy-quill/core/record';
 import * as v from 'valibot';
 import { Signature } from './consent';
-import { Id, line, Moment, note, number } from './text';
+import { Id, line, Moment, note, number, whole } from './text';
 
 const triagedByServer = v.optional(
   v.pipe(
@@ -75,5 +75,6 @@ export const AFTER_EVENTS = [
     kind: kind('recordSigned'),
     signature: Signature,
     digest: v.pipe(v.string('must be text'), v.hash(['sha256'], 'must be a digest')),
+    entries: v.optional(whole(0, 1e6)),
   }),
 ] as const;

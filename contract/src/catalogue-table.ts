@@ -61,6 +61,7 @@ export const HANDPIECE_TABLE: Table<CoreHandpiece> = {
     column('iceSeconds', 'cooling.seconds', 'number'),
     column('gel', 'gel', 'yesNo'),
     column('techniques', 'techniques', 'words'),
+    column('suctionStretch', 'suctionStretch', 'number'),
     column('inService', 'inService', 'yesNo'),
   ],
 };
@@ -90,6 +91,8 @@ export const INK_TABLE: Table<InkRowCore> = {
     column('wavelengthLowNm', 'wavelengthNm.low', 'number'),
     column('wavelengthHighNm', 'wavelengthNm.high', 'number'),
     column('spotMm', 'spotMm', 'number'),
+    column('colours', 'colours', 'words'),
+    column('densities', 'densities', 'words'),
     column('fluenceLowJcm2', 'fluenceJcm2.low', 'number'),
     column('fluenceHighJcm2', 'fluenceJcm2.high', 'number'),
   ],

@@ -10,7 +10,7 @@ import {
 } from '@tidy-quill/core/ink';
 import * as v from 'valibot';
 import { InkFinding, TypingAnswers } from './look';
-import { INK_COLOURS } from '@tidy-quill/core/look';
+import { INK_COLOURS, INK_DENSITIES } from '@tidy-quill/core/look';
 import { DayText, line, number, whole } from './text';
 
 export const Spot = v.union(
@@ -37,6 +37,12 @@ export const Cooling = v.variant('kind', [
   }),
 ]);
 
+export const AddedCooling = v.object({
+  packSeconds: v.optional(number(0, 300)),
+  air: v.optional(v.boolean('must be true or false')),
+  afterSeconds: v.optional(number(0, 900)),
+});
+
 export const Setting = v.object({
   handpieceId: HandpieceId,
   technique: v.picklist(TECHNIQUES),
@@ -47,6 +53,7 @@ export const Setting = v.object({
   rateHz: number(0.1, 20),
   passes: whole(1, 20),
   cooling: v.optional(Cooling),
+  added: v.optional(AddedCooling),
 }) satisfies v.GenericSchema<unknown, Core.Setting>;
 
 const skinType = v.picklist([1, 2, 3, 4, 5, 6] as const, 'must be a skin type, 1 to 6');
@@ -75,6 +82,25 @@ const SkinAnswer = v.object({
   painMax: v.nullable(whole(0, 10)),
 });
 
+export const Light = v.union(
+  [
+    v.strictObject({ wavelengthNm: number(532, 1100) }),
+    v.strictObject({
+      lines: v.pipe(
+        v.array(v.object({ wavelengthNm: number(532, 1100), share: number(0.001, 1) })),
+        v.minLength(1, 'must hold one line at least'),
+        v.check(
+          (lines) => Math.abs(lines.reduce((sum, each) => sum + each.share, 0) - 1) < 1e-6,
+          'must have shares that add up to 1',
+        ),
+      ),
+    }),
+  ],
+  'must be { wavelengthNm } or { lines }',
+);
+
+export const Train = v.object({ count: whole(1, 20), gapMs: number(0, 500) });
+
 const skinSubject = {
   site: v.picklist(SITE_IDS),
   areaCm2: number(0.2, 5000),
@@ -83,10 +109,14 @@ const skinSubject = {
     v.object({
       on: DayText,
       test: v.optional(v.boolean()),
+      readOn: v.optional(DayText),
       skin: v.optional(SkinFinding),
       medicines: v.optional(v.array(line(80))),
       setting: Setting,
       wavelengthNm: number(400, 1200),
+      used: v.optional(
+        v.object({ light: Light, train: Train, cooling: Cooling, gel: v.boolean() }),
+      ),
       answer: SkinAnswer,
       hair: v.optional(HairFinding),
       ink: v.optional(v.array(v.picklist(INK_COLOURS))),
@@ -108,23 +138,6 @@ export const InkSubject = v.object({
 
 const Scale = v.object({ min: number(0.05, 500), max: number(0.1, 500), step: number(0.01, 50) });
 
-export const Light = v.union(
-  [
-    v.strictObject({ wavelengthNm: number(532, 1100) }),
-    v.strictObject({
-      lines: v.pipe(
-        v.array(v.object({ wavelengthNm: number(532, 1100), share: number(0.001, 1) })),
-        v.minLength(1, 'must hold one line at least'),
-        v.check(
-          (lines) => Math.abs(lines.reduce((sum, each) => sum + each.share, 0) - 1) < 1e-6,
-          'must have shares that add up to 1',
-        ),
-      ),
-    }),
-  ],
-  'must be { wavelengthNm } or { lines }',
-);
-
 const ascending = (list: number[]) =>
   list.every((value, index) => index === 0 || value > list[index - 1]!);
 
@@ -140,7 +153,7 @@ export const Handpiece = v.object({
     v.minLength(1, 'must hold one pulse at least'),
     v.check(ascending, 'must rise'),
   ),
-  train: v.object({ count: whole(1, 20), gapMs: number(0, 500) }),
+  train: Train,
   fluenceJcm2: v.pipe(
     Scale,
     v.check((scale) => scale.max >= scale.min, 'must have max at or above min'),
@@ -154,6 +167,7 @@ export const Handpiece = v.object({
     v.array(v.picklist(TECHNIQUES)),
     v.minLength(1, 'must hold one technique at least'),
   ),
+  suctionStretch: v.optional(number(1, 2)),
   inService: v.boolean(),
 }) satisfies v.GenericSchema<unknown, Core.Handpiece>;
 
@@ -172,10 +186,19 @@ const range = (low: number, high: number) =>
     v.check((each) => each.high >= each.low, 'must have high at or above low'),
   );
 
+const passes = v.pipe(
+  v.object({ low: whole(1, 20), high: whole(1, 20) }),
+  v.check((each) => each.high >= each.low, 'must have high at or above low'),
+);
+
 const Habit = v.object({
   rateHz: number(0.1, 20),
   passes: whole(1, 20),
   cellCm2: number(1, 5000),
+  passRange: v.optional(passes),
+  bonyPassRange: v.optional(passes),
+  restSeconds: v.optional(number(0, 600)),
+  warmC: v.optional(number(38, 60)),
 });
 
 /** One approved line of the protocol. */
@@ -202,6 +225,8 @@ export const InkRow = v.object({
   wavelengthNm: range(400, 1200),
   spotMm: number(0.5, 30),
   fluenceJcm2: range(0.05, 100),
+  colours: v.optional(v.array(v.picklist(INK_COLOURS))),
+  densities: v.optional(v.array(v.picklist(INK_DENSITIES))),
 }) satisfies v.GenericSchema<unknown, InkRowCore>;
 
 const InkProtocol = v.object({
@@ -222,12 +247,15 @@ export const Protocol = v.object({
       'must not hold an id twice',
     ),
   ),
+  // Absent in protocols from before a technique was known: what ships stands in.
   techniques: v.object({
-    stamping: Habit,
-    inMotion: Habit,
-    longPulse1064: Habit,
-    subMs1064: Habit,
-    pulsedLight: Habit,
+    stamping: v.optional(Habit),
+    inMotion: v.optional(Habit),
+    longPulse1064: v.optional(Habit),
+    subMs1064: v.optional(Habit),
+    pulsedLight: v.optional(Habit),
+    pulsedLightInMotion: v.optional(Habit),
+    suction: v.optional(Habit),
   }),
   pace: v.object({
     allowedGapShare: number(0, 0.2),
@@ -236,6 +264,7 @@ export const Protocol = v.object({
     gelSecondsPer100Cm2: number(0, 600),
     checkSeconds: number(0, 3600),
     painMinutes: v.optional(number(0.5, 30)),
+    undoMinutes: v.optional(number(0, 120)),
   }),
   margins: v.object({
     usual: number(0.1, 0.8),

@@ -6,6 +6,7 @@ import {
   CELL_ENDS,
   INCIDENTS,
   type EventBody,
+  type PlanInputs as PlanInputsCore,
   type VisitEvent,
 } from '@tidy-quill/core/record';
 import { JOBS, type Assessment } from '@tidy-quill/core/suitability';
@@ -14,7 +15,19 @@ import { STEP_REASONS, TEST_SPOT_REASONS } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import { AFTER_EVENTS, PhotoIds, SizeCm } from './after-events';
 import { InkFinding, ZoneFinding } from './look';
-import { Cooling, HairFinding, InkSubject, Setting, SkinFinding, Spot, Subject } from './plan';
+import {
+  Cooling,
+  HairFinding,
+  Handpieces,
+  InkSubject,
+  Light,
+  Protocol,
+  Setting,
+  SkinFinding,
+  Spot,
+  Subject,
+  Train,
+} from './plan';
 import { Answers, Medicines } from './suitability';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
@@ -44,6 +57,8 @@ const AcceptedPlan = v.object({
   ),
   setting: Setting,
   wavelengthNm: number(400, 1200),
+  light: v.optional(Light),
+  train: v.optional(Train),
   upperJcm2: number(0.05, 500),
   expectedPulses: whole(1, 1e6),
   cooling: v.optional(Cooling),
@@ -54,6 +69,14 @@ const AcceptedPlan = v.object({
   coreVersion: line(40),
   plannedOn: DayText,
 });
+
+/** An accepted plan with what it was accepted on, to be worked out again. */
+export const PlanInputs = v.object({
+  plan: AcceptedPlan,
+  handpieces: Handpieces,
+  protocol: Protocol,
+  agreed: v.optional(v.boolean(), false),
+}) satisfies v.GenericSchema<unknown, PlanInputsCore>;
 
 /** What a console's own display shows. */
 export const ConsoleSetting = v.object({
@@ -84,7 +107,12 @@ const PRESSES = [
   v.object({ kind: kind('painScored'), score: whole(0, 10) }),
   v.object({ kind: kind('markSeen'), mark: Mark }),
   v.object({ kind: kind('causeLooked'), cause: v.picklist(STOP_CAUSES), found: v.boolean() }),
-  v.object({ kind: kind('settingChanged'), setting: Setting, reason: line(500) }),
+  v.object({
+    kind: kind('settingChanged'),
+    setting: Setting,
+    reason: line(500),
+    forCell: v.optional(whole(1, 1000)),
+  }),
   v.object({
     kind: kind('stepDeclined'),
     because: v.picklist(STEP_REASONS),
@@ -148,7 +176,10 @@ const EventBody = v.variant('kind', [
   v.object({
     kind: kind('spotRead'),
     spotId: Id,
-    marks: v.array(Mark),
+    marks: v.pipe(
+      v.array(Mark),
+      v.minLength(1, 'must hold one mark at least: “nothing” where nothing is seen'),
+    ),
     pain: v.nullable(whole(0, 10)),
     photoIds: PhotoIds,
     note: note(500),

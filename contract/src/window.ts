@@ -1,7 +1,7 @@
 import type { MonteCarloInput } from '@tidy-quill/core/optics';
 import type { WindowInput as CoreInput } from '@tidy-quill/core/window';
 import * as v from 'valibot';
-import { Cooling, Light, Spot } from './plan';
+import { AddedCooling, Cooling, Light, Spot } from './plan';
 import { line, number, whole } from './text';
 
 /** One question to the model: light, skin, spot, pulse, cooling and a hair. */
@@ -11,6 +11,7 @@ export const WindowInput = v.object({
     melanosomeFraction: number(0, 0.5),
     epidermisUm: number(20, 300),
     dermisMm: number(0.5, 10),
+    bloodShare: v.optional(number(0, 1)),
   }),
   spot: Spot,
   surface: v.object({ outsideIndex: number(1, 2), plateReturn: number(0, 0.9) }),
@@ -20,13 +21,19 @@ export const WindowInput = v.object({
     gapMs: number(0, 1000),
   }),
   cooling: Cooling,
+  added: v.optional(AddedCooling),
   hair: v.object({ melanosomeFraction: number(0, 1.5), diameterUm: number(5, 300) }),
   follicle: v.array(
     v.object({ name: line(40), depthMm: number(0.1, 10), beyondShaftUm: number(0, 500) }),
   ),
   rateHz: v.optional(number(0.01, 20)),
   motion: v.optional(
-    v.object({ rateHz: number(0.1, 20), passes: whole(1, 30), cellCm2: number(1, 5000) }),
+    v.object({
+      rateHz: number(0.1, 20),
+      passes: whole(1, 30),
+      cellCm2: number(1, 5000),
+      restS: v.optional(number(0, 600)),
+    }),
   ),
 }) satisfies v.GenericSchema<unknown, CoreInput>;
 

@@ -1,6 +1,7 @@
 import { propose, type PlanCase } from '@tidy-quill/core/plan';
 import { medianMs, report } from '../../core/bench/timing';
-import { DEMO_HANDPIECES, DEMO_PROTOCOL } from '../src/db/demo/catalogue';
+import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
+import { DEMO_PROTOCOL } from '../src/db/demo/protocol';
 
 let nudged = 0;
 const fresh = (): PlanCase => {

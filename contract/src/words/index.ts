@@ -9,6 +9,7 @@ export * from './spot';
 export * from './prepare';
 export * from './ink';
 export * from './reaction';
+export * from './rules';
 export * from './settings';
 export * from './sheet';
 export { entryText, triageLines } from './sheet-reaction';

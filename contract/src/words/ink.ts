@@ -9,7 +9,7 @@ import type {
   SessionTerm,
 } from '@tidy-quill/core/ink';
 import type { INK_STATES } from '@tidy-quill/core/look';
-import { figure } from './format';
+import { figure, sentence } from './format';
 import { STEP_WORDS } from './plan';
 
 type Words<K extends string> = Readonly<Record<K, string>>;
@@ -37,7 +37,7 @@ export const VERDICT_MARKS: Words<InkWay['verdict']> = {
 
 export const INK_REFUSAL_WORDS: Words<InkRefusalCode> = {
   longPulse: 'milliseconds and pulsed light burn skin around ink',
-  lowAbsorption: 'takes up under a tenth of this light',
+  lowAbsorption: 'absorbs under 10 % of this light',
   mayDarken: 'may turn dark at once: decline, or one test spot with the supervisor’s word',
   inflamed: 'inflamed ink is not fired on',
   allergic: 'allergic ink: a clinician first; light may spread it',
@@ -48,6 +48,8 @@ export const INK_REFUSAL_WORDS: Words<InkRefusalCode> = {
   notOffered: 'the console does not offer this',
   offStep: 'not on the console’s step',
   aboveLimit: 'above the limit',
+  noColour: 'no colour was named for this light',
+  colourNotHere: 'a colour was named that this tattoo does not have, or that is left',
 };
 
 export const ORDER_WORDS: Words<OrderReason> = {
@@ -107,6 +109,6 @@ export function inkStartText(start: InkStart): string {
     case 'lastSession':
       return `Last time ${figure(start.session.setting.fluenceJcm2, 2)} J/cm²: ${STEP_WORDS[start.advice.because]}: ${figure(start.session.setting.fluenceJcm2, 2)} × ${start.advice.factor} = ${figure(start.wantedJcm2, 2)}`;
     case 'largerSpot':
-      return `It answered with too little under ${start.fromMm} mm: the larger spot of ${start.toMm} mm first, its range begun anew and never above what was used`;
+      return `${sentence(STEP_WORDS[start.advice.because])} at ${start.fromMm} mm: start with the ${start.toMm} mm spot at the beginning of its range, never above ${figure(start.wantedJcm2, 2)} J/cm²`;
   }
 }

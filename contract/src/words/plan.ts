@@ -1,5 +1,6 @@
 import type {
   CautionCode,
+  CellHeat,
   Expected,
   FirstBecause,
   LimitName,
@@ -25,7 +26,8 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
 export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>> = {
   device: 'The most that this console gives at this spot and rate.',
   protocol: 'The high end of the approved row for this laser, skin type and calibre.',
-  history: '1.2 × the most this skin has borne well here, or 0.8 × what it took badly.',
+  history:
+    '1.2 × the highest fluence borne well here, never above one with a strong response; after a reaction the lower of 0.8 × that fluence and the highest borne well.',
 };
 
 export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
@@ -50,6 +52,10 @@ export const TECHNIQUE_TRADE: Readonly<Record<Technique, string>> = {
     'Sub-millisecond: no contact cooling and no gel; small spot, many pulses, and the uncooled skin binds early.',
   pulsedLight:
     'Pulsed light: a wide spot for fair skin; a broad band reaches less deep and spares less.',
+  pulsedLightInMotion:
+    'Pulsed light in motion: quick and mild pulse by pulse over large areas of fair skin; it lives on heat that builds up and needs thick gel over narrow or bony places.',
+  suction:
+    'Large window with suction: skin drawn into the tip is thinner and paler, so less fluence reaches the root; quick over large areas, and usually reported as less painful. Not on mucosa, thin eyelid skin, over varices or with anticoagulants.',
 };
 
 export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
@@ -60,7 +66,10 @@ export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
 };
 
 export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
+  noRestsNeeded: 'The first needs no rests between passes over bone',
   worksBetter: 'The first is expected to work better',
+  suitsSkin: 'The wavelength of the first suits this skin',
+  reachesBulb: 'The first is expected to work to the bulb',
   moreRoom: 'The first leaves most room between too little and too much',
   quicker: 'The first is quicker',
   gentler: 'The first starts gentler',
@@ -68,10 +77,10 @@ export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
 
 export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {
   mucosa:
-    'Mucosa and genital skin are not what the model was made for. Device, protocol and history limit; the lowest step, one pulse, or leave it out.',
+    'Mucosa and genital skin are not what the model was made for. Plain skin of the darker type stays as an upper bound beside device, protocol and past response; one pulse at the low end or below, the longest pulse first, with a supervisor’s approval; or leave it out.',
   tattooed: 'Ink under the spots: the model knows skin and hair, not ink among them.',
   scarred:
-    'Scar tissue has other blood, pigment and depth than the model’s skin. Device, protocol and history limit; start at the low end and with the supervisor’s word.',
+    'Scar tissue has other blood, pigment and depth than the model’s skin. Plain skin of the darker type stays as an upper bound beside device, protocol and past response; one pulse at the low end or below, the longest pulse first, with a supervisor’s approval.',
 };
 
 export const RELIEF_WORDS: Readonly<Record<ReliefKind, string>> = {
@@ -82,6 +91,10 @@ export const RELIEF_WORDS: Readonly<Record<ReliefKind, string>> = {
 
 export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   supervisorFirst: 'It reacted last time: the supervisor’s word comes before this session.',
+  modelSilent: 'The model does not cover this skin: a supervisor approves before this session.',
+  frost:
+    'This cooling keeps the skin below −2 °C for more than 1 s: risk of frost damage. Cool less.',
+  longCold: 'Cooled for 300 s: numb skin may not warn of pain. Look at the skin after every pulse.',
   planDarker: 'Planned for darker skin than the type found.',
   typesIVtoVI: 'Types IV–VI: read test spots after 24–48 h, and check next day.',
   bonyOrThin: 'Bony or thin place: runs hotter. More gel, single pulses with rests.',
@@ -124,6 +137,14 @@ export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
   pain7: 'pain was 7 or more: − 20 % and find the cause',
   adverse: 'the skin reacted: − 20 % after healing',
 };
+
+/** How warm a cell gets in motion and how large it may be, in one or two sentences. */
+export function cellHeatText({ warmC, targetC, largestCellCm2 }: CellHeat): string {
+  const reached = `The cell reaches ${figure(warmC)} °C at 2 mm; “warm” is ${figure(targetC)} °C.`;
+  return largestCellCm2 === null
+    ? `${reached} No cell gets warm at this setting: more passes, or more fluence within the limits.`
+    : `${reached} Cells up to ${figure(largestCellCm2, 0)} cm² still get warm.`;
+}
 
 /** Why a setting or a way of treating cannot be used, in one sentence. */
 export function refusalText(refusal: Refusal): string {

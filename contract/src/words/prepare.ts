@@ -20,6 +20,8 @@ export function checkText(check: Check): string {
         : `Hair, dark cloth and ${check.covered === 1 ? 'the 1 mark' : `the ${check.covered} marks`} under white`;
     case 'tipCold':
       return `Tip cold to the touch, not freezing: ${figure(check.plateC ?? 0)} °C`;
+    case 'coldPack':
+      return `Cold pack at hand, to lie on for ${check.seconds ?? 0} s before the first pulse`;
     default:
       return PLAIN_CHECK_WORDS[check.id];
   }
@@ -42,6 +44,7 @@ export const PLAIN_CHECK_WORDS: Readonly<Record<CheckId, string>> = {
   coldAir: 'Cold air on',
   cryogen: 'Cryogen canister full, spurt tried',
   ice: 'Ice at hand',
+  coldPack: 'Cold pack at hand',
   evacuator: 'Smoke evacuator on',
 };
 

@@ -25,6 +25,10 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
   keloid: { ask: 'Raised or spreading scars' },
   vitiligo: { ask: 'Vitiligo' },
   psoriasis: { ask: 'Psoriasis or eczema' },
+  lightIllness: {
+    ask: 'Illness set off by light: lupus, porphyria, xeroderma pigmentosum, albinism, solar urticaria',
+    note: 'Which',
+  },
   inkMade: { ask: 'Tattoo made within the last year', day: 'Made on' },
   inkReaction: { ask: 'Itching, swelling or rash in a tattoo' },
   medicines: { ask: 'Medicines, creams or supplements, now or in the last year' },

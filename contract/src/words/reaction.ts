@@ -99,6 +99,7 @@ export const TRIAGE_WORDS: Words<TriageReason> = {
   pigmentFades: 'Darker skin mostly fades within months: keep the sun off',
   pigmentLasts: 'Darker for more than half a year',
   paleWatch: 'Paler skin: photograph, keep the sun off, no more here yet',
+  paleBurn: 'Paler within three days of light: a burn until somebody has seen it',
   paleLasts: 'Paler for more than three months: may stay',
   scarForms: 'A scar forms',
   scarRaised: 'A raised or growing scar: early care counts',

@@ -2,10 +2,16 @@ import { allowedFrom, type Advice } from '@tidy-quill/core/course';
 import type { Setting } from '@tidy-quill/core/plan';
 import { pulseEnergyJ } from '@tidy-quill/core/record';
 import { dayText, figure, spotText } from './format';
+import { addedCoolingText } from './words';
 
 /** “18 J/cm², 30 ms, 12 mm, 1 Hz (20.4 J a pulse)”: fluence and energy are always shown together. */
 export const settingText = (setting: Setting): string =>
-  `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)`;
+  `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)${addedText(setting)}`;
+
+const addedText = ({ added }: Setting) => {
+  const said = addedCoolingText(added);
+  return said === '' ? '' : `, ${said}`;
+};
 
 /** A pulse in the unit in which it is spoken of: ms, µs, ns or ps. */
 export function pulseText(pulseMs: number): string {

@@ -54,7 +54,7 @@ describe('the record in words', () => {
       'With: Nanosecond 532, 532 nm, stamping: 20 pulses, 5 J',
       // 50 × 4 J/cm² × 0.12566 cm² = 25.13 J; 20 × 2 × 0.12566 = 5.03 J; 29 s and 19 s.
       'Part 1, black: 1064 nm: 50 pulses, 25.1 J, 0.5 min',
-      'Part 2, red: 532 nm: 20 pulses, 5 J, 0.3 min',
+      'Part 2, red: 532 nm: 20 pulses, 5 J, 0.2 min',
       // 30.16 J over 40 cm², 48 s.
       'In all: 70 pulses, 30 J, 0.8 J/cm² of the zone, 1 min on the skin',
     ]);

@@ -14,6 +14,7 @@ const MEDICINE_CLASS_WORDS: Readonly<Record<MedicineClass | 'unknown', string>> 
   immuneMedicine: 'weakens the immune system',
   goldSalt: 'gold salt',
   hormone: 'may make hair grow',
+  noBearing: 'known, no bearing on light',
   unknown: 'not in the clinic’s list',
 };
 

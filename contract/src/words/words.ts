@@ -2,7 +2,7 @@ import type { Area } from '../clients';
 import type { Attention } from '../today';
 import type { AdvicePart, Habit, NextVisit } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
-import type { Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
+import type { AddedCooling, Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
 import type { Adverse, Grade, Mark, SkinAnswer } from '@tidy-quill/core/reaction';
 import type { Stage, StageState } from '@tidy-quill/core/record';
 import type { Role } from '../auth';
@@ -109,7 +109,24 @@ export const TECHNIQUE_WORDS: Words<Technique> = {
   longPulse1064: 'long pulse, stamped',
   subMs1064: 'sub-millisecond, moving',
   pulsedLight: 'pulsed light',
+  pulsedLightInMotion: 'pulsed light in motion',
+  suction: 'large window with suction',
 };
+
+/** What is cooled on top of the handpiece's own, in a few words; empty where nothing is. */
+export function addedCoolingText({
+  packSeconds = 0,
+  air = false,
+  afterSeconds = 0,
+}: AddedCooling = {}): string {
+  return [
+    packSeconds > 0 ? `cold pack ${packSeconds} s before` : '',
+    air ? 'cold air throughout' : '',
+    afterSeconds > 0 ? `cooled ${afterSeconds} s afterwards` : '',
+  ]
+    .filter((each) => each !== '')
+    .join(', ');
+}
 
 export function coolingText(cooling: Cooling): string {
   switch (cooling.kind) {

@@ -12,11 +12,19 @@ export interface Pace {
   readonly checkSeconds: number;
   /** How often the client is asked for pain in a session, minutes; three where the clinic has not said. */
   readonly painMinutes?: number | undefined;
+  /** How long after its end a session's presses can be taken back, minutes; 15 where the clinic has not said. */
+  readonly undoMinutes?: number | undefined;
 }
 
 export type Strokes =
   | { readonly kind: 'stamping' }
-  | { readonly kind: 'inMotion'; readonly passes: number; readonly cellCm2: number };
+  | {
+      readonly kind: 'inMotion';
+      readonly passes: number;
+      readonly cellCm2: number;
+      /** Rest after each pass, s; none where absent. */
+      readonly restSeconds?: number;
+    };
 
 /** Pulses and minutes for an area, and how evenly it is met. */
 export interface Workload {
@@ -47,11 +55,13 @@ export function workload(input: {
   readonly strokes: Strokes;
   readonly pace: Pace;
   readonly gel: boolean;
+  /** Skin drawn into the tip: one spot covers its area ÷ this of skin at rest; 1 where absent. */
+  readonly stretch?: number;
 }): Workload {
   const { spot, strokes, pace } = input;
   const areaCm2 = within('areaCm2', input.areaCm2, 0.05, 5000);
   const rateHz = within('rateHz', input.rateHz, 0.1, 20);
-  const spotCm2 = spotAreaCm2(spot);
+  const spotCm2 = spotAreaCm2(spot) / (input.stretch ?? 1);
   const layout =
     strokes.kind === 'stamping' && 'diameterMm' in spot
       ? widestHexagonalLayout(spot.diameterMm, pace.allowedGapShare)
@@ -64,6 +74,7 @@ export function workload(input: {
   const seconds =
     pulses / rateHz +
     moves * pace.secondsPerMove +
+    (strokes.kind === 'inMotion' ? cells * (passes - 1) * (strokes.restSeconds ?? 0) : 0) +
     (input.gel ? (areaCm2 / 100) * pace.gelSecondsPer100Cm2 : 0) +
     pace.checkSeconds;
   return {
@@ -74,6 +85,6 @@ export function workload(input: {
     gapShare: layout?.gapShare ?? 0,
     pitchMm: layout?.pitchMm ?? null,
     minutes: seconds / 60,
-    totalJcm2: (pulses * input.fluenceJcm2 * spotCm2) / areaCm2,
+    totalJcm2: (pulses * input.fluenceJcm2 * spotAreaCm2(spot)) / areaCm2,
   };
 }

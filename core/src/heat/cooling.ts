@@ -16,6 +16,19 @@ export type Cooling =
       readonly gelMm: number;
     };
 
+/** Cooling that comes on top of the handpiece's own, part of the setting. */
+export interface AddedCooling {
+  /** A cold pack before the first pulse, s, 0–300; nothing where absent. */
+  readonly packSeconds?: number | undefined;
+  /** Cold air before, during and after, wherever no plate or gel touches. */
+  readonly air?: boolean | undefined;
+  /** How long is cooled afterwards, s: kept on the record, no part of the window. */
+  readonly afterSeconds?: number | undefined;
+}
+
+/** Longest that a cold pack lies on before the first pulse, s. */
+export const LONGEST_PACK_S = 300;
+
 /** What touches the surface: heat transfer W/(cm²·K) towards a temperature in °C. */
 export interface Contact {
   readonly transfer: number;
@@ -36,6 +49,10 @@ const contact = (wattPerM2: number, temperatureC: number): Contact => ({
 });
 
 export const STILL_AIR = contact(10, ROOM_C);
+const COLD_AIR = contact(250, -25);
+const PACK = contact(500, 0);
+// Between taking the pack away and the handpiece's own sequence (assumed).
+const AFTER_PACK_S = 5;
 const PLATE = 5000;
 // Water conducts 0.6 W/(m·K).
 const WATER_CONDUCTIVITY = 0.6;
@@ -45,6 +62,51 @@ const steady = (of: Contact, seconds: number): CoolingSchedule => ({
   during: of,
   after: of,
 });
+
+/** Two coolings of the same surface side by side: transfers add, temperatures weighted by them. */
+function together(one: Contact, other: Contact): Contact {
+  const transfer = one.transfer + other.transfer;
+  const pull = one.transfer * one.temperatureC + other.transfer * other.temperatureC;
+  return { transfer, temperatureC: pull / transfer };
+}
+
+const TOUCHES: readonly Cooling['kind'][] = ['contact', 'gelPlate'];
+
+/** What cools skin that lies open: still air, or cold air where it blows. */
+export const openAir = (added: AddedCooling | undefined): Contact =>
+  added?.air === true ? together(STILL_AIR, COLD_AIR) : STILL_AIR;
+
+/** The phases of a cold pack before anything else; none without one. */
+export function packPhases(added: AddedCooling | undefined): CoolingSchedule['before'] {
+  const seconds = added?.packSeconds ?? 0;
+  within('cooling.packSeconds', seconds, 0, LONGEST_PACK_S);
+  if (seconds === 0) return [];
+  return [
+    { ...PACK, seconds },
+    { ...STILL_AIR, seconds: AFTER_PACK_S },
+  ];
+}
+
+/**
+ * The schedule of a cooling with what is added to it: a cold pack first, and cold air beside the handpiece's own,
+ * wherever no plate touches.
+ */
+export function scheduleWith(
+  cooling: Cooling,
+  added: AddedCooling | undefined,
+  contactFactor = 1,
+): CoolingSchedule {
+  const own = coolingSchedule(cooling, contactFactor);
+  const blown = added?.air === true && !TOUCHES.includes(cooling.kind);
+  const withAir = (of: Contact) => (blown ? together(of, COLD_AIR) : of);
+  const before = own.before.map((phase) => ({ ...withAir(phase), seconds: phase.seconds }));
+  const aired = before.length === 0 && blown ? [{ ...withAir(STILL_AIR), seconds: 2 }] : before;
+  return {
+    before: [...packPhases(added), ...aired],
+    during: withAir(own.during),
+    after: withAir(own.after),
+  };
+}
 
 /**
  * The schedule of a cooling. `contactFactor` scales how well it touches: 1 unless its doubt is asked for.

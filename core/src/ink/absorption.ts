@@ -23,6 +23,9 @@ export const STANDARD_INK_ABSORPTION: Readonly<Record<InkColour, readonly number
   white: [0.02, 0.02, 0.02, 0.02, 0.02, 0.02, 0.02, 0.02],
 };
 
+/** From here a wavelength may be the best for an ink; below it is weak at most. */
+export const BEST_FROM_ABSORPTION = 0.3;
+
 /** Below this an ink takes up too little to be treated with a wavelength. */
 export const LEAST_ABSORPTION = 0.1;
 

@@ -4,6 +4,8 @@ export * from './selectivity';
 export * from './design';
 export * from './protocol';
 export * from './case';
+export * from './darkening';
+export * from './past-response';
 export * from './ways';
 export * from './order';
 export * from './risk';

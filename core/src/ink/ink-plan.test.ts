@@ -211,15 +211,17 @@ describe('the step rule on ink', () => {
     expect(next(['evenWhitening', 'edgeWelts'])).toEqual([{ diameterMm: 4 }, 5, 'lastSession']);
   });
 
-  it('thick whitening, or pain of 5–6, lowers by a tenth', () => {
-    expect(next(['thickWhitening'])).toEqual([{ diameterMm: 4 }, 4.5, 'lastSession']);
-    expect(next(['evenWhitening'], 5)).toEqual([{ diameterMm: 4 }, 4.5, 'lastSession']);
+  it('thick whitening, or pain of 5–6, lowers by a tenth and leaves a second rung below it', () => {
+    // 0.9 × 5 = 4.5; no more than 5 was borne, and 0.85 × 5 = 4.25.
+    expect(next(['thickWhitening'])).toEqual([{ diameterMm: 4 }, 4.2, 'lastSession']);
+    expect(next(['evenWhitening'], 5)).toEqual([{ diameterMm: 4 }, 4.2, 'lastSession']);
   });
 
   it.each(['bleeding', 'blister', 'splatter', 'smoke', 'greyOrWhite'] as const)(
-    '%s lowers by a fifth',
+    '%s lowers by a fifth, and the start below that',
     (mark) => {
-      expect(next(['evenWhitening', mark])).toEqual([{ diameterMm: 4 }, 4, 'lastSession']);
+      // 0.8 × 5 = 4 at the most; 0.85 × 4 = 3.4 to begin with.
+      expect(next(['evenWhitening', mark])).toEqual([{ diameterMm: 4 }, 3.4, 'lastSession']);
     },
   );
 
@@ -227,7 +229,8 @@ describe('the step rule on ink', () => {
     const only = { ...NS1064, spots: [{ diameterMm: 4 }] };
     const of = caseOf({}, { handpieces: [only], history: [past(setting(5, 4), ['noWhitening'])] });
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
-    expect(found.setting.fluenceJcm2).toBe(5.5);
+    // 1.1 × 5 = 5.5; 0.85 × 1.2 × 5 = 5.1.
+    expect(found.setting.fluenceJcm2).toBe(5.1);
   });
 
   it('takes a faint shade for enough on red, orange and yellow alone', () => {
@@ -237,7 +240,8 @@ describe('the step rule on ink', () => {
     const history = [past(setting(1.8, 4, 'ns-532'), ['faintWhitening'], 3, 532)];
     const of = caseOf({ colours: mixed(['red', 1]) }, { history });
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
-    expect(found.setting).toMatchObject({ spot: { diameterMm: 4 }, fluenceJcm2: 1.8 });
+    // Held; 1.2 × 1.8 = 2.16 → 2.1, of which 0.85 is 1.785.
+    expect(found.setting).toMatchObject({ spot: { diameterMm: 4 }, fluenceJcm2: 1.7 });
   });
 
   it('never goes above 1.2 × what was well borne, nor 0.8 × what was not', () => {

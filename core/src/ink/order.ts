@@ -1,7 +1,7 @@
 import type { InkColour } from '../look';
 import { wholeSessions } from '../plan';
-import { inkProtocolOf, wantedColours, type InkCase } from './case';
-import { inkWays, type InkWay } from './ways';
+import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
+import { bestWay, inkWays, type InkWay } from './ways';
 
 export type OrderReason = 'darkFirst' | 'darkPartOfRed' | 'bestSelectivity' | 'sameLight';
 
@@ -38,6 +38,8 @@ export function inkOrder(of: InkCase): InkOrder {
   const usable = ways.filter(({ refusals }) => refusals.length === 0);
   const dark = colours.filter(({ colour }) => DARK.includes(colour));
   const infrared = usable.filter(({ wavelengthNm }) => wavelengthNm >= 1000);
+  const { type } = workingSkinOf(of);
+  const best = (of: readonly InkWay[]) => bestWay(of, type) ?? bestWay(of, type, true);
   const first = best(infrared.filter(({ colour }) => DARK.includes(colour)));
   const steps: Omit<InkStep, 'visit'>[] = [];
   const put = (way: InkWay, because: OrderReason) => {
@@ -61,7 +63,12 @@ export function inkOrder(of: InkCase): InkOrder {
     };
   };
   if (first !== null) {
-    dark.forEach(({ colour }) => put({ ...first, colour }, 'darkFirst'));
+    for (const { colour } of dark) {
+      const allowed = usable.some(
+        (way) => way.handpieceId === first.handpieceId && way.colour === colour,
+      );
+      if (allowed) put({ ...first, colour }, 'darkFirst');
+    }
     // Mixed reds often carry a dark part: the light for the dark goes over them first.
     const red = colours.some(({ colour }) => colour === 'red');
     if (red && steps[0] !== undefined) {
@@ -74,7 +81,7 @@ export function inkOrder(of: InkCase): InkOrder {
   for (const { colour } of rest) {
     const way = best(usable.filter((each) => each.colour === colour));
     if (way === null) untreated.push(colour);
-    else if (first === null || !DARK.includes(colour)) put(way, 'bestSelectivity');
+    else if (steps[0]?.colours.includes(colour) !== true) put(way, 'bestSelectivity');
   }
   return { steps: inVisits(of, steps), untreated };
 }
@@ -95,9 +102,3 @@ function inVisits(of: InkCase, steps: readonly Omit<InkStep, 'visit'>[]): readon
     return { ...step, visit };
   });
 }
-
-const best = (ways: readonly InkWay[]): InkWay | null =>
-  ways.reduce<InkWay | null>(
-    (top, way) => (top === null || way.light!.selectivity > top.light!.selectivity ? way : top),
-    null,
-  );

@@ -1,10 +1,13 @@
 import type { InkColour } from '../look';
 import {
   centralWavelengthNm,
-  comparable,
   deviceLimitJcm2,
   historyLimitJcm2,
+  isForInk,
   ladder,
+  likePulse,
+  sameBand,
+  START_SHARE,
   stepRule,
   upperOf,
   type Handpiece,
@@ -16,10 +19,12 @@ import {
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
 import { energyJ, isOnStep, longestSideMm, sameSpot, stepDown, type Spot } from '../units';
-import { inkProtocolOf, workingSkinOf, type InkCase } from './case';
+import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
+import { awaitsDarkening } from './darkening';
 import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
 import type { InkStep } from './order';
 import { inkRowFor, type InkRow } from './protocol';
+import { inkToldHere } from './past-response';
 import { inkRisk, type InkRisk } from './risk';
 import { melanosomeRuptureJcm2 } from './selectivity';
 import { inkWays, type InkRefusal } from './ways';
@@ -53,16 +58,18 @@ export type InkStart =
       readonly advice: StepAdvice;
       readonly wantedJcm2: number;
     }
-  /** As ink fades and answers with little: the larger spot first, its range begun anew and never above what was used. */
+  /** A larger spot reaches deeper: its range from the beginning, and never above what was used. */
   | {
       readonly kind: 'largerSpot';
       readonly session: PastSession;
+      readonly advice: StepAdvice;
       readonly fromMm: number;
       readonly toMm: number;
       readonly wantedJcm2: number;
     };
 
-export type InkRefusalCode = InkRefusal | 'notOffered' | 'offStep' | 'aboveLimit';
+export type InkRefusalCode =
+  InkRefusal | 'notOffered' | 'offStep' | 'aboveLimit' | 'noColour' | 'colourNotHere';
 
 /** All that is known of one setting on ink. */
 export interface InkEvaluation {
@@ -81,6 +88,8 @@ export interface InkEvaluation {
   readonly work: Workload;
   /** Around the smallest part that is treated. */
   readonly edge: EdgeOverlap | null;
+  /** Ink that may darken: one test spot of one pulse, and nothing else before that was seen again after four weeks. */
+  readonly testSpotOnly: boolean;
 }
 
 /** A setting for a step of the order, worked out from the protocol, the console and what this tattoo has answered. */
@@ -127,12 +136,18 @@ export function evaluateInk(
   if (handpiece === undefined) return unknown(of, step, setting, pace);
   const wavelengthNm = centralWavelengthNm(handpiece.light);
   const { spot, pulseMs } = setting;
-  const row = inkRowFor(inkProtocolOf(of).rows, { pulseMs, wavelengthNm, spot });
+  const row = inkRowFor(inkProtocolOf(of).rows, {
+    pulseMs,
+    wavelengthNm,
+    spot,
+    colours: step.colours,
+    density: subject.ink.density,
+  });
   const limits: Limits = {
     device: deviceLimitJcm2(handpiece, spot, setting.rateHz),
     protocol: row?.fluenceJcm2.high ?? null,
     model: null,
-    history: historyLimitJcm2(likeSpot(subject.history, spot), wavelengthNm, pulseMs),
+    history: historyLimitJcm2(inkToldHere(of, { wavelengthNm, pulseMs, spot })),
   };
   const upper = upperOf(limits, handpiece);
   const start =
@@ -146,7 +161,8 @@ export function evaluateInk(
     setting,
     wavelengthNm,
     energyJ: energyJ(setting.fluenceJcm2, spot),
-    refusals: refusalsOf(of, step, setting, handpiece, upper),
+    refusals: refusalsOf(of, step, setting, handpiece, row, upper),
+    testSpotOnly: awaitsDarkening(of, step.colours),
     row,
     limits,
     upper,
@@ -189,28 +205,36 @@ export function partsArea(
   return share * subject.areaCm2;
 }
 
-/** A fluence is compared within ±1 mm of its spot: a smaller one spreads less and stands for more. */
-const likeSpot = (history: readonly PastSession[], spot: Spot) =>
-  history.filter(({ setting }) => Math.abs(longestSideMm(setting.spot) - longestSideMm(spot)) <= 1);
-
 const lastAt = (of: InkCase, handpiece: Handpiece): PastSession | null =>
   of.subject.history
-    .filter((session) =>
-      comparable(session, centralWavelengthNm(handpiece.light), handpiece.pulsesMs[0]!),
+    .filter(
+      ({ wavelengthNm, setting }) =>
+        sameBand(wavelengthNm, centralWavelengthNm(handpiece.light)) &&
+        likePulse(setting.pulseMs, handpiece.pulsesMs[0]!),
     )
     .at(-1) ?? null;
 
-/** The spot of last time, the next larger once the ink answers with too little; the middle one to begin with. */
+/** The spot of last time, the next larger once the ink responds with too little; the middle one to begin with. */
 function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null {
   const { rows } = inkProtocolOf(of);
   const wavelengthNm = centralWavelengthNm(handpiece.light);
   const pulseMs = handpiece.pulsesMs[0]!;
   const usable = handpiece.spots
-    .filter((spot) => inkRowFor(rows, { pulseMs, wavelengthNm, spot }) !== null)
+    .filter(
+      (spot) =>
+        inkRowFor(rows, {
+          pulseMs,
+          wavelengthNm,
+          spot,
+          colours: step.colours,
+          density: of.subject.ink.density,
+        }) !== null,
+    )
     .sort((one, other) => longestSideMm(one) - longestSideMm(other));
   if (usable.length === 0) return null;
   const last = lastAt(of, handpiece);
-  if (last === null) return usable[Math.floor((usable.length - 1) / 2)]!;
+  // The middle one, of two the larger: the larger the spot, the deeper its light.
+  if (last === null) return usable[Math.floor(usable.length / 2)]!;
   const at = usable.findIndex((spot) => sameSpot(spot, last.setting.spot));
   const own = at < 0 ? 0 : at;
   const wantsMore = stepRule(last.answer, faintIsEnough(step.colours)).action === 'raise';
@@ -232,7 +256,7 @@ function startFor(
       : basis.kind === 'protocolLow'
         ? basis.low
         : basis.wantedJcm2;
-  const fluenceJcm2 = stepDown(Math.min(wanted, upper), handpiece.fluenceJcm2);
+  const fluenceJcm2 = stepDown(Math.min(wanted, START_SHARE * upper), handpiece.fluenceJcm2);
   return fluenceJcm2 === null ? null : { ...basis, fluenceJcm2 };
 }
 
@@ -250,9 +274,10 @@ function basisFor(
     const advice = stepRule(session.answer, faintIsEnough(step.colours));
     const { spot, fluenceJcm2: used } = session.setting;
     const [fromMm, toMm] = [longestSideMm(spot), longestSideMm(setting.spot)];
-    if (toMm > fromMm + 1e-9 && advice.action === 'raise') {
+    if (toMm > fromMm + 1e-9) {
       const begun = low + (high - low) * BEGIN[ink.density];
-      return { kind: 'largerSpot', session, fromMm, toMm, wantedJcm2: Math.min(used, begun) };
+      const wantedJcm2 = Math.min(used * Math.min(1, advice.factor), begun);
+      return { kind: 'largerSpot', session, advice, fromMm, toMm, wantedJcm2 };
     }
     return { kind: 'lastSession', session, advice, wantedJcm2: used * advice.factor };
   }
@@ -267,26 +292,30 @@ function refusalsOf(
   step: Pick<InkStep, 'colours'>,
   setting: Setting,
   handpiece: Handpiece,
+  row: InkRow | null,
   upper: Upper,
 ): readonly InkRefusalCode[] {
-  const ways = inkWays(of).filter(
-    ({ handpieceId, colour }) => handpieceId === handpiece.id && step.colours.includes(colour),
-  );
-  // A step is refused only where every colour that it is meant for is.
-  const shared =
-    ways.length === 0
-      ? []
-      : ways[0]!.refusals.filter((why) => ways.every(({ refusals }) => refusals.includes(why)));
+  const wanted = wantedColours(of.subject).map(({ colour }) => colour);
+  // Every colour that a setting is meant for has to bear its light: one that may not be treated refuses it.
+  const ofColours = inkWays(of)
+    .filter(
+      ({ handpieceId, colour }) => handpieceId === handpiece.id && step.colours.includes(colour),
+    )
+    .flatMap(({ refusals }) => refusals);
   const offered =
     handpiece.spots.some((spot) => sameSpot(spot, setting.spot)) &&
     handpiece.pulsesMs.includes(setting.pulseMs) &&
     setting.rateHz <= handpiece.maxRateHz;
   const list: readonly (readonly [InkRefusalCode, boolean])[] = [
+    ['longPulse', !isForInk(handpiece)],
+    ['noColour', step.colours.length === 0],
+    ['colourNotHere', step.colours.some((colour) => !wanted.includes(colour))],
+    ['noProtocolRow', row === null],
     ['notOffered', !offered],
     ['offStep', !isOnStep(setting.fluenceJcm2, handpiece.fluenceJcm2)],
     ['aboveLimit', setting.fluenceJcm2 > (upper.fluenceJcm2 ?? 0) + 1e-9],
   ];
-  return [...new Set([...shared, ...list.flatMap(([why, holds]) => (holds ? [why] : []))])];
+  return [...new Set([...ofColours, ...list.flatMap(([why, holds]) => (holds ? [why] : []))])];
 }
 
 function unknown(
@@ -322,5 +351,6 @@ function unknown(
       gel: false,
     }),
     edge: null,
+    testSpotOnly: awaitsDarkening(of, step.colours),
   };
 }

@@ -1,3 +1,4 @@
+import type { InkColour, InkFinding } from '../look';
 import { longestSideMm, type Spot } from '../units';
 import { pulseClass, type PulseClass, type Range } from '../plan';
 import { STANDARD_INK_ABSORPTION } from './absorption';
@@ -9,6 +10,9 @@ export interface InkRow {
   readonly wavelengthNm: Range;
   readonly spotMm: number;
   readonly fluenceJcm2: Range;
+  /** The colours and densities that it speaks of; all where absent. */
+  readonly colours?: readonly InkColour[] | undefined;
+  readonly densities?: readonly InkFinding['density'][] | undefined;
 }
 
 /** The clinic's rules for ink. */
@@ -38,6 +42,9 @@ const row = (
 const INFRARED = [1040, 1080] as const;
 const GREEN = [525, 540] as const;
 const RED = [680, 800] as const;
+// Dye handpieces: small spots and low fluence, as they are usually built.
+const YELLOW = [580, 590] as const;
+const ORANGE_RED = [645, 655] as const;
 
 /** What ships: ordinary textbook ranges, for the clinic and its supervisor to make their own. */
 export const STANDARD_INK_PROTOCOL: InkProtocol = {
@@ -47,6 +54,8 @@ export const STANDARD_INK_PROTOCOL: InkProtocol = {
     row('ns', INFRARED, 6, 2, 4),
     row('ns', GREEN, 3, 1.5, 3.5),
     row('ns', GREEN, 4, 1, 2.5),
+    row('ns', YELLOW, 2, 1.5, 3),
+    row('ns', ORANGE_RED, 2, 1.5, 3.5),
     row('ns', RED, 3, 3, 7),
     row('ns', RED, 4, 2, 5),
     row('ps', INFRARED, 3, 1.5, 4),
@@ -65,7 +74,13 @@ export const STANDARD_INK_PROTOCOL: InkProtocol = {
  */
 export function inkRowFor(
   rows: readonly InkRow[],
-  of: { readonly pulseMs: number; readonly wavelengthNm: number; readonly spot: Spot },
+  of: {
+    readonly pulseMs: number;
+    readonly wavelengthNm: number;
+    readonly spot: Spot;
+    readonly colours?: readonly InkColour[];
+    readonly density?: InkFinding['density'];
+  },
 ): InkRow | null {
   const spotMm = longestSideMm(of.spot);
   const own = pulseClass(of.pulseMs);
@@ -75,7 +90,9 @@ export function inkRowFor(
         each.pulseClass === own &&
         of.wavelengthNm >= each.wavelengthNm.low &&
         of.wavelengthNm <= each.wavelengthNm.high &&
-        each.spotMm >= spotMm - 1e-9,
+        each.spotMm >= spotMm - 1e-9 &&
+        (of.colours ?? []).every((colour) => each.colours?.includes(colour) ?? true) &&
+        (of.density === undefined || (each.densities?.includes(of.density) ?? true)),
     )
     .reduce<InkRow | null>(
       (best, each) => (best === null || each.spotMm < best.spotMm ? each : best),

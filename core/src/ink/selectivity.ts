@@ -14,11 +14,11 @@ export const INK_DEPTH_MM: Readonly<
   traumatic: { at: 0.6, from: 0.2, to: 3 },
 };
 
-const AIR: Surface = { outsideIndex: 1, plateReturn: 0 };
+export const AIR: Surface = { outsideIndex: 1, plateReturn: 0 };
 
 // As the window of hair takes skin: 80 µm of epidermis, dermis to 4 mm.
-const EPIDERMIS_UM = 80;
-const DERMIS_MM = 4;
+export const EPIDERMIS_UM = 80;
+export const DERMIS_MM = 4;
 
 // The basal layer, where the pigment of the skin is made: the foot of the epidermis, mm.
 const BASAL_MM = EPIDERMIS_UM / 1000;

@@ -1,7 +1,9 @@
 import type { InkColour } from '../look';
+import type { SkinType } from '../optics';
 import { centralWavelengthNm, isForInk, type Handpiece } from '../plan';
 import type { Spot } from '../units';
-import { LEAST_ABSORPTION } from './absorption';
+import { BEST_FROM_ABSORPTION, LEAST_ABSORPTION } from './absorption';
+import { mayDarken } from './darkening';
 import { inkProtocolOf, isInfrared, wantedColours, workingSkinOf, type InkCase } from './case';
 import { inkRowFor } from './protocol';
 import { inkLight, INK_DEPTH_MM, type InkLight } from './selectivity';
@@ -31,24 +33,44 @@ export interface InkWay {
   /** The spot that it was reckoned for: the largest that the protocol knows. */
   readonly spot: Spot | null;
   readonly refusals: readonly InkRefusal[];
-  /** best: the most selective that may be used; works; weak: it takes up under a third; no: refused. */
+  /** best: the most selective that may be used; works; weak: the ink absorbs under 30 %; no: refused. */
   readonly verdict: 'best' | 'works' | 'weak' | 'no';
 }
 
-const WEAK = 1 / 3;
-const DARKENS: readonly InkColour[] = ['white', 'skinColoured'];
+// On pale skin these go to 694–755 nm before 1064, where that is in service.
+const RED_LIGHT_FIRST: readonly InkColour[] = ['darkBlue', 'purple'];
+const isRedLight = (nm: number) => nm >= 680 && nm <= 800;
+
+/**
+ * The best of some ways for one colour: the most selective; of dark blue and purple on types I–III one of 680–800 nm
+ * first. Null where there is none that the ink absorbs well enough, unless \`weakToo\`.
+ */
+export function bestWay(
+  ways: readonly InkWay[],
+  workingType: SkinType,
+  weakToo = false,
+): InkWay | null {
+  const usable = ways.filter(
+    ({ refusals, verdict }) => refusals.length === 0 && (weakToo || verdict !== 'weak'),
+  );
+  const red = usable.filter(
+    ({ colour, wavelengthNm, verdict }) =>
+      workingType <= 3 &&
+      RED_LIGHT_FIRST.includes(colour) &&
+      isRedLight(wavelengthNm) &&
+      verdict !== 'weak',
+  );
+  return (red.length > 0 ? red : usable).reduce<InkWay | null>(
+    (top, each) => (top === null || each.light!.selectivity > top.light!.selectivity ? each : top),
+    null,
+  );
+}
 
 /** What every handpiece would do to every colour that is wanted: colour by colour, the best first. */
 export function inkWays(of: InkCase): readonly InkWay[] {
   return wantedColours(of.subject).flatMap(({ colour }) => {
     const ways = of.handpieces.map((handpiece) => wayOf(of, colour, handpiece));
-    const best = ways
-      .filter(({ refusals }) => refusals.length === 0)
-      .reduce<InkWay | null>(
-        (top, each) =>
-          top === null || each.light!.selectivity > top.light!.selectivity ? each : top,
-        null,
-      );
+    const best = bestWay(ways, workingSkinOf(of).type);
     return ways
       .map((way) => (way === best ? { ...way, verdict: 'best' as const } : way))
       .sort(
@@ -92,7 +114,6 @@ function wayOf(of: InkCase, colour: InkColour, handpiece: Handpiece): InkWay {
     depthMm: INK_DEPTH_MM[ink.origin].at,
     absorptionTable: inkProtocolOf(of).absorption,
   });
-  const mayDarken = DARKENS.includes(colour) || ink.origin === 'cosmetic';
   const own = (ink.parts ?? []).filter((part) => part.colour === colour && !part.leave);
   const list: readonly (readonly [InkRefusal, boolean])[] = [
     ['outOfService', !handpiece.inService],
@@ -100,11 +121,12 @@ function wayOf(of: InkCase, colour: InkColour, handpiece: Handpiece): InkWay {
     ['allergic', ink.state === 'allergic'],
     ['overMole', own.length > 0 && own.every(({ overMole }) => overMole)],
     ['lowAbsorption', light.absorption < LEAST_ABSORPTION],
-    ['mayDarken', mayDarken && !of.agreed],
+    ['mayDarken', mayDarken(ink, colour) && !of.agreed],
     ['darkSkin', working.type >= 4 && !isInfrared(handpiece) && !of.agreed],
     ['noProtocolRow', spot === null],
   ];
   const refusals = list.flatMap(([why, holds]) => (holds ? [why] : []));
-  const verdict = refusals.length > 0 ? 'no' : light.absorption < WEAK ? 'weak' : 'works';
+  const verdict =
+    refusals.length > 0 ? 'no' : light.absorption < BEST_FROM_ABSORPTION ? 'weak' : 'works';
   return { ...base, light, spot, refusals, verdict };
 }

@@ -47,7 +47,7 @@ export function fluenceRatio(input: {
   readonly depthsMm: ArrayLike<number>;
 }): Float64Array {
   const { skin, surface } = input;
-  const optics = skinOptics(input.wavelengthNm, skin.melanosomeFraction);
+  const optics = skinOptics(input.wavelengthNm, skin.melanosomeFraction, skin.bloodShare);
   const filmCm = skin.epidermisUm * 1e-4;
   const film = optics.melaninMuaPerCm * filmCm;
   const dermis = deltaLayer(optics.dermis);

@@ -11,6 +11,8 @@ export interface Skin {
   readonly melanosomeFraction: number;
   readonly epidermisUm: number;
   readonly dermisMm: number;
+  /** Share of its usual blood that the skin holds: less while it is drawn into a tip; 1 where absent. */
+  readonly bloodShare?: number | undefined;
 }
 
 /** Absorption and reduced scattering of a layer, cm⁻¹. */
@@ -33,7 +35,11 @@ export interface SkinOptics {
  * blood, 0.65 water, baseline; fat 0.1 % blood, 0.15 water, 0.75 lipid, 0.02. Reduced scattering
  * 46 (λ/500)^−1.421 and 18.4 (λ/500)^−0.672 (Jacques 2013); the epidermis scatters as the dermis.
  */
-export function skinOptics(wavelengthNm: number, melanosomeFraction: number): SkinOptics {
+export function skinOptics(
+  wavelengthNm: number,
+  melanosomeFraction: number,
+  bloodShare = 1,
+): SkinOptics {
   const { bloodMua, waterMua, lipidMua } = absorbersAt(wavelengthNm);
   const baseline = baselineMua(wavelengthNm);
   const melanosome = melanosomeMua(wavelengthNm);
@@ -42,11 +48,11 @@ export function skinOptics(wavelengthNm: number, melanosomeFraction: number): Sk
     epidermisMuaPerCm: f * melanosome + (1 - f) * baseline,
     melaninMuaPerCm: f * (melanosome - baseline),
     dermis: {
-      muaPerCm: 0.003 * bloodMua + 0.65 * waterMua + baseline,
+      muaPerCm: 0.003 * bloodShare * bloodMua + 0.65 * waterMua + baseline,
       reducedMusPerCm: 46 * (wavelengthNm / 500) ** -1.421,
     },
     fat: {
-      muaPerCm: 0.001 * bloodMua + 0.15 * waterMua + 0.75 * lipidMua + 0.02,
+      muaPerCm: 0.001 * bloodShare * bloodMua + 0.15 * waterMua + 0.75 * lipidMua + 0.02,
       reducedMusPerCm: 18.4 * (wavelengthNm / 500) ** -0.672,
     },
   };
@@ -54,7 +60,7 @@ export function skinOptics(wavelengthNm: number, melanosomeFraction: number): Sk
 
 /** Skin at a wavelength as layers for Monte Carlo: epidermis, dermis, fat without end. */
 export function skinLayers(wavelengthNm: number, skin: Skin): readonly MediumLayer[] {
-  const optics = skinOptics(wavelengthNm, skin.melanosomeFraction);
+  const optics = skinOptics(wavelengthNm, skin.melanosomeFraction, skin.bloodShare);
   const layer = (
     thicknessCm: number | null,
     muaPerCm: number,

@@ -1,6 +1,8 @@
 import { intervalState, SITES } from '../course';
 import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';
+import { modelSilence } from './model';
+import type { Setting } from './setting';
 import { stepRule } from './step-rule';
 import {
   lastSessions,
@@ -24,7 +26,10 @@ export type CautionCode =
   | 'denseDarkHair'
   | 'tooSoon'
   | 'late'
-  | 'supervisorFirst';
+  | 'supervisorFirst'
+  | 'modelSilent'
+  | 'frost'
+  | 'longCold';
 
 export const TEST_SPOT_REASONS = [
   'newZone',
@@ -53,6 +58,7 @@ export function cautionsFor(
   const poor = colour === 'red' || colour === 'darkBlond' || colour === 'lightBrown';
   const list: [CautionCode, boolean][] = [
     ['supervisorFirst', asksForWord(subject.history)],
+    ['modelSilent', modelSilence(subject) !== null],
     ['planDarker', working.type > subject.skin.type],
     ['typesIVtoVI', working.type >= 4],
     ['bonyOrThin', site.bonyOrThin],
@@ -66,6 +72,29 @@ export function cautionsFor(
   ];
   return list.filter(([, holds]) => holds).map(([code]) => code);
 }
+
+// Longer under −2 °C and the cold itself may burn.
+const FROST_S = 1;
+// From here on skin may be too numb to warn.
+const LONG_COLD_S = 300;
+
+/** What a setting's own cooling asks to be kept in mind. */
+export function settingCautions(
+  { added }: Pick<Setting, 'added'>,
+  frostSeconds: number,
+): readonly CautionCode[] {
+  return [
+    ...(frostSeconds > FROST_S ? (['frost'] as const) : []),
+    ...((added?.packSeconds ?? 0) >= LONG_COLD_S ? (['longCold'] as const) : []),
+  ];
+}
+
+/**
+ * Whether a supervisor has to approve before anything is planned: after a reaction, or where hair is treated on skin
+ * that the model is silent about.
+ */
+export const asksForApproval = (subject: SkinSubject, job: 'hair' | 'ink'): boolean =>
+  asksForWord(subject.history) || (job === 'hair' && modelSilence(subject) !== null);
 
 /** Whether the supervisor's word has to come first: after a reaction to a session, or to the newest test spot. */
 export const asksForWord = (history: readonly PastSession[]): boolean =>

@@ -3,7 +3,8 @@ import { stepDown, type Scale } from '../units';
 /** What one cell of a zone bears less than the zone: in either case one pass, and no place twice. */
 export interface CellLimit {
   readonly because: 'bony' | 'mucosal';
-  readonly fluenceJcm2: number;
+  /** Null where the console has no step that low: leave the cell out, or change spot, pulse or handpiece. */
+  readonly fluenceJcm2: number | null;
 }
 
 // Product choices, on the side of caution: heat builds up over bone, and mucosa takes up more light.
@@ -22,7 +23,7 @@ export function cellLimit(
   of: { readonly plannedJcm2: number; readonly lowestJcm2: number | null; readonly scale: Scale },
 ): CellLimit | null {
   const { plannedJcm2, lowestJcm2, scale } = of;
-  const down = (fluenceJcm2: number) => stepDown(fluenceJcm2, scale) ?? scale.min;
+  const down = (fluenceJcm2: number) => stepDown(fluenceJcm2, scale);
   if (cell.mucosal) {
     // A zone that is mucosal as a whole was planned at the low end already.
     const share = lowestJcm2 !== null && plannedJcm2 <= lowestJcm2 ? 1 : MUCOSAL_SHARE;

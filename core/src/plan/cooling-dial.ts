@@ -32,8 +32,10 @@ const DIALS: Readonly<Record<Cooling['kind'], readonly CoolingDial[]>> = {
 export const coolingDials = ({ kind }: Cooling): readonly CoolingDial[] => DIALS[kind];
 
 /** The cooling of a setting: its own where it was dialled, else the handpiece's. */
-export const coolingOf = (handpiece: Handpiece, setting: Pick<Setting, 'cooling'>): Cooling =>
-  setting.cooling ?? handpiece.cooling;
+export const coolingOf = (
+  handpiece: Pick<Handpiece, 'cooling'>,
+  setting: Pick<Setting, 'cooling'>,
+): Cooling => setting.cooling ?? handpiece.cooling;
 
 /** Where a dial stands. */
 export const dialled = (cooling: Cooling, { field }: CoolingDial): number =>

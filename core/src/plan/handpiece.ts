@@ -1,8 +1,8 @@
-import type { Cooling } from '../heat';
+import type { AddedCooling, Cooling } from '../heat';
 import type { Scale, Spot } from '../units';
 import type { Light } from '../window';
 
-export type { Cooling, Light };
+export type { AddedCooling, Cooling, Light };
 
 export const LASER_CLASSES = ['ruby', 'alexandrite', 'diode', 'ndYag', 'pulsedLight'] as const;
 
@@ -14,6 +14,8 @@ export const TECHNIQUES = [
   'longPulse1064',
   'subMs1064',
   'pulsedLight',
+  'pulsedLightInMotion',
+  'suction',
 ] as const;
 
 /** A school of working; each has its own arithmetic. */
@@ -42,6 +44,8 @@ export interface Handpiece {
   readonly cooling: Cooling;
   readonly gel: boolean;
   readonly techniques: readonly Technique[];
+  /** How much skin stretches in area while a window draws it in, 1–2; 1.3 where absent. Used by suction alone. */
+  readonly suctionStretch?: number | undefined;
   readonly inService: boolean;
 }
 

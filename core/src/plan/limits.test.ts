@@ -1,6 +1,26 @@
 import { describe, expect, it } from 'vitest';
-import { deviceLimitJcm2, historyLimitJcm2, ladder, limitsFor, stepRule, upperOf } from './index';
-import { ALEXANDRITE, DIODE, past, PROTOCOL } from './plan.test-data';
+import {
+  deviceLimitJcm2,
+  historyLimitJcm2,
+  ladder,
+  limitsFor,
+  stepRule,
+  toldHere,
+  upperOf,
+  type PastSession,
+} from './index';
+import { ALEXANDRITE, DIODE, past, PROTOCOL, SETTING } from './plan.test-data';
+
+/** What sessions allow at 12 × 12 mm, stamped; nothing is converted unless a factor is given. */
+const allowed = (
+  history: readonly PastSession[],
+  wavelengthNm = 810,
+  pulseMs = 30,
+  factor: number | null = null,
+) => {
+  const here = { wavelengthNm, setting: { ...SETTING, pulseMs }, cooling: null };
+  return historyLimitJcm2(toldHere(history, here, () => factor));
+};
 
 describe('device limit', () => {
   it('is the fluence, the energy over the spot, or the average power, whichever is lowest', () => {
@@ -15,9 +35,7 @@ describe('device limit', () => {
 
 describe('history limit', () => {
   it('is 1.20 × the highest that was borne well', () => {
-    expect(
-      historyLimitJcm2([past({ fluenceJcm2: 14 }), past({ fluenceJcm2: 16 })], 810, 30),
-    ).toBeCloseTo(19.2, 9);
+    expect(allowed([past({ fluenceJcm2: 14 }), past({ fluenceJcm2: 16 })])).toBeCloseTo(19.2, 9);
   });
 
   it('is 0.80 × the lowest that gave a reaction, however much was borne before', () => {
@@ -25,21 +43,68 @@ describe('history limit', () => {
       fluenceJcm2: 18,
       answer: { endpoint: 'right', adverse: ['blister'], painMax: 5 },
     });
-    expect(historyLimitJcm2([past({ fluenceJcm2: 20 }), blister], 810, 30)).toBeCloseTo(14.4, 9);
+    expect(allowed([past({ fluenceJcm2: 20 }), blister])).toBeCloseTo(14.4, 9);
   });
 
   it('takes pain of 7 as badly borne', () => {
     const hurt = past({ answer: { endpoint: 'right', adverse: [], painMax: 7 } });
-    expect(historyLimitJcm2([hurt], 810, 30)).toBeCloseTo(12.8, 9);
+    expect(allowed([hurt])).toBeCloseTo(12.8, 9);
+  });
+
+  it('is the highest borne well where that is below 0.80 × what gave a reaction', () => {
+    const blister = past({
+      fluenceJcm2: 22,
+      answer: { endpoint: 'right', adverse: ['blister'], painMax: 2 },
+    });
+    // 0.80 × 22 = 17.6; only 14 was ever borne well.
+    expect(allowed([past({ fluenceJcm2: 14 }), blister])).toBe(14);
+  });
+
+  const strong = (fluenceJcm2: number, on = '2026-09-01') =>
+    past({ fluenceJcm2, on, answer: { endpoint: 'strong', adverse: [], painMax: 2 } });
+  const sore = (fluenceJcm2: number) =>
+    past({ fluenceJcm2, answer: { endpoint: 'right', adverse: [], painMax: 6 } });
+
+  it('takes a strong endpoint or pain of 5–6 as not borne well: no more than that', () => {
+    expect(allowed([strong(16)])).toBe(16);
+    expect(allowed([sore(16)])).toBe(16);
+    // 1.20 × 15 = 18 would be above what was answered strongly.
+    expect(allowed([past({ fluenceJcm2: 15 }), sore(16)])).toBe(16);
+  });
+
+  it('forgets a strong response once as much was borne well later at a like setting', () => {
+    const later = past({ fluenceJcm2: 16, on: '2026-10-01' });
+    expect(allowed([strong(16), later])).toBeCloseTo(19.2, 9);
+    expect(allowed([strong(17), later])).toBe(17);
+    expect(allowed([strong(16, '2026-10-02'), later])).toBe(16);
+  });
+
+  it('converts another pulse, spot or technique, and lets harm bind as it stands where nothing can', () => {
+    const blister = (more: object) =>
+      past({
+        setting: { ...SETTING, fluenceJcm2: 20, ...more },
+        answer: { endpoint: 'right', adverse: ['blister'], painMax: 2 },
+      });
+    for (const more of [
+      { pulseMs: 100 },
+      { spot: { diameterMm: 18 } },
+      { technique: 'inMotion' },
+    ]) {
+      expect(allowed([blister(more)])).toBeCloseTo(16, 9);
+      expect(allowed([blister(more)], 810, 30, 0.5)).toBeCloseTo(8, 9);
+    }
+    const well = past({ setting: { ...SETTING, pulseMs: 100 } });
+    expect(allowed([well])).toBeNull();
+    expect(allowed([well], 810, 30, 0.5)).toBeCloseTo(9.6, 9);
   });
 
   it('speaks within 30 nm and a factor of 1.5 in pulse only', () => {
     const session = [past()];
-    expect(historyLimitJcm2(session, 780, 30)).toBeCloseTo(19.2, 9);
-    expect(historyLimitJcm2(session, 779, 30)).toBeNull();
-    expect(historyLimitJcm2(session, 810, 45)).toBeCloseTo(19.2, 9);
-    expect(historyLimitJcm2(session, 810, 20)).toBeCloseTo(19.2, 9);
-    expect(historyLimitJcm2(session, 810, 46)).toBeNull();
+    expect(allowed(session, 780)).toBeCloseTo(19.2, 9);
+    expect(allowed(session, 779)).toBeNull();
+    expect(allowed(session, 810, 45)).toBeCloseTo(19.2, 9);
+    expect(allowed(session, 810, 20)).toBeCloseTo(19.2, 9);
+    expect(allowed(session, 810, 46)).toBeNull();
   });
 });
 
@@ -48,10 +113,9 @@ describe('the upper end', () => {
     const limits = limitsFor({
       handpiece: DIODE,
       spot: { widthMm: 12, heightMm: 12 },
-      pulseMs: 30,
       rateHz: 1.5,
       row: PROTOCOL.rows[0]!,
-      history: [past()],
+      told: [{ session: past(), fluenceJcm2: 16, how: 'alike' }],
       modelJcm2: null,
     });
     expect(limits).toEqual({ device: 40, protocol: 24, model: null, history: 1.2 * 16 });

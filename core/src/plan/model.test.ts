@@ -52,13 +52,19 @@ describe('the model in a plan', () => {
     expect(expected).toBe('inPart');
   });
 
-  it('is silent on mucosa, and then limits nothing', () => {
+  it('is silent on mucosa, where plain skin’s limit stays as an upper bound', () => {
     const plan = withSubject({ site: 'genitalArea' });
     expect(modelSilence(plan.subject)).toBe('mucosa');
     const spot = { widthMm: 9, heightMm: 9 };
     const evaluation = evaluate(plan, { ...SETTING, spot });
     expect(evaluation).toMatchObject({ model: null, modelSilence: 'mucosa', expected: 'unknown' });
-    expect(evaluation.limits!.model).toBeNull();
+    expect(evaluation.plainSkin!.ceilingJcm2).toBeGreaterThan(0);
+    expect(evaluation.limits!.model).toBeCloseTo(
+      evaluation.plainSkin!.ceilingJcm2 * evaluation.margin,
+      9,
+    );
+    expect(evaluation.cautions).toContain('modelSilent');
+    expect(evaluation.start!.fluenceJcm2).toBeLessThanOrEqual(evaluation.row!.fluenceJcm2.low);
   });
 
   it('says when what is safe is not expected to work, and ranks it last', () => {
@@ -69,7 +75,8 @@ describe('the model in a plan', () => {
   });
 
   it('compares a session with another pulse at an equal share of the ceiling', () => {
-    const session = past({ setting: { ...SETTING, pulseMs: 10, fluenceJcm2: 10 } });
+    const shorter = { ...SETTING, pulseMs: 10, fluenceJcm2: 10 };
+    const session = past({ setting: shorter, skin: SUBJECT.skin });
     const plan = withSubject({ history: [session] });
     const then = windowFor(inputOf(plan.subject, 10)).ceilingJcm2;
     const now = windowFor(inputOf(plan.subject, 30)).ceilingJcm2;

@@ -1,7 +1,7 @@
 import { SITES } from '../course';
-import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Surface } from '../optics';
+import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Skin, type Surface } from '../optics';
 import { peakC } from '../damage';
-import { Memory } from '../units';
+import { Memory, within } from '../units';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -17,8 +17,9 @@ import {
 import { coolingOf } from './cooling-dial';
 import type { Handpiece, Technique } from './handpiece';
 import type { Margins, Protocol } from './protocol';
+import { habitOf, passRule } from './habits';
 import type { Setting } from './setting';
-import { hairDiameterUm, type Subject, type WorkingSkin } from './subject';
+import { hairDiameterUm, type Subject, type UsedHandpiece, type WorkingSkin } from './subject';
 
 /** What the model of light, heat and damage says of a handpiece, spot and pulse on a subject. J/cm². */
 export interface ModelWindow {
@@ -28,7 +29,7 @@ export interface ModelWindow {
   readonly cautiousCeilingJcm2: number | null;
   /** Works in part from here: Ω = 1 at the bulge; null where skin would cook with the hair. */
   readonly floorJcm2: number | null;
-  /** Works to the bulb from here; null as above. */
+  /** Works to the bulb from here, and at the bulge too: never below the floor; null as above. */
   readonly fullJcm2: number | null;
   /** Seconds for which the skin is under −2 °C. */
   readonly frostSeconds: number;
@@ -37,7 +38,7 @@ export interface ModelWindow {
 export type ModelSilence = 'mucosa' | 'tattooed' | 'scarred';
 
 /** Why the model is not to be trusted on a subject, and so gives no number; null where it may speak. */
-export function modelSilence(subject: Subject): ModelSilence | null {
+export function modelSilence(subject: Pick<Subject, 'site' | 'skin'>): ModelSilence | null {
   if (subject.site === 'genitalArea') return 'mucosa';
   if (subject.skin.surface === 'tattooed') return 'tattooed';
   return subject.skin.surface === 'scarred' ? 'scarred' : null;
@@ -53,48 +54,98 @@ export function marginFor(margins: Margins, subject: Subject, working: WorkingSk
   );
 }
 
-function surfaceOf({ cooling, gel }: Handpiece): Surface {
+function surfaceOf({ cooling, gel }: UsedHandpiece): Surface {
   if (cooling.kind === 'contact' || cooling.kind === 'gelPlate') return SAPPHIRE;
   return gel ? GEL : AIR;
 }
 
+const GLIDING: readonly Technique[] = ['inMotion', 'subMs1064', 'pulsedLightInMotion'];
+
 /** Whether a technique glides over cells, so that heat builds up from pass to pass. */
-export const glides = (technique: Technique) =>
-  technique === 'inMotion' || technique === 'subMs1064';
+export const glides = (technique: Technique) => GLIDING.includes(technique);
+
+/** Whether a technique lives on heat that builds up over many passes. */
+export const buildsUpHeat = (technique: Technique) =>
+  technique === 'inMotion' || technique === 'pulsedLightInMotion';
+
+// Of the windows on the market 1.2–1.4 (assumed).
+const USUAL_STRETCH = 1.3;
+
+/** How much skin stretches in area while a setting is fired: 1 without suction. */
+export const stretchOf = (
+  { suctionStretch = USUAL_STRETCH }: Pick<Handpiece, 'suctionStretch'>,
+  technique: Technique,
+): number => (technique === 'suction' ? within('suctionStretch', suctionStretch, 1, 2) : 1);
+
+// Blood is pressed out of drawn-in skin: 0.3 of it is left (assumed), from a stretch of 1.2 on.
+const BLOOD_LEFT = 0.3;
+const EMPTY_FROM = 1.2;
+
+/** Skin thinned by a stretch: every thickness ÷ λ, less blood; a stretch of 1 changes nothing. */
+export function stretchedSkin(skin: Skin, stretch: number): Skin {
+  if (stretch === 1) return skin;
+  const emptied = Math.min(1, (stretch - 1) / (EMPTY_FROM - 1));
+  return {
+    ...skin,
+    epidermisUm: skin.epidermisUm / stretch,
+    dermisMm: skin.dermisMm / stretch,
+    bloodShare: 1 - (1 - BLOOD_LEFT) * emptied,
+  };
+}
 
 /** What of a setting the model looks at. */
 export type Dialled = Pick<
   Setting,
-  'technique' | 'spot' | 'pulseMs' | 'rateHz' | 'passes' | 'cooling'
+  'technique' | 'spot' | 'pulseMs' | 'rateHz' | 'passes' | 'cooling' | 'added'
 >;
 
 /** The window's input for a setting on a subject. */
 export function windowInput(
   subject: Subject,
   working: WorkingSkin,
-  handpiece: Handpiece,
-  { technique, spot, pulseMs, rateHz, passes, cooling }: Dialled,
-  habits: Protocol['techniques'],
+  handpiece: UsedHandpiece & Pick<Handpiece, 'suctionStretch'>,
+  { technique, spot, pulseMs, rateHz, passes, cooling, added }: Dialled,
+  techniques: Protocol['techniques'],
 ): WindowInput {
-  const { cellCm2 } = habits[technique];
+  const { cellCm2 } = habitOf({ techniques }, technique);
+  const stretch = stretchOf(handpiece, technique);
+  const { restSeconds } = passRule({ techniques }, technique, subject, null);
+  // Gel and plate keep cold air off.
+  const { packSeconds = 0, air = false } = added ?? {};
+  const blown = air && !handpiece.gel;
   return {
     light: handpiece.light,
-    skin: {
-      melanosomeFraction: working.melanosomeFraction,
-      epidermisUm: DEFAULT_EPIDERMIS_UM,
-      dermisMm: DEFAULT_DERMIS_MM,
-    },
+    skin: stretchedSkin(
+      {
+        melanosomeFraction: working.melanosomeFraction,
+        epidermisUm: DEFAULT_EPIDERMIS_UM,
+        dermisMm: DEFAULT_DERMIS_MM,
+      },
+      stretch,
+    ),
     spot,
     surface: surfaceOf(handpiece),
     pulse: { durationMs: pulseMs, ...handpiece.train },
     cooling: coolingOf(handpiece, { cooling }),
+    ...(packSeconds > 0 || blown ? { added: { packSeconds, air: blown } } : {}),
     hair: {
       melanosomeFraction: HAIR_MELANIN[subject.hair.colour],
       diameterUm: hairDiameterUm(subject.hair),
     },
-    follicle: follicleOf(SITES[subject.site].bulbDepthMm),
-    ...(glides(technique)
-      ? { motion: { rateHz, passes, cellCm2: Math.min(cellCm2, subject.areaCm2) } }
+    follicle: follicleOf(SITES[subject.site].bulbDepthMm).map((place) => ({
+      ...place,
+      depthMm: place.depthMm / stretch,
+    })),
+    // One pass without overlap meets each place once: no heat of an earlier pass stands under it.
+    ...(buildsUpHeat(technique) || (glides(technique) && passes > 1)
+      ? {
+          motion: {
+            rateHz,
+            passes,
+            cellCm2: Math.min(cellCm2, subject.areaCm2),
+            ...(restSeconds > 0 ? { restS: restSeconds } : {}),
+          },
+        }
       : {}),
   };
 }
@@ -106,11 +157,13 @@ export type Depth = 'whole' | 'ranking';
 
 /** Reads the figures of a solved window. */
 function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
+  const floor = floorJcm2(solved, 'bulge', 'fugitt');
   return {
     ceilingJcm2: ceilingJcm2(solved, 'fugitt'),
     cautiousCeilingJcm2: depth === 'whole' ? ceilingJcm2(solved, 'henriques') : null,
-    floorJcm2: finite(floorJcm2(solved, 'bulge', 'fugitt')),
-    fullJcm2: finite(floorJcm2(solved, 'bulb', 'fugitt')),
+    floorJcm2: finite(floor),
+    // To the bulb means bulge and bulb both: never below the floor, and not without one.
+    fullJcm2: finite(Math.max(floor, floorJcm2(solved, 'bulb', 'fugitt'))),
     frostSeconds: solved.skin.frostS,
   };
 }

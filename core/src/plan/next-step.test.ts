@@ -42,4 +42,22 @@ describe('the next step of a session', () => {
       held: 'limit',
     });
   });
+
+  it('says that the console has no lower step instead of giving the same again', () => {
+    const lowest = { setting: { ...SETTING, fluenceJcm2: 5 } };
+    expect(step(['blister'], [2], lowest)).toMatchObject({ fluenceJcm2: null, held: null });
+    expect(step(['strongRedness'], [2], lowest)).toMatchObject({ fluenceJcm2: null });
+    expect(step(['perifollicularOedema'], [2], lowest)).toMatchObject({ fluenceJcm2: 5 });
+  });
+
+  it('tells a step of more than a tenth from a limit', () => {
+    // 8 × 1.1 = 8.8; the next step of 9 would be + 12.5 %.
+    const low = { setting: { ...SETTING, fluenceJcm2: 8 } };
+    expect(step(['nothing'], [2], low)).toMatchObject({
+      fluenceJcm2: 8,
+      held: 'stepTooLarge',
+      stepShare: 0.125,
+    });
+    expect(step(['nothing'], [2], { ...low, upperJcm2: 8.5 })).toMatchObject({ held: 'limit' });
+  });
 });

@@ -1,6 +1,6 @@
 import type { Mark } from '../reaction';
 import { skinAnswer } from '../reaction';
-import { stepDown, type Scale } from '../units';
+import { stepDown, tidy, type Scale } from '../units';
 import type { Setting } from './setting';
 import { stepRule, type StepAdvice } from './step-rule';
 
@@ -9,10 +9,18 @@ export interface NextStep {
   readonly advice: StepAdvice;
   /** Fluence × factor, J/cm², before limits and steps. */
   readonly wantedJcm2: number;
-  /** What to dial, J/cm²: on the console's step, rounded down, within the upper limit; the same where nothing moves. */
-  readonly fluenceJcm2: number;
-  /** Why it does not rise though the rule would: it rose once today, or the limit is reached. */
-  readonly held: 'raisedToday' | 'limit' | null;
+  /**
+   * What to dial, J/cm²: on the console's step, rounded down, within the upper limit; the same where nothing moves; null
+   * where the rule lowers it and the console has no lower step: stop, and change spot, pulse or handpiece.
+   */
+  readonly fluenceJcm2: number | null;
+  /**
+   * Why it does not rise though the rule would: it rose once today, the limit is reached, or the console's next step is
+   * more than a tenth.
+   */
+  readonly held: 'raisedToday' | 'limit' | 'stepTooLarge' | null;
+  /** How much the console's next step would add, as a share; null where that is not what holds it. */
+  readonly stepShare: number | null;
 }
 
 /**
@@ -34,10 +42,16 @@ export function nextStep(of: {
   const advice = stepRule(skinAnswer(of.marks, of.pains), of.faintIsEnough);
   const { fluenceJcm2: now } = of.setting;
   const wantedJcm2 = now * advice.factor;
-  if (advice.factor > 1 && of.raisedToday) {
-    return { advice, wantedJcm2, fluenceJcm2: now, held: 'raisedToday' };
+  const found = { advice, wantedJcm2, stepShare: null };
+  const hold = (held: NextStep['held']) => ({ ...found, fluenceJcm2: now, held });
+  if (advice.factor > 1 && of.raisedToday) return hold('raisedToday');
+  const fluenceJcm2 = stepDown(Math.min(wantedJcm2, of.upperJcm2), of.scale);
+  if (advice.factor > 1 && (fluenceJcm2 === null || fluenceJcm2 <= now)) {
+    const nextJcm2 = now + of.scale.step;
+    const reached = nextJcm2 > Math.min(of.upperJcm2, of.scale.max) + 1e-9;
+    return reached
+      ? hold('limit')
+      : { ...hold('stepTooLarge'), stepShare: tidy(nextJcm2 / now - 1) };
   }
-  const fluenceJcm2 = stepDown(Math.min(wantedJcm2, of.upperJcm2), of.scale) ?? of.scale.min;
-  const held = advice.factor > 1 && fluenceJcm2 <= now ? 'limit' : null;
-  return { advice, wantedJcm2, fluenceJcm2: held === null ? fluenceJcm2 : now, held };
+  return { ...found, fluenceJcm2, held: null };
 }

@@ -61,11 +61,11 @@ describe('a proposal', () => {
     const none = past({ answer: { endpoint: 'none', adverse: [], painMax: 2 } });
     const { proposals } = propose(withSubject({ history: [none] }));
     const diode = proposals.find(({ setting }) => setting.pulseMs === 30)!;
-    // 16 × 1.1 = 17.6 → 17 on whole steps; upper 1.2 × 16 = 19.2 → 19.
-    expect(diode.setting.fluenceJcm2).toBe(17);
+    // 16 × 1.1 = 17.6, cut by 0.85 × 19 = 16.15 → 16 on whole steps; upper 1.2 × 16 = 19.2 → 19.
+    expect(diode.setting.fluenceJcm2).toBe(16);
     expect(diode.start).toMatchObject({
       basis: { kind: 'lastSession', wantedJcm2: 17.6 },
-      cutByUpper: false,
+      cut: 'secondRung',
     });
     expect(diode.evaluation.upper).toEqual({ fluenceJcm2: 19, binding: 'history' });
   });
@@ -74,8 +74,9 @@ describe('a proposal', () => {
     const blister = past({ answer: { endpoint: 'right', adverse: ['blister'], painMax: 4 } });
     const { proposals } = propose(withSubject({ history: [blister] }));
     const diode = proposals.find(({ setting }) => setting.pulseMs === 30)!;
-    // 12.8 → 12.
-    expect(diode.setting.fluenceJcm2).toBe(12);
+    // No more than 0.8 × 16 = 12.8 → 12; to begin with 0.85 × 12 = 10.2 → 10.
+    expect(diode.evaluation.upper).toEqual({ fluenceJcm2: 12, binding: 'history' });
+    expect(diode.setting.fluenceJcm2).toBe(10);
     expect(diode.evaluation.cautions).toContain('supervisorFirst');
     expect(diode.evaluation.testSpot).toEqual(['afterReaction']);
   });

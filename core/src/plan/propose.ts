@@ -1,17 +1,24 @@
+import type { SiteId } from '../course';
 import { CALIBRES, HAIR_MELANIN } from '../optics';
 import { averagePowerW, energyJ, sameSpot, spotAreaCm2, type Spot } from '../units';
-import { evaluate, noTarget, spotFits } from './evaluate';
-import type { Evaluation, Expected, PlanCase, Refusal } from './evaluate';
-import { isForInk, shotMs, type Handpiece, type Technique } from './handpiece';
-import { ladder } from './ladder';
+import { evaluate, type Evaluation } from './evaluate';
+import type { PlanCase } from './plan-case';
+import { noTarget, spotFits, type Refusal } from './refusals';
+import { habitOf, passRule } from './habits';
+import { centralWavelengthNm, isForInk, shotMs, type Handpiece, type Technique } from './handpiece';
+import { deviceLimitJcm2 } from './limits';
+import { modelSilence } from './model';
 import { rowsFor, type ProtocolRow } from './protocol';
+import { firstBecause, rank, type FirstBecause } from './rank';
 import type { Setting } from './setting';
-import { lastComparable, type Start } from './start';
+import type { Start } from './start';
 import { workingSkin, type PastSession, type Subject, type WorkingSkin } from './subject';
 
 /** One way to treat the zone, with all that follows from it. */
 export interface Proposal {
   readonly setting: Setting;
+  readonly wavelengthNm: number;
+  readonly site: SiteId;
   readonly evaluation: Evaluation;
   readonly start: Start;
   /** Test-spot fluences from the start up, J/cm². */
@@ -27,8 +34,7 @@ export interface LeftOut {
   readonly refusal: Refusal;
 }
 
-/** What put the first proposal before the second. */
-export type FirstBecause = 'worksBetter' | 'moreRoom' | 'quicker' | 'gentler';
+export type { FirstBecause } from './rank';
 
 export interface Proposals {
   /** Best first. */
@@ -61,39 +67,15 @@ export function propose(plan: PlanCase): Proposals {
       else proposals.push(found);
     }
   }
-  proposals.sort(byRank);
-  const [first, second] = proposals;
-  const firstBecause = first && second ? because(first, second) : null;
-  return { proposals, leftOut, refused: null, firstBecause, working };
+  const ranked = rank(proposals, working);
+  return {
+    proposals: ranked,
+    leftOut,
+    refused: null,
+    firstBecause: firstBecause(ranked, working),
+    working,
+  };
 }
-
-const EXPECTED_ORDER: readonly Expected[] = ['toTheBulb', 'inPart', 'unknown', 'tooLittle'];
-
-/** Each comparison in its order of weight: negative where `one` is better. */
-const COMPARISONS: readonly (readonly [
-  FirstBecause,
-  (one: Proposal, other: Proposal) => number,
-])[] = [
-  ['worksBetter', (one, other) => works(one) - works(other)],
-  // A hundredth of room is nothing to choose by.
-  ['moreRoom', (one, other) => Math.round(((other.room ?? 0) - (one.room ?? 0)) * 50)],
-  ['quicker', (one, other) => minutes(one) - minutes(other)],
-  ['gentler', (one, other) => one.setting.fluenceJcm2 - other.setting.fluenceJcm2],
-];
-
-const works = ({ evaluation }: Proposal) => EXPECTED_ORDER.indexOf(evaluation.expected);
-const minutes = ({ evaluation }: Proposal) => Math.ceil(evaluation.work.minutes);
-
-function byRank(one: Proposal, other: Proposal): number {
-  for (const [, compare] of COMPARISONS) {
-    const difference = compare(one, other);
-    if (difference !== 0) return difference;
-  }
-  return 0;
-}
-
-const because = (first: Proposal, second: Proposal): FirstBecause | null =>
-  COMPARISONS.find(([, compare]) => compare(first, second) < 0)?.[0] ?? null;
 
 function best(
   plan: PlanCase,
@@ -110,13 +92,13 @@ function best(
     calibre: plan.subject.hair.calibre,
   });
   const known = pulseToKeep(plan.subject, handpiece, rows);
-  const pulses = known === null ? thinned(offeredIn(handpiece, rows)) : [known];
+  const pulses = known === null ? pulsesToTry(plan.subject, offeredIn(handpiece, rows)) : [known];
   if (pulses.length === 0) return { code: 'noProtocolRow' };
   const found = spotsToTry(plan.subject, handpiece, spots).flatMap((spot) =>
     pulses.map((pulseMs) => tryOut(plan, handpiece, technique, spot, pulseMs)),
   );
-  const proposals = found.filter((each): each is Proposal => !('code' in each)).sort(byRank);
-  const [first] = proposals;
+  const proposals = found.filter((each): each is Proposal => !('code' in each));
+  const [first] = rank(proposals, working);
   if (first === undefined) return found[0]!;
   return { ...first, evaluation: evaluate(plan, first.setting) };
 }
@@ -128,15 +110,20 @@ function tryOut(
   spot: Spot,
   pulseMs: number,
 ): Proposal | Refusal {
-  const habit = plan.protocol.techniques[technique];
+  const habit = habitOf(plan.protocol, technique);
+  const beatHz = fastest(handpiece, pulseMs);
+  if (beatHz < SLOWEST_HZ) {
+    const shot = shotMs(pulseMs, handpiece.train);
+    return { code: 'pulseLongerThanPeriod', periodMs: 1000 / SLOWEST_HZ, shotMs: shot };
+  }
   const draft: Setting = {
     handpieceId: handpiece.id,
     technique,
     spot,
     pulseMs,
     fluenceJcm2: handpiece.fluenceJcm2.min,
-    rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, fastest(handpiece, pulseMs)),
-    passes: habit.passes,
+    rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, beatHz),
+    passes: passRule(plan.protocol, technique, plan.subject, modelSilence(plan.subject)).usual,
   };
   const drafted = evaluate(plan, draft, 'ranking');
   const { start, upper } = drafted;
@@ -144,29 +131,42 @@ function tryOut(
     return drafted.refusals[0] ?? { code: 'noProtocolRow' };
   }
   const setting = settle(handpiece, { ...draft, fluenceJcm2: start.fluenceJcm2 });
+  if (setting === null) {
+    const limitJcm2 = deviceLimitJcm2(handpiece, spot, SLOWEST_HZ);
+    return { code: 'noStepLowEnough', binding: 'device', limitJcm2 };
+  }
   const evaluation = evaluate(plan, setting, 'ranking');
   const [refusal] = evaluation.refusals;
   if (refusal !== undefined) return refusal;
   const floor = evaluation.model?.floorJcm2 ?? null;
   return {
     setting,
+    wavelengthNm: centralWavelengthNm(handpiece.light),
+    site: plan.subject.site,
     evaluation,
     start,
-    ladder: ladder(start.fluenceJcm2, upper.fluenceJcm2, handpiece.fluenceJcm2),
+    ladder: evaluation.ladder,
     room: floor === null ? null : upper.fluenceJcm2 / floor,
   };
 }
 
-/** Slows the rate to what the console's average power allows at this fluence, in steps of 0.1 Hz. */
-function settle(handpiece: Handpiece, setting: Setting): Setting {
+// No hand waits longer between two pulses.
+const SLOWEST_HZ = 0.1;
+
+/**
+ * Slows the rate to what the console's average power allows at this fluence, in steps of 0.1 Hz; null where even the
+ * slowest is too much for it.
+ */
+export function settle(handpiece: Handpiece, setting: Setting): Setting | null {
   const oneHzW = averagePowerW(energyJ(setting.fluenceJcm2, setting.spot), 1);
   const allowed = Math.floor((handpiece.maxAveragePowerW / oneHzW) * 10 + 1e-9) / 10;
-  return { ...setting, rateHz: Math.max(0.1, Math.min(setting.rateHz, allowed)) };
+  if (allowed < SLOWEST_HZ) return null;
+  return { ...setting, rateHz: Math.min(setting.rateHz, allowed) };
 }
 
 /** The fastest rate in Hz at which a shot fits its period, with a tenth of it to spare. */
-function fastest(handpiece: Handpiece, pulseMs: number): number {
-  return Math.floor((900 / shotMs(pulseMs, handpiece.train)) * 10) / 10;
+export function fastest(handpiece: Handpiece, pulseMs: number): number {
+  return Math.floor((900 / shotMs(pulseMs, handpiece.train)) * 10 + 1e-9) / 10;
 }
 
 /** The spot of the last session with this handpiece where it still fits, else all that fit. */
@@ -187,6 +187,11 @@ const offeredIn = (handpiece: Handpiece, rows: readonly ProtocolRow[]) =>
   handpiece.pulsesMs.filter((pulse) =>
     rows.some((row) => pulse >= row.pulseMs.low - 1e-9 && pulse <= row.pulseMs.high + 1e-9),
   );
+
+/** The pulses that are tried; where the model is silent the longest alone, which is the gentlest. */
+function pulsesToTry(subject: Subject, offered: readonly number[]): readonly number[] {
+  return modelSilence(subject) === null ? thinned(offered) : offered.slice(-1);
+}
 
 /** Twelve pulses at most, evenly through the list, its ends included. */
 function thinned(pulses: readonly number[]): readonly number[] {
@@ -210,10 +215,7 @@ function pulseToKeep(
   const last = lastWith(subject, handpiece);
   if (last === undefined || hairHasFallen(subject, last)) return null;
   const { pulseMs } = last.setting;
-  const stands =
-    offeredIn(handpiece, rows).includes(pulseMs) &&
-    lastComparable(subject, handpiece, pulseMs) !== null;
-  return stands ? pulseMs : null;
+  return offeredIn(handpiece, rows).includes(pulseMs) ? pulseMs : null;
 }
 
 /** Whether hair is finer or paler now than at an earlier session. */

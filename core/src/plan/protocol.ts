@@ -1,6 +1,8 @@
 import type { Pace } from '../coverage';
 import type { InkProtocol } from '../ink';
 import type { Calibre, SkinType } from '../optics';
+import { within } from '../units';
+import type { TechniqueHabit } from './habits';
 import { centralWavelengthNm, type Handpiece, type LaserClass, type Technique } from './handpiece';
 
 export interface Range {
@@ -20,14 +22,6 @@ export interface ProtocolRow {
   readonly fluenceJcm2: Range;
 }
 
-/** How the clinic works in one school: its usual rate, passes and size of a cell. */
-export interface TechniqueHabit {
-  readonly rateHz: number;
-  readonly passes: number;
-  /** Size of one cell, cm²; used in motion only. */
-  readonly cellCm2: number;
-}
-
 /** Share of the model's ceiling that may be used: the lowest that applies holds. Never above 0.8. */
 export interface Margins {
   readonly usual: number;
@@ -40,11 +34,19 @@ export interface Margins {
 /** The clinic's editable rules. */
 export interface Protocol {
   readonly rows: readonly ProtocolRow[];
-  readonly techniques: Readonly<Record<Technique, TechniqueHabit>>;
+  /** Those that ship stand in for a technique, or a figure of one, that the clinic has not set. */
+  readonly techniques: Readonly<Partial<Record<Technique, TechniqueHabit>>>;
   readonly pace: Pace;
   readonly margins: Margins;
   /** Its rules for ink; those that ship where it has none of its own. */
   readonly ink?: InkProtocol | undefined;
+}
+
+/** @throws InputError for a margin that is no share, or above 0.8 */
+export function checkMargins(margins: Margins): void {
+  for (const [name, value] of Object.entries(margins)) {
+    within(`protocol.margins.${name}`, value as number, 0.05, 0.8);
+  }
 }
 
 const holds = (range: Range, value: number) =>

@@ -1,6 +1,7 @@
 import { stepDown } from '../units';
 import { coolingDials, coolingOf, turned } from './cooling-dial';
-import { evaluate, type PlanCase } from './evaluate';
+import { evaluate } from './evaluate';
+import type { PlanCase } from './plan-case';
 import { glides } from './model';
 import type { Setting } from './setting';
 
@@ -27,6 +28,7 @@ export interface Reliefs {
 
 const EASED_TO = 0.9;
 const FROST_S = 1;
+const PACKS_S = [60, 120, 180, 240] as const;
 
 /**
  * Less fluence, a longer pulse or more cooling: the least of each that takes a tenth off the skin's load (fluence ÷
@@ -57,7 +59,7 @@ export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
             'pulse',
             longer.map((pulseMs) => ({ ...setting, pulseMs })),
           ),
-          ...first('cooling', glides(setting.technique) ? [] : colder()),
+          ...first('cooling', [...(glides(setting.technique) ? [] : colder()), ...added()]),
         ]),
   ];
   const best = options.reduce<Relief | null>(
@@ -65,6 +67,19 @@ export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
     null,
   );
   return { before, options, preferred: before === null ? null : (best?.kind ?? null) };
+
+  /** Cold air, then a cold pack, on top of what the handpiece has. */
+  function added(): readonly Setting[] {
+    const { air = false, packSeconds = 0 } = setting.added ?? {};
+    const packs = PACKS_S.filter((seconds) => seconds > packSeconds);
+    return [
+      ...(air ? [] : [{ ...setting, added: { ...setting.added, air: true } }]),
+      ...packs.map((seconds) => ({
+        ...setting,
+        added: { ...setting.added, packSeconds: seconds },
+      })),
+    ];
+  }
 
   /** Every colder place of each dial, nearest first. */
   function colder(): readonly Setting[] {

@@ -1,5 +1,5 @@
 import type { Spot } from '../units';
-import type { Cooling, Technique } from './handpiece';
+import type { AddedCooling, Cooling, Technique } from './handpiece';
 
 /** What is dialled in at the console, and how it is worked. */
 export interface Setting {
@@ -13,4 +13,6 @@ export interface Setting {
   readonly passes: number;
   /** The cooling where it was dialled away from the handpiece's own. */
   readonly cooling?: Cooling | undefined;
+  /** What is cooled on top of the handpiece's own. */
+  readonly added?: AddedCooling | undefined;
 }

@@ -17,6 +17,8 @@ const start = (
     pulseMs: 30,
     row: ROW,
     upper: { fluenceJcm2, binding },
+    told: subject.history.map((session) => ({ session, fluenceJcm2: 16, how: 'alike' as const })),
+    today: '2026-11-24',
   });
 
 const after = (endpoint: 'none' | 'right' | 'strong', painMax: number): Subject => ({
@@ -26,11 +28,32 @@ const after = (endpoint: 'none' | 'right' | 'strong', painMax: number): Subject 
 
 describe('where a session starts', () => {
   it('is a third up the row on a first visit: 12 + 12 ÷ 3', () => {
-    expect(start(SUBJECT, 24)).toMatchObject({ fluenceJcm2: 16, cutByUpper: false });
+    expect(start(SUBJECT, 24)).toMatchObject({ fluenceJcm2: 16, cut: null });
   });
 
-  it('is cut down by the upper end, and says so', () => {
-    expect(start(SUBJECT, 14)).toMatchObject({ fluenceJcm2: 14, cutByUpper: true });
+  it('is cut down to 0.85 of the upper end, so that two rungs are left, and says so', () => {
+    // 0.85 × 17 = 14.45; 0.85 × 14 = 11.9, below the row's low end of 12.
+    expect(start(SUBJECT, 17)).toMatchObject({ fluenceJcm2: 14, cut: 'secondRung' });
+    expect(start(SUBJECT, 14)).toMatchObject({
+      fluenceJcm2: 11,
+      cut: 'upper',
+      belowProtocol: true,
+    });
+  });
+
+  it('is no more than a new client would get once skin or medicines have changed', () => {
+    const borne = { ...SUBJECT, history: [past({ skin: SUBJECT.skin, medicines: [] })] };
+    expect(start(borne, 24)).toMatchObject({ fluenceJcm2: 16, cut: null, changed: [] });
+    // Now worked as IV: a new client starts at the row's low end of 12.
+    const tanned = { ...borne, skin: { ...SUBJECT.skin, tan: 'fading' as const } };
+    expect(start(tanned, 24)).toMatchObject({
+      fluenceJcm2: 12,
+      cut: 'newClient',
+      changed: ['tan'],
+    });
+    const dense = { ...borne, hair: { ...SUBJECT.hair, density: 'dense' as const } };
+    const medicated = { ...dense, medicines: ['doxycycline'] };
+    expect(start(medicated, 24)).toMatchObject({ fluenceJcm2: 12, changed: ['newMedicine'] });
   });
 
   it('is nowhere where even the lowest step is too much', () => {

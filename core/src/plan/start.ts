@@ -1,10 +1,13 @@
 import { SITES } from '../course';
 import { stepDown } from '../units';
+import { testSpotReasons, type TestSpotReason } from './cautions';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
-import { comparable, type Upper } from './limits';
+import type { Upper } from './limits';
+import { likePulse, type ToldHere } from './past-response';
 import type { ProtocolRow } from './protocol';
 import { stepRule, type StepAdvice } from './step-rule';
 import type { PastSession, Subject, WorkingSkin } from './subject';
+import type { Day } from '../units';
 
 export type LowStartReason =
   'denseDarkHair' | 'bonyOrThin' | 'mucosal' | 'scarred' | 'firstTypesIVtoVI';
@@ -21,33 +24,44 @@ export type StartBasis =
       readonly kind: 'lastSession';
       readonly session: PastSession;
       readonly advice: StepAdvice;
+      /** That session's fluence as it counts at the setting at hand, J/cm². */
+      readonly fromJcm2: number;
       /** What the rule gives before any limit or step, J/cm². */
       readonly wantedJcm2: number;
     };
 
+/** What held a start below its basis: the upper end itself, room for a second rung, or what a new client would get. */
+export type StartCut = 'upper' | 'secondRung' | 'newClient';
+
 export interface Start {
   readonly fluenceJcm2: number;
   readonly basis: StartBasis;
-  /** Whether `upper` cut the start down. */
-  readonly cutByUpper: boolean;
+  /** What brought the start down from its basis; null where nothing did. */
+  readonly cut: StartCut | null;
+  /** What of a returning client's skin or medicines has changed, where that bound the start. */
+  readonly changed: readonly TestSpotReason[];
+  /** Whether it lies below the protocol's low end. */
+  readonly belowProtocol: boolean;
 }
 
-/** The latest earlier session that speaks for this wavelength and pulse. */
-export function lastComparable(
-  subject: Subject,
-  handpiece: Handpiece,
-  pulseMs: number,
-): PastSession | null {
-  const wavelengthNm = centralWavelengthNm(handpiece.light);
-  return (
-    subject.history.filter((session) => comparable(session, wavelengthNm, pulseMs)).at(-1) ?? null
-  );
-}
+/** Highest share of `upper` at which a start may lie: a ladder needs two rungs at least. */
+export const START_SHARE = 0.85;
+
+/** The latest earlier session that speaks for this wavelength and a like pulse, as it counts here. */
+export const lastTold = (told: readonly ToldHere[], pulseMs: number): ToldHere | null =>
+  told
+    .filter(
+      ({ session, how }) => how !== 'asItStands' && likePulse(session.setting.pulseMs, pulseMs),
+    )
+    .at(-1) ?? null;
+
+const CHANGES: readonly TestSpotReason[] = ['tan', 'darkerSkin', 'newMedicine'];
 
 /**
- * The fluence to begin with: the last comparable session moved by the step rule, else the protocol's
- * low end plus a third of its range, or its low end where caution asks. Never above `upper`, always
- * on the device's step and rounded down; null where no step is low enough.
+ * The fluence to begin with: the last session with a like pulse moved by the step rule, else the protocol's low end
+ * plus a third of its range, or its low end where caution asks. With a new tan, darker skin or a new medicine, no more
+ * than a new client with that skin would get. Never above 0.85 × `upper`, always on the device's step and rounded down;
+ * null where no step is low enough.
  */
 export function startFor(input: {
   readonly subject: Subject;
@@ -56,31 +70,60 @@ export function startFor(input: {
   readonly pulseMs: number;
   readonly row: ProtocolRow;
   readonly upper: Upper;
+  readonly told: readonly ToldHere[];
+  readonly today: Day;
 }): Start | null {
-  if (input.upper.fluenceJcm2 === null) return null;
-  const basis = basisFor(input);
+  const { subject, working, handpiece, row, upper, today } = input;
+  if (upper.fluenceJcm2 === null) return null;
+  const last = lastTold(input.told, input.pulseMs);
+  const asNew = newClientBasis(subject, working, row);
+  const basis = last === null ? asNew : returnBasis(last);
+  const light = {
+    handpieceId: handpiece.id,
+    wavelengthNm: centralWavelengthNm(handpiece.light),
+  };
+  const changed =
+    last === null
+      ? []
+      : testSpotReasons(subject, light, today).filter((reason) => CHANGES.includes(reason));
+  const caps: readonly (readonly [StartCut, number])[] = [
+    ['upper', upper.fluenceJcm2],
+    ['secondRung', START_SHARE * upper.fluenceJcm2],
+    ...(changed.length > 0 ? ([['newClient', wantedJcm2(asNew)]] as const) : []),
+  ];
   const wanted = wantedJcm2(basis);
-  const fluenceJcm2 = stepDown(
-    Math.min(wanted, input.upper.fluenceJcm2),
-    input.handpiece.fluenceJcm2,
-  );
+  const lowest = Math.min(wanted, ...caps.map(([, cap]) => cap));
+  const fluenceJcm2 = stepDown(lowest, handpiece.fluenceJcm2);
   if (fluenceJcm2 === null) return null;
-  return { fluenceJcm2, basis, cutByUpper: wanted > input.upper.fluenceJcm2 + 1e-9 };
+  const cut =
+    caps.find(([name, cap]) => name === 'newClient' && cap === lowest && cap < wanted - 1e-9) ??
+    caps.find(([, cap]) => cap < wanted - 1e-9);
+  return {
+    fluenceJcm2,
+    basis,
+    cut: cut?.[0] ?? null,
+    changed: cut?.[0] === 'newClient' ? changed : [],
+    belowProtocol: fluenceJcm2 < row.fluenceJcm2.low - 1e-9,
+  };
 }
 
-function basisFor(input: Parameters<typeof startFor>[0]): StartBasis {
-  const last = lastComparable(input.subject, input.handpiece, input.pulseMs);
-  if (last !== null) {
-    const advice = stepRule(last.answer);
-    return {
-      kind: 'lastSession',
-      session: last,
-      advice,
-      wantedJcm2: last.setting.fluenceJcm2 * advice.factor,
-    };
-  }
-  const because = lowStartReasons(input.subject, input.working);
-  const { low, high } = input.row.fluenceJcm2;
+function returnBasis({ session, fluenceJcm2 }: ToldHere): StartBasis {
+  const advice = stepRule(session.answer);
+  return {
+    kind: 'lastSession',
+    session,
+    advice,
+    fromJcm2: fluenceJcm2,
+    wantedJcm2: fluenceJcm2 * advice.factor,
+  };
+}
+
+function newClientBasis(
+  subject: Subject,
+  working: WorkingSkin,
+  { fluenceJcm2: { low, high } }: ProtocolRow,
+): StartBasis {
+  const because = lowStartReasons(subject, working);
   return because.length > 0
     ? { kind: 'protocolLow', low, because }
     : { kind: 'protocolThird', low, high };

@@ -13,7 +13,8 @@ import {
 } from '../optics';
 import type { InkColour, InkFinding, TypingAnswers } from '../look';
 import type { SkinAnswer } from '../reaction';
-import { within, type Day } from '../units';
+import { checkDay, within, type Day } from '../units';
+import type { Handpiece } from './handpiece';
 import type { Setting } from './setting';
 
 export type Density = 'sparse' | 'medium' | 'dense';
@@ -48,17 +49,24 @@ export interface HairFinding {
   readonly hairsPerCm2?: number | undefined;
 }
 
+/** What a session was worked with, as it was then: enough to compare it after its handpiece has gone. */
+export type UsedHandpiece = Pick<Handpiece, 'light' | 'train' | 'cooling' | 'gel'>;
+
 /** An earlier session on the same zone, or a test spot, and what skin and client answered. */
 export interface PastSession {
   readonly on: Day;
   /** A test spot, not a whole session. */
   readonly test?: boolean | undefined;
+  /** For a test spot: the day on which it was last read; absent in records from before that was kept. */
+  readonly readOn?: Day | undefined;
   /** The skin as it was found then; absent in records of before it was kept with them. */
   readonly skin?: SkinFinding | undefined;
   /** What the client was taking then, as `medicineKey` names it. */
   readonly medicines?: readonly string[] | undefined;
   readonly setting: Setting;
   readonly wavelengthNm: number;
+  /** Absent in records from before it was kept with them. */
+  readonly used?: UsedHandpiece | undefined;
   readonly answer: SkinAnswer;
   /** The hair as it was found then; absent where ink was treated. */
   readonly hair?: HairFinding | undefined;
@@ -116,6 +124,29 @@ const TAN_ADDITION = {
   fresh: 'tanFresh',
   selfTan: 'selfTan',
 } as const;
+
+/**
+ * Checks the figures of a subject that a plan rests on.
+ * @throws InputError naming the first field that makes no sense
+ */
+export function checkSubject(subject: SkinSubject, today: Day): void {
+  checkDay('today', today);
+  const { measuredFraction, unexposedFraction } = subject.skin;
+  if (measuredFraction !== null) {
+    within('subject.skin.measuredFraction', measuredFraction, 0.001, 0.5);
+  }
+  if (unexposedFraction != null) {
+    within('subject.skin.unexposedFraction', unexposedFraction, 0.001, 0.5);
+  }
+  subject.history.forEach(({ on, setting, wavelengthNm, answer }, index) => {
+    const field = `subject.history.${index}`;
+    checkDay(`${field}.on`, on);
+    within(`${field}.wavelengthNm`, wavelengthNm, 400, 1200);
+    within(`${field}.setting.fluenceJcm2`, setting.fluenceJcm2, 0.01, 500);
+    within(`${field}.setting.pulseMs`, setting.pulseMs, 1e-7, 1000);
+    if (answer.painMax !== null) within(`${field}.answer.painMax`, answer.painMax, 0, 10);
+  });
+}
 
 /** The diameter to plan with, µm: as measured, else the calibre's. */
 export const hairDiameterUm = ({ diameterUm, calibre }: HairFinding): number =>

@@ -20,6 +20,7 @@ export const CHECK_IDS = [
   'coldAir',
   'cryogen',
   'ice',
+  'coldPack',
   'evacuator',
 ] as const;
 
@@ -33,6 +34,8 @@ export interface Check {
   readonly density?: number;
   /** For a cold tip: what it should be at, °C. */
   readonly plateC?: number;
+  /** For a cold pack: how long it lies on, s. */
+  readonly seconds?: number;
   /** For cover: how many things in the zone are under white. */
   readonly covered?: number;
 }
@@ -63,6 +66,7 @@ export function checklist(of: {
     fluenceJcm2: setting.fluenceJcm2,
   });
   const plate = cooling.kind === 'contact' || cooling.kind === 'gelPlate' ? cooling.plateC : null;
+  const { packSeconds = 0 } = setting.added ?? {};
   const bare = setting.technique === 'subMs1064';
   const lines: readonly (readonly [boolean, Check])[] = [
     [true, { id: 'door' }],
@@ -80,9 +84,10 @@ export function checklist(of: {
     [of.gel && !bare, { id: 'gel' }],
     [!of.gel || bare, { id: 'noGel' }],
     [plate !== null, { id: 'tipCold', ...(plate === null ? {} : { plateC: plate }) }],
-    [cooling.kind === 'air', { id: 'coldAir' }],
+    [cooling.kind === 'air' || setting.added?.air === true, { id: 'coldAir' }],
     [cooling.kind === 'cryogen', { id: 'cryogen' }],
     [cooling.kind === 'ice', { id: 'ice' }],
+    [packSeconds > 0, { id: 'coldPack', seconds: packSeconds }],
     [job === 'ink', { id: 'evacuator' }],
   ];
   return lines.flatMap(([applies, check]) => (applies ? [check] : []));

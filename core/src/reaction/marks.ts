@@ -1,4 +1,5 @@
 import type { Job } from '../suitability';
+import { painMeaning } from './pain';
 import type { ReactionKind } from './report';
 
 /** What may be seen on the skin during and within minutes of a hair session. */
@@ -102,7 +103,12 @@ export function skinAnswer(
   };
 }
 
-/** Whether a session was well borne: nothing adverse, no pain of 7 or more. */
-export function wellBorne(answer: SkinAnswer): boolean {
-  return answer.adverse.length === 0 && (answer.painMax ?? 0) < 7;
+/** How a setting was borne, best first: well; strongly (strong endpoint, or pain 5–6); badly (anything adverse, or pain 7 and more). */
+export type Borne = 'well' | 'strongly' | 'badly';
+
+/** How skin and client bore a setting; pain that was never asked counts as none. */
+export function borne({ adverse, endpoint, painMax }: SkinAnswer): Borne {
+  const pain = painMeaning(painMax ?? 0);
+  if (adverse.length > 0 || pain === 'stop') return 'badly';
+  return endpoint === 'strong' || pain === 'slowDown' ? 'strongly' : 'well';
 }

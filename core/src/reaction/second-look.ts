@@ -1,6 +1,6 @@
 import type { SkinType } from '../optics';
 import type { Job } from '../suitability';
-import { wellBorne, type SkinAnswer } from './marks';
+import { borne, type SkinAnswer } from './marks';
 
 export type SecondLookReason = 'usual' | 'typesIVtoVI' | 'strongAnswer' | 'ink';
 
@@ -19,14 +19,13 @@ export function secondLook(of: {
   readonly workingType: SkinType;
   readonly answer: SkinAnswer;
 }): SecondLook {
-  const strong = of.answer.endpoint === 'strong' || (of.answer.painMax ?? 0) >= 5;
-  const badly = !wellBorne(of.answer);
+  const how = borne(of.answer);
   const list: readonly (readonly [SecondLookReason, boolean])[] = [
     ['typesIVtoVI', of.workingType >= 4],
-    ['strongAnswer', strong || badly],
+    ['strongAnswer', how !== 'well'],
     ['ink', of.job === 'ink'],
   ];
   const because = list.flatMap(([why, holds]) => (holds ? [why] : []));
   if (because.length === 0) return { minutes: 5, because: ['usual'] };
-  return { minutes: badly || because.length > 1 ? 15 : 10, because };
+  return { minutes: how === 'badly' || because.length > 1 ? 15 : 10, because };
 }

@@ -46,6 +46,7 @@ export const TRIAGE_REASONS = [
   'pigmentFades',
   'pigmentLasts',
   'paleWatch',
+  'paleBurn',
   'paleLasts',
   'scarForms',
   'scarRaised',
@@ -103,6 +104,11 @@ const SHOCK_HOURS = 3 * DAY;
 const LARGE_CM = 5;
 const PIGMENT_LASTS_DAYS = 182;
 const PALE_LASTS_DAYS = 90;
+// Skin that is paler so soon was burnt, until somebody has seen it.
+const PALE_BURN_HOURS = 3 * DAY;
+const BURN_HEALS_DAYS = 14;
+// Ink heals within two weeks; a blister that is there longer has not.
+const BLISTER_HEALS_DAYS = 14;
 
 const SIGN_LEVEL: Readonly<Partial<Record<ReactionSign, TriageLevel>>> = {
   fever: 'clinicianNow',
@@ -110,6 +116,7 @@ const SIGN_LEVEL: Readonly<Partial<Record<ReactionSign, TriageLevel>>> = {
   faceOrThroat: 'clinicianNow',
   breathing: 'clinicianNow',
   changedSight: 'clinicianNow',
+  // On ink the wound is open: see `signs`.
   pus: 'seeToday',
   growingPain: 'seeToday',
   overBody: 'seeToday',
@@ -138,7 +145,9 @@ const AGAIN_HOURS: Readonly<Record<TriageLevel, number | null>> = {
  * after ordinary clinic rules; a clinician decides.
  */
 export function triage(of: TriageCase): Triage {
-  const found = [...signs(of), ...byKind(of)].sort((one, other) => rank(other) - rank(one));
+  const found = [...signs(of), ...byKind(of), ...worsening(of)].sort(
+    (one, other) => rank(other) - rank(one),
+  );
   const level = found[0]?.level ?? 'advice';
   const fresh = found.filter(
     ({ reason }, index) => found.findIndex((each) => each.reason === reason) === index,
@@ -159,9 +168,15 @@ const hoursBetween = (from: string, to: string) =>
 
 const reason = (level: TriageLevel, why: TriageReason): Found => ({ level, reason: why });
 
-function signs({ report }: TriageCase): readonly Found[] {
+const SWELLING_KINDS: readonly ReactionKind[] = ['swelling', 'allergy'];
+
+function signs({ report, job }: TriageCase): readonly Found[] {
   return report.signs.flatMap((sign) => {
-    const level = SIGN_LEVEL[sign];
+    // Swelling with a rash over the body is allergic; pus in ink is an open wound that is infected.
+    const urgent =
+      (sign === 'overBody' && SWELLING_KINDS.includes(report.what)) ||
+      (sign === 'pus' && job === 'ink');
+    const level = urgent ? 'clinicianNow' : SIGN_LEVEL[sign];
     return level === undefined ? [] : [reason(level, sign as TriageReason)];
   });
 }
@@ -172,14 +187,14 @@ function byKind(of: TriageCase): readonly Found[] {
   switch (report.what) {
     case 'redness':
     case 'swelling':
-      return [...lasting(of), ...worsening(of)];
+      return lasting(of);
     case 'crust':
     case 'purpura':
-      return [...lasting(of), ...worsening(of), ...(of.job === 'hair' ? onHair(of) : [])];
+      return [...lasting(of), ...(of.job === 'hair' ? onHair(of) : [])];
     case 'blister':
       return blister(of);
     case 'infection':
-      return [reason('seeToday', 'infectionSigns')];
+      return [reason(of.job === 'ink' ? 'clinicianNow' : 'seeToday', 'infectionSigns')];
     case 'allergy':
       return [reason('seeToday', 'allergySigns')];
     case 'eye':
@@ -191,6 +206,9 @@ function byKind(of: TriageCase): readonly Found[] {
           : reason('advice', 'pigmentFades'),
       ];
     case 'palerSkin':
+      if (hoursBetween(treatedAt, report.onsetAt) <= PALE_BURN_HOURS && days <= BURN_HEALS_DAYS) {
+        return [reason(of.job === 'hair' ? 'seeToday' : 'advice', 'paleBurn')];
+      }
       return [
         days > PALE_LASTS_DAYS ? reason('seeToday', 'paleLasts') : reason('advice', 'paleWatch'),
       ];
@@ -213,11 +231,15 @@ function lasting({ report, job, now, treatedAt }: TriageCase): readonly Found[] 
   return hours <= long ? [reason('advice', 'longerThanUsual')] : [reason('seeToday', 'farTooLong')];
 }
 
-/** What still grows a day after the last pulse does not heal by itself. */
-function worsening({ report, now, treatedAt }: TriageCase): readonly Found[] {
-  return report.trend === 'worse' && hoursBetween(treatedAt, now) > DAY
-    ? [reason('seeToday', 'gettingWorse')]
-    : [];
+/**
+ * What gets worse is never the normal course. A day after the last pulse, or on the face at once, it does not heal by
+ * itself.
+ */
+function worsening({ report, now, treatedAt, face }: TriageCase): readonly Found[] {
+  if (report.trend !== 'worse') return [];
+  const late = hoursBetween(treatedAt, now) > DAY;
+  const urgent = (late || face) && report.what !== 'hairGrowth';
+  return [reason(urgent ? 'seeToday' : 'advice', 'gettingWorse')];
 }
 
 /** Crust or purpura after hair removal is more than was meant. */
@@ -233,11 +255,13 @@ function onHair({ report, workingType, face }: TriageCase): readonly Found[] {
 function blister(of: TriageCase): readonly Found[] {
   const { report, job, workingType, face, dependent, wavelengthNm } = of;
   const onset = hoursBetween(of.treatedAt, report.onsetAt);
+  const age = hoursBetween(of.treatedAt, of.now);
   const list: readonly (readonly [boolean, TriageLevel, TriageReason])[] = [
     [onset < AT_ONCE_HOURS, 'seeToday', 'blisterAtOnce'],
     [job === 'hair', 'seeToday', 'blisterIsBurn'],
     [job === 'ink' && onset >= AT_ONCE_HOURS && onset <= SHOCK_HOURS, 'advice', 'blisterFromShock'],
     [onset > SHOCK_HOURS, 'seeToday', 'blisterLate'],
+    [age > BLISTER_HEALS_DAYS * DAY, 'seeToday', 'farTooLong'],
     [report.extent === 'whole', 'seeToday', 'wholeArea'],
     [(report.sizeCm ?? 0) > LARGE_CM, 'seeToday', 'large'],
     [report.signs.includes('bloodFilled'), 'seeToday', 'bloodFilled'],

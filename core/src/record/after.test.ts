@@ -22,6 +22,9 @@ import {
   type VisitEvent,
 } from './index';
 
+/** Judged right after it happened, with consent. */
+const CONSENTED = { consented: true, now: '2026-11-24T20:00:00.000Z', undoMinutes: 15 };
+
 const BOOKED = 'area';
 const ink = inkSubject();
 
@@ -84,7 +87,8 @@ describe('a session of two lights', () => {
     const between = events.slice(0, swap + 1);
     expect(visitRecord(between).run.state).toBe('paused');
     const goOn = { id: 'x', at: moment(45), body: { kind: 'resumed' } } as const;
-    const refused = (list: readonly VisitEvent[]) => refuseVisitEvent(list, goOn, BOOKED, true);
+    const refused = (list: readonly VisitEvent[]) =>
+      refuseVisitEvent(list, goOn, BOOKED, CONSENTED);
     expect(refused(between)).toBe('testSpotFirst');
     const waived: VisitEvent = {
       ...{ id: 'w', at: moment(42), staffId: 'one' },
@@ -130,9 +134,9 @@ describe('a drawn design', () => {
       ...{ wavelengthNm: 1064, number: 1, colour: 'black', pulses: 50 },
       energyJ: expect.closeTo(25.133, 3) as number,
     });
-    // From the choice of the cell at 10:00:51 to the end at 10:01:10.
+    // From the choice of the cell at 10:00:51 until bleeding stopped the session at 10:01:02.
     expect(zone!.parts[1]).toMatchObject({
-      ...{ wavelengthNm: 532, number: 2, colour: 'red', pulses: 20, seconds: 19 },
+      ...{ wavelengthNm: 532, number: 2, colour: 'red', pulses: 20, seconds: 11 },
       energyJ: expect.closeTo(5.027, 3) as number,
     });
   });
@@ -244,7 +248,7 @@ describe('a reaction told of later', () => {
       ...{ kind: 'reactionClosed', reactionId: 'nobody', outcome: 'healed', note: '' },
     });
     expect(visitRecord([...events, stray]).reactions).toEqual([]);
-    expect(refuseVisitEvent(events, stray, BOOKED, true)).toBe('noSuchReaction');
+    expect(refuseVisitEvent(events, stray, BOOKED, CONSENTED)).toBe('noSuchReaction');
   });
 });
 
@@ -298,8 +302,8 @@ describe('a signature under a record', () => {
 
   it('waits until treatment has ended, and advice until somebody went home', () => {
     const running = events.filter(({ body }) => body.kind !== 'treatmentEnded');
-    expect(refuseVisitEvent(running, signed, BOOKED, true)).toBe('notFinished');
-    expect(refuseVisitEvent(events, signed, BOOKED, true)).toBeNull();
-    expect(refuseVisitEvent(events, given, BOOKED, true)).toBe('notFinished');
+    expect(refuseVisitEvent(running, signed, BOOKED, CONSENTED)).toBe('notFinished');
+    expect(refuseVisitEvent(events, signed, BOOKED, CONSENTED)).toBeNull();
+    expect(refuseVisitEvent(events, given, BOOKED, CONSENTED)).toBe('notFinished');
   });
 });

@@ -3,6 +3,8 @@ import type { Cooling } from '../heat';
 import type { InkColour, InkFinding, Place, ZoneFinding } from '../look';
 import type {
   HairFinding,
+  Light,
+  Train,
   Setting,
   SkinFinding,
   StepAdvice,
@@ -61,6 +63,9 @@ export interface AcceptedPlan {
   readonly setting: Setting;
   /** Of the handpiece as it was then, nm; a band's mean. */
   readonly wavelengthNm: number;
+  /** Its light and train as they were then; absent in plans from before these were kept. */
+  readonly light?: Light | undefined;
+  readonly train?: Train | undefined;
   /** The highest fluence that this plan allows during the session, J/cm². */
   readonly upperJcm2: number;
   readonly expectedPulses: number;
@@ -159,7 +164,13 @@ export type EventBody =
   | { readonly kind: 'passDone' }
   | { readonly kind: 'painScored'; readonly score: number }
   | { readonly kind: 'markSeen'; readonly mark: Mark }
-  | { readonly kind: 'settingChanged'; readonly setting: Setting; readonly reason: string }
+  | {
+      readonly kind: 'settingChanged';
+      readonly setting: Setting;
+      readonly reason: string;
+      /** The one cell that it is for, where a bony or mucosal place asks for less. */
+      readonly forCell?: number | undefined;
+    }
   /** The technician keeps the setting though the step rule says otherwise. */
   | {
       readonly kind: 'stepDeclined';
@@ -259,6 +270,8 @@ export type EventBody =
       readonly signature: DrawnOrTyped;
       /** SHA-256 of what was signed. */
       readonly digest: string;
+      /** How many entries that covers; absent in signatures from before it was kept. */
+      readonly entries?: number | undefined;
     };
 
 export const CELL_ENDS = ['done', 'warm', 'leftOut'] as const;

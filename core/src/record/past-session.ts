@@ -1,8 +1,9 @@
 import { testSpotReasons, type PastSession, type TestSpotReason } from '../plan';
 import { laterReasons, spotsAsSessions } from '../spot';
 import type { AcceptedPlan } from './events';
+import type { Setting } from '../plan';
 import { legsOf } from './legs';
-import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
+import { faintEnough, medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
 /**
  * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole
@@ -19,10 +20,20 @@ export function pastSessions(record: VisitRecord): readonly PastSession[] {
       medicines: medicinesIn(record),
       setting,
       wavelengthNm: plan.wavelengthNm,
+      ...usedOf(plan, setting),
       answer,
       ...targetOf(plan),
     }));
   return [...testsOf(record), ...sessions];
+}
+
+/** The light and cooling that were worked with, where the plan kept them. */
+function usedOf(
+  { light, train, cooling, gel }: AcceptedPlan,
+  setting: Setting,
+): Pick<PastSession, 'used'> {
+  if (light === undefined || train === undefined || cooling === undefined) return {};
+  return { used: { light, train, cooling: setting.cooling ?? cooling, gel: gel ?? false } };
 }
 
 /** Hair as it was found, or the colours of ink that were meant. */
@@ -35,7 +46,7 @@ const targetOf = ({ subject, ink }: AcceptedPlan): Pick<PastSession, 'hair' | 'i
 export function testsOf(record: VisitRecord): readonly PastSession[] {
   const { plan, spots } = record;
   if (plan === null) return [];
-  const { subject, wavelengthNm, plannedOn } = plan;
+  const { subject, wavelengthNm, plannedOn, setting } = plan;
   const later = laterReasons(subject).length > 0;
   // Spots of one light say nothing of another's.
   const lights = [...new Set(spots.map((spot) => spot.wavelengthNm ?? wavelengthNm))];
@@ -43,7 +54,13 @@ export function testsOf(record: VisitRecord): readonly PastSession[] {
     spotsAsSessions(
       spots.filter((spot) => (spot.wavelengthNm ?? wavelengthNm) === light),
       later,
-      { on: plannedOn, wavelengthNm: light, ...targetOf(plan) },
+      {
+        on: plannedOn,
+        wavelengthNm: light,
+        ...(light === wavelengthNm ? usedOf(plan, setting) : {}),
+        ...targetOf(plan),
+      },
+      faintEnough(plan),
     ),
   );
 }

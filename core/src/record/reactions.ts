@@ -9,6 +9,7 @@ import {
 } from '../reaction';
 import type { ReactionOutcome } from './after-kinds';
 import type { EventBody, VisitEvent } from './events';
+import { lastFiredAt } from './onset';
 import { shortestNm } from './shortest-nm';
 import type { VisitRecord } from './visit-record';
 
@@ -50,9 +51,9 @@ export function triageCase(
   report: ReactionReport,
   now: string,
 ): TriageCase | null {
-  const { plan, run, spots } = grounds;
+  const { plan } = grounds;
   const wavelengthNm = shortestNm(grounds);
-  const treatedAt = run.endedAt ?? run.startedAt ?? spots.at(-1)?.at ?? null;
+  const treatedAt = lastFiredAt(grounds);
   if (plan === null || wavelengthNm === null || treatedAt === null) return null;
   const { subject, job = 'hair' } = plan;
   return {

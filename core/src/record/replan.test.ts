@@ -38,7 +38,7 @@ const accepted = (change: (plan: AcceptedPlan) => AcceptedPlan): EventBody => ({
 });
 const lower = accepted((plan) => ({ ...plan, setting: { ...plan.setting, fluenceJcm2: 3.2 } }));
 const resumed = (events: readonly VisitEvent[]) =>
-  refuseEvent(visitRecord(events), { kind: 'resumed' }, true);
+  refuseEvent(visitRecord(events), { kind: 'resumed' }, true, '2026-11-24T12:00:00.000Z');
 
 describe('a plan accepted anew in the midst of a session, for the same work', () => {
   const events = add(BEFORE, [45, lower]);

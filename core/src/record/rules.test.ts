@@ -48,7 +48,7 @@ const after = (names: readonly Name[], next: Name, consented = true) => {
     staffId: 's',
     body: BODIES[name],
   }));
-  return refuseEvent(visitRecord(events), BODIES[next], consented);
+  return refuseEvent(visitRecord(events), BODIES[next], consented, '2026-11-24T11:00:00.000Z');
 };
 
 describe('what may be added to a visit', () => {

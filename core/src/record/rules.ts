@@ -1,10 +1,14 @@
+import { awaitsDarkening, DARKENING_PULSES } from '../ink';
+import { openCauses } from '../reaction';
 import { laterReasons, spotVerdict } from '../spot';
 import { RUN_KINDS, type EventBody, type EventKind } from './events';
 import { spotReasons } from './past-session';
 import { awaitsReadiness, preparation } from './prepared';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
-import { isStopped, plannedSpots, type VisitRecord } from './visit-record';
+import { onsetProblem } from './onset';
+import { refuseRise } from './rises';
+import { faintEnough, goesOnWith, isStopped, plannedSpots, type VisitRecord } from './visit-record';
 
 /** Why an event cannot be added to a visit now. */
 export type EventRefusal =
@@ -35,16 +39,29 @@ export type EventRefusal =
   | 'noSuchReaction'
   | 'reactionClosed'
   | 'noSuchEntry'
-  | 'notFinished';
+  | 'notFinished'
+  | 'causesFirst'
+  | 'raisedAlready'
+  | 'riseTooLarge'
+  | 'notUndoable'
+  | 'tooLateToUndo'
+  | 'recordSigned'
+  | 'oneDarkeningSpot'
+  | 'darkeningSpotFirst'
+  | 'beforeLastPulse'
+  | 'afterTold';
 
 /**
- * Whether an event fits the visit as it stands; null when it does. Presses made in the room are never
- * refused once treatment has begun: they tell what happened.
+ * Whether an event fits the visit as it stands; null when it does. Presses that tell what happened are never refused
+ * once treatment has begun; those that let it go on are.
+ *
+ * @param at when it happened, ISO 8601
  */
 export function refuseEvent(
   record: VisitRecord,
   body: EventBody,
   consented: boolean,
+  at: string,
 ): EventRefusal | null {
   if (RUN_KINDS.includes(body.kind)) return refusePress(record, body, consented);
   // What shows later is still noted after the client went home.
@@ -55,15 +72,20 @@ export function refuseEvent(
     case 'planAccepted':
       if (record.history === null || record.findings === null) return 'askAndLookFirst';
       if (isStopped(record)) return 'stoppedByAnswers';
-      return record.run.state === 'ended' ? 'alreadyEnded' : null;
+      if (record.run.state === 'ended') return 'alreadyEnded';
+      // A plan that goes on with the work under way is a change of its setting.
+      return record.plan !== null && goesOnWith(record.plan, body.plan)
+        ? refuseRise(record.run, body.plan.setting)
+        : null;
     case 'spotFired':
-      return refuseFiring(record, consented);
+      return refuseFiring(record, consented) ?? refuseDarkeningSpot(record, body.pulses);
     case 'spotRead':
       return record.spots.some(({ id }) => id === body.spotId) ? null : 'noSuchSpot';
     case 'spotWaived':
       return refuseWaiving(record);
     case 'reactionReported':
-      return record.run.startedAt === null && record.spots.length === 0 ? 'nothingFired' : null;
+      if (record.run.startedAt === null && record.spots.length === 0) return 'nothingFired';
+      return onsetProblem(record, body.report.onsetAt, at);
     case 'reactionFollowed':
     case 'reactionClosed': {
       const reaction = record.reactions.find(({ id }) => id === body.reactionId);
@@ -85,20 +107,19 @@ function refusePress(
   consented: boolean,
 ): EventRefusal | null {
   const begun = record.run.startedAt !== null;
-  if (body.kind === 'undone' && !begun) {
-    const spot = record.spots.find(({ id }) => id === body.eventId);
-    return spot === undefined || spot.readings.length > 0 ? 'notStarted' : null;
-  }
   // After a change of plan in the session, the new light is made ready before anything goes on.
   if (body.kind === 'resumed' && begun) {
+    if (openCauses(record.run, record.plan?.job ?? 'hair').length > 0) return 'causesFirst';
     if (record.legs.length > 0 && spotReasons(record).length > 0) return 'testSpotFirst';
     return awaitsReadiness(record) ? 'prepareFirst' : null;
   }
+  if (body.kind === 'settingChanged' && begun) return refuseRise(record.run, body.setting);
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
   if (record.run.state === 'ended') return 'alreadyEnded';
   const refusal = refuseFiring(record, consented);
   if (refusal !== null) return refusal;
   if (record.planIsStale) return 'planIsStale';
+  if (awaitsDarkeningSpot(record)) return 'darkeningSpotFirst';
   if (spotReasons(record).length > 0) return 'testSpotFirst';
   return preparation(record).complete ? null : 'prepareFirst';
 }
@@ -112,11 +133,24 @@ function refuseFiring(record: VisitRecord, consented: boolean): EventRefusal | n
   return record.stale.some(({ kind }) => kind !== 'spots') ? 'planIsStale' : null;
 }
 
+/** Whether ink that may darken still waits for its one test spot to be seen again. */
+export function awaitsDarkeningSpot({ plan }: Pick<VisitRecord, 'plan'>): boolean {
+  if (plan === null || !('ink' in plan.subject)) return false;
+  return awaitsDarkening({ subject: plan.subject }, plan.ink?.colours ?? []);
+}
+
+/** Ink that may darken gets one test spot of one pulse. */
+function refuseDarkeningSpot(record: VisitRecord, pulses: number): EventRefusal | null {
+  if (!awaitsDarkeningSpot(record)) return null;
+  return record.spots.length > 0 || pulses > DARKENING_PULSES ? 'oneDarkeningSpot' : null;
+}
+
 function refuseWaiving(record: VisitRecord): EventRefusal | null {
   if (record.plan === null) return 'planFirst';
   if (spotReasons(record).length === 0) return 'noSpotNeeded';
   const spots = plannedSpots(record);
-  const { state } = spotVerdict(spots, laterReasons(record.plan.subject).length > 0);
+  const later = laterReasons(record.plan.subject).length > 0;
+  const { state } = spotVerdict(spots, later, faintEnough(record.plan));
   return state === 'stop' ? 'spotsSaidStop' : null;
 }
 

@@ -38,12 +38,17 @@ export interface Run {
   readonly declined: readonly Extract<EventBody, { kind: 'stepDeclined' }>[];
   readonly pains: readonly { readonly at: string; readonly score: number }[];
   readonly marks: readonly { readonly at: string; readonly mark: Mark }[];
+  /** What the session began with; null before it did. */
+  readonly first: Setting | null;
+  /** When the last pulse was logged or counted; null before any. */
+  readonly lastPulseAt: string | null;
   /** What is dialled in now: the accepted setting, or the last change. */
   readonly setting: Setting | null;
   readonly changes: readonly {
     readonly at: string;
     readonly setting: Setting;
     readonly reason: string;
+    readonly forCell?: number | undefined;
   }[];
   /** Whether the skin was harmed, or it hurt too much, since it last began or went on. */
   readonly harmed: boolean;
@@ -77,6 +82,8 @@ export const EMPTY_RUN: Run = {
   declined: [],
   pains: [],
   marks: [],
+  first: null,
+  lastPulseAt: null,
   setting: null,
   changes: [],
   harmed: false,
@@ -96,17 +103,26 @@ export function withPress(run: Run, event: VisitEvent): Run {
       return {
         ...run,
         state: 'running',
+        first: run.first ?? run.setting,
         startedAt: run.startedAt ?? at,
         endedAt: null,
         runningSince: at,
       };
     case 'pulsesFired': {
-      const pulsed = { ...withPulses(run, body.count, run.setting), lastPress: event };
+      const pulsed = {
+        ...withPulses(run, body.count, run.setting),
+        lastPress: event,
+        lastPulseAt: at,
+      };
       return inCell(run, pulsed, (cell) => withPulses(cell, body.count, run.setting));
     }
     case 'consolePulses': {
       const { intervals, added } = withInterval(run.counted, body);
-      const counted = { ...withPulses(run, added, run.setting), counted: intervals };
+      const counted = {
+        ...withPulses(run, added, run.setting),
+        counted: intervals,
+        lastPulseAt: added > 0 ? at : run.lastPulseAt,
+      };
       return inCell(run, counted, (cell) => withPulses(cell, added, run.setting));
     }
     case 'passDone':
@@ -115,15 +131,17 @@ export function withPress(run: Run, event: VisitEvent): Run {
       }));
     case 'painScored': {
       const pains = [...run.pains, { at, score: body.score }];
-      const harmed = run.harmed || painMeaning(body.score) === 'stop';
-      return inCell(run, { pains, harmed, lastPress: event }, (cell) => ({
+      const hurts = painMeaning(body.score) === 'stop';
+      const changed = { pains, harmed: run.harmed || hurts, lastPress: event };
+      return inCell(hurts ? halted(run, at) : run, changed, (cell) => ({
         pains: [...cell.pains, body.score],
       }));
     }
     case 'markSeen': {
       const marks = [...run.marks, { at, mark: body.mark }];
-      const harmed = run.harmed || MARK_MEANING[body.mark] === 'adverse';
-      return inCell(run, { marks, harmed, lastPress: event }, (cell) => ({
+      const harms = MARK_MEANING[body.mark] === 'adverse';
+      const changed = { marks, harmed: run.harmed || harms, lastPress: event };
+      return inCell(harms ? halted(run, at) : run, changed, (cell) => ({
         marks: [...cell.marks, body.mark],
       }));
     }
@@ -139,7 +157,10 @@ export function withPress(run: Run, event: VisitEvent): Run {
       return {
         ...run,
         setting: body.setting,
-        changes: [...run.changes, { at, setting: body.setting, reason: body.reason }],
+        changes: [
+          ...run.changes,
+          { at, setting: body.setting, reason: body.reason, forCell: body.forCell },
+        ],
       };
     case 'stepDeclined':
       return { ...run, declined: [...run.declined, body] };
@@ -170,7 +191,7 @@ export function withPress(run: Run, event: VisitEvent): Run {
 export function swapped(run: Run, setting: Setting, at: string, same: boolean): Run {
   if (run.startedAt === null || run.state === 'ended') return { ...run, setting };
   const held: Run = { ...stopClock(run, at), setting, state: 'paused', lastPress: null };
-  if (!same) return { ...held, cell: null };
+  if (!same) return { ...held, cell: null, first: setting, changes: [] };
   const changed = run.setting?.fluenceJcm2 !== setting.fluenceJcm2;
   return changed ? { ...held, changes: [...run.changes, { at, setting, reason: '' }] } : held;
 }
@@ -197,6 +218,10 @@ function inCell(run: Run, changed: Partial<Run>, onCell: (cell: CellRun) => Part
   const cells = new Map(run.cells).set(run.cell, { ...before, ...onCell(before) });
   return { ...run, ...changed, cells };
 }
+
+/** A run that pain of 7 and more, or harm to the skin, has stopped; one that does not run stays as it is. */
+const halted = (run: Run, at: string): Run =>
+  run.state === 'running' ? { ...stopClock(run, at), state: 'stopped' } : run;
 
 /** Books the time since the clock began to run on the cell that is worked on. */
 function stopClock(run: Run, at: string): Run {

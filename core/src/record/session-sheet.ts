@@ -6,6 +6,7 @@ import { inOrder } from './in-order';
 import { legsOf, partsDone, type LegAnswered, type PartDone } from './legs';
 import type { Run } from './run';
 import { answerOf, sameLight, type VisitRecord } from './visit-record';
+import { changedSince } from './signed';
 import { zoneOfEvent, zonesOf, zoneRecord } from './zones';
 import type { SkinAnswer, StopCause } from '../reaction';
 
@@ -101,7 +102,6 @@ export function sessionSheet(events: readonly VisitEvent[], bookedId: string): S
       kinds.includes(body.kind as K) ? [{ ...(body as Of<K>), id, at, staffId }] : [],
     );
   const signatures = all('recordSigned');
-  const lastSigned = signatures.at(-1);
   const zones = zonesOf(events, bookedId).map((id) => zoneSheet(events, ordered, id, bookedId));
   return {
     zones,
@@ -112,14 +112,7 @@ export function sessionSheet(events: readonly VisitEvent[], bookedId: string): S
     given: zones[0]?.record.given ?? [],
     amendments: all('amended'),
     signatures,
-    changedSinceSigned:
-      lastSigned !== undefined &&
-      ordered.some(
-        ({ at, id, body }) =>
-          body.kind !== 'recordSigned' &&
-          body.kind !== 'adviceGiven' &&
-          (at > lastSigned.at || (at === lastSigned.at && id > lastSigned.id)),
-      ),
+    changedSinceSigned: changedSince(inOrder(events)),
   };
 }
 

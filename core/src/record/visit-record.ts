@@ -1,5 +1,6 @@
 import { changesBetween, type Change } from '../look';
 import { medicineKey, type PastSession } from '../plan';
+import { faintIsEnough } from '../ink';
 import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
 import { inOrder } from './in-order';
 import { harmLater, withReaction, type Reaction } from './reactions';
@@ -159,12 +160,17 @@ const isNewNo = ({ before, now }: Change) =>
 function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
   if (readingsIn(record.spots) <= basis.readings) return null;
   const { subject, setting } = record.plan!;
-  const verdict = spotVerdict(plannedSpots(record), laterReasons(subject).length > 0);
+  const later = laterReasons(subject).length > 0;
+  const verdict = spotVerdict(plannedSpots(record), later, faintEnough(record.plan!));
   if (verdict.state !== 'use' && verdict.state !== 'stop') return null;
   if (setting.handpieceId !== verdict.spot.setting.handpieceId) return null;
   const { wantedJcm2 } = verdict;
   return setting.fluenceJcm2 > wantedJcm2 + 1e-9 ? { kind: 'spots', wantedJcm2 } : null;
 }
+
+/** Whether a faint endpoint is all that a plan wants: red, orange and yellow ink alone. */
+export const faintEnough = ({ ink }: Pick<AcceptedPlan, 'ink'>): boolean =>
+  faintIsEnough(ink?.colours ?? []);
 
 /** The test spots that were fired with the light that is planned. */
 export const plannedSpots = ({ plan, spots }: Pick<VisitRecord, 'plan' | 'spots'>) =>
@@ -328,7 +334,7 @@ export const sameLight = (one: AcceptedPlan, other: AcceptedPlan): boolean =>
  * Whether a plan goes on with the work of the one before: the same light in the same way on the same skin. What was done
  * then stays done; cells that began anew would be fired on twice.
  */
-const goesOnWith = (before: AcceptedPlan, next: AcceptedPlan): boolean =>
+export const goesOnWith = (before: AcceptedPlan, next: AcceptedPlan): boolean =>
   sameLight(before, next) &&
   before.setting.technique === next.setting.technique &&
   JSON.stringify(workOf(before)) === JSON.stringify(workOf(next));

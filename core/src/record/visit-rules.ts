@@ -1,30 +1,47 @@
-import { WHOLE_VISIT_KINDS, type EventBody, type VisitEvent } from './events';
+import { WHOLE_VISIT_KINDS, type VisitEvent } from './events';
 import { refuseEvent, type EventRefusal } from './rules';
+import { refuseSigned } from './signed';
+import { refuseUndo } from './undo';
 import type { VisitRecord } from './visit-record';
 import { zoneOfEvent, zoneRecords } from './zones';
 
 type New = Pick<VisitEvent, 'id' | 'at' | 'areaId' | 'body'>;
 
+/** What an event is judged by besides the visit itself. */
+export interface Around {
+  /** Whether treatment of the zone that the event speaks of is consented to. */
+  readonly consented: boolean;
+  /** When it is judged, ISO 8601. */
+  readonly now: string;
+  /** How long after its end a session's presses can be taken back, minutes. */
+  readonly undoMinutes: number;
+}
+
 /**
  * Whether an event fits a visit of one or several zones; null when it does.
  *
- * @param consented whether treatment of the zone that the event speaks of is consented to
+ * @param zones the visit's zones, rebuilt from `events`
  */
 export function refuseVisitEvent(
   events: readonly VisitEvent[],
   event: New,
   bookedId: string,
-  consented: boolean,
+  { consented, now, undoMinutes }: Around,
+  zones: Zones = zoneRecords(events, bookedId),
 ): EventRefusal | null {
-  const { body } = event;
-  const zones = zoneRecords(events, bookedId);
+  const { body, at } = event;
+  const signed = refuseSigned(events, event);
+  if (signed !== null) return signed;
+  if (body.kind === 'undone') {
+    return refuseUndo({ events, zones, bookedId, eventId: body.eventId, now, undoMinutes });
+  }
   if (WHOLE_VISIT_KINDS.includes(body.kind)) {
-    return refuseWhole(events, zones, body, bookedId, consented);
+    return refuseWhole(events, zones, event, bookedId, consented);
   }
   const areaId = zoneOfEvent(event, bookedId)!;
   const record = zones.get(areaId);
   if (record === undefined) return 'noSuchZone';
-  const refusal = refuseEvent(record, body, consented);
+  const refusal = refuseEvent(record, body, consented, at);
   if (refusal !== null || body.kind !== 'treatmentStarted') return refusal;
   const others = [...zones].filter(([id]) => id !== areaId);
   return others.some(([, other]) => other.run.state === 'running') ? 'otherZoneRuns' : null;
@@ -35,7 +52,7 @@ type Zones = ReadonlyMap<string, VisitRecord>;
 function refuseWhole(
   events: readonly VisitEvent[],
   zones: Zones,
-  body: EventBody,
+  { body, at }: New,
   bookedId: string,
   consented: boolean,
 ): EventRefusal | null {
@@ -46,9 +63,9 @@ function refuseWhole(
     case 'zoneLeft':
       return refuseLeaving(zones, body.areaId);
     case 'stopOverridden':
-      return firstRefusal(records, body, consented, 'notStopped');
+      return firstRefusal(records, { body, at }, consented, 'notStopped');
     case 'sentHome':
-      return refuseSendHome(records, body, consented);
+      return refuseSendHome(records, { body, at }, consented);
     case 'amended':
       return body.about === null || events.some(({ id }) => id === body.about)
         ? null
@@ -58,7 +75,7 @@ function refuseWhole(
     case 'recordSigned':
       return records.some(isOpen) ? 'notFinished' : null;
     default:
-      return refuseEvent(zones.get(bookedId) ?? records[0]!, body, consented);
+      return refuseEvent(zones.get(bookedId) ?? records[0]!, body, consented, at);
   }
 }
 
@@ -76,11 +93,11 @@ function refuseLeaving(zones: Zones, areaId: string): EventRefusal | null {
 /** Refused only where every zone gives `pass`, or where one gives something else. */
 function firstRefusal(
   records: readonly VisitRecord[],
-  body: EventBody,
+  { body, at }: Pick<New, 'body' | 'at'>,
   consented: boolean,
   pass: EventRefusal,
 ): EventRefusal | null {
-  const refusals = records.map((record) => refuseEvent(record, body, consented));
+  const refusals = records.map((record) => refuseEvent(record, body, consented, at));
   const hard = refusals.find((refusal) => refusal !== null && refusal !== pass);
   if (hard !== undefined) return hard;
   return refusals.every((refusal) => refusal === pass) ? pass : null;
@@ -89,10 +106,10 @@ function firstRefusal(
 /** Nobody goes home while a zone is still to be looked at again, or was neither treated nor left out. */
 function refuseSendHome(
   records: readonly VisitRecord[],
-  body: EventBody,
+  { body, at }: Pick<New, 'body' | 'at'>,
   consented: boolean,
 ): EventRefusal | null {
-  const refusals = records.map((record) => refuseEvent(record, body, consented));
+  const refusals = records.map((record) => refuseEvent(record, body, consented, at));
   const first = refusals.find((refusal) => refusal !== null) ?? null;
   const untouched = records.some(
     ({ run, spots }, index) =>

@@ -14,6 +14,9 @@ import {
   type VisitEvent,
 } from './index';
 
+/** Judged right after it happened, with consent. */
+const CONSENTED = { consented: true, now: '2026-11-24T20:00:00.000Z', undoMinutes: 15 };
+
 const LEG = 'leg';
 const LIP = 'lip';
 const FIRST_MS = Date.UTC(2026, 10, 24, 10);
@@ -74,7 +77,12 @@ const read = (spotId: string, marks: readonly HairMark[], pain = 3): EventBody =
 const HOME: EventBody = { kind: 'sentHome', advice: [], nextVisitOn: '2027-01-19', note: '' };
 
 const refuse = (events: readonly VisitEvent[], body: EventBody, areaId?: string) =>
-  refuseVisitEvent(events, { id: 'new', at: '2026-11-24T20:00:00.000Z', areaId, body }, LEG, true);
+  refuseVisitEvent(
+    events,
+    { id: 'new', at: '2026-11-24T20:00:00.000Z', areaId, body },
+    LEG,
+    CONSENTED,
+  );
 
 describe('zones of a visit', () => {
   it('are the one booked and those added, without those left out', () => {
@@ -250,7 +258,7 @@ describe('a test spot in a visit', () => {
     const undo: EventBody = { kind: 'undone', eventId: 'e003' };
     expect(refuse(first([fired(16)]), undo)).toBeNull();
     expect(zoneRecord(first([fired(16)], [undo]), LEG, LEG).spots).toEqual([]);
-    expect(refuse(first([fired(16)], [read('e003', [])]), undo)).toBe('notStarted');
+    expect(refuse(first([fired(16)], [read('e003', [])]), undo)).toBe('notUndoable');
     expect(refuse(first(), read('e009', []))).toBe('noSuchSpot');
   });
 });

@@ -93,6 +93,7 @@ describe('a set of answers', () => {
     ['implant', 'care', 'care', 'care'],
     ['allergy', 'care', 'care', 'care'],
     ['earlierReaction', 'refer', 'refer', 'refer'],
+    ['lightIllness', 'refer', 'refer', 'refer'],
   ])('with a yes to %s gives %s, on the face %s, for ink %s', (id, body, face, ink) => {
     const of = yes(id, undefined, 'as told');
     const [finding] = judge(of).findings;
@@ -128,6 +129,39 @@ describe('a set of answers', () => {
     expect(() => judge(yes('allergy'))).toThrow(/answers\.allergy\.note/);
     expect(() => judge(yes('allergy', undefined, '  '))).toThrow(/word on what it was/);
     expect(() => judge(history({ medicines: { yes: true } }))).toThrow(/needs the names/);
+  });
+});
+
+describe('medicines that have washed out, or do not matter', () => {
+  it('asks nothing for a medicine that is known to have no bearing on light', () => {
+    expect(judge(taking('metformin')).outcome).toBe('go');
+    expect(judge(taking('paracetamol'), { job: 'ink' }).outcome).toBe('go');
+    expect(judge(taking(null)).outcome).toBe('refer');
+  });
+
+  // 14 days after the last dose of an anticoagulant, 28 after a steroid, three months after the rest.
+  it.each([
+    ['warfarin', '2026-11-10', 'go', 'care'],
+    ['prednisolone', '2026-10-27', 'care', 'care'],
+    ['methotrexate', '2026-08-24', 'care', 'care'],
+  ])('lets %s stand no longer once it was stopped on %s', (id, lastOn, hair, ink) => {
+    expect(judge(taking(id, lastOn)).outcome).toBe(hair);
+    expect(judge(taking(id, lastOn), { job: 'ink' }).outcome).toBe(ink);
+    expect(judge(taking(id), { job: 'ink' }).outcome).toBe('refer');
+    expect(judge(taking(id, TODAY), { job: 'ink' }).outcome).toBe('refer');
+  });
+});
+
+describe('a clinic’s rules from before a question was asked', () => {
+  it('fall back on the shipped rule for it, so that a yes is never passed over', () => {
+    const { rules } = STANDARD_SUITABILITY;
+    const older = rules.filter(
+      ({ trigger }) => !('question' in trigger && trigger.question === 'lightIllness'),
+    );
+    const said = yes('lightIllness', undefined, 'lupus');
+    const result = assess(said, HAIR, { ...STANDARD_SUITABILITY, rules: older });
+    expect(result.outcome).toBe('refer');
+    expect(mayBeSetAside(result)).toBe(false);
   });
 });
 

@@ -8,7 +8,14 @@ import {
   type Question,
   type QuestionId,
 } from './questions';
-import { OUTCOMES, type Outcome, type Rule, type SuitabilityRules, type Wait } from './rules';
+import {
+  completed,
+  OUTCOMES,
+  type Outcome,
+  type Rule,
+  type SuitabilityRules,
+  type Wait,
+} from './rules';
 
 /** Whom a set of answers is about, and for which day. */
 export interface SuitabilityCase {
@@ -45,15 +52,12 @@ export interface Assessment {
 }
 
 /**
- * What a history means for a session on a day. A wait that is over by then becomes care: it happened, and the skin
- * is looked at with it in mind.
+ * What a history means for a session on a day. A wait that is over by then, or a medicine that has washed out, becomes
+ * care: it happened, and the skin is looked at with it in mind. What asked for no more than care then asks for nothing.
  * @throws InputError for a day that is none or lies ahead, or a yes without what it needs.
  */
-export function assess(
-  history: History,
-  of: SuitabilityCase,
-  { rules, substances, ages }: SuitabilityRules,
-): Assessment {
+export function assess(history: History, of: SuitabilityCase, own: SuitabilityRules): Assessment {
+  const { rules, substances, ages } = completed(own);
   const asked = questionsFor(of.job, of.place);
   const applying = rules.filter(
     ({ jobs, places }) => jobs.includes(of.job) && places.includes(of.place),
@@ -65,14 +69,14 @@ export function assess(
     const lastOn = checkedAnswer(question, answer, history, of.on);
     return triggered(
       ({ trigger }) => 'question' in trigger && trigger.question === question.id,
-    ).map((rule) => finding(rule, of.on, { lastOn, wait: rule.wait }));
+    ).flatMap((rule) => finding(rule, of.on, { lastOn, wait: rule.wait }));
   });
   const taken = history.answers.medicines?.yes ? history.medicines : [];
   const medicines = taken.flatMap((medicine, index) => {
     const lastOn = checkedMedicine(medicine, index, of.on);
     const substance = substances.find(({ id }) => id === medicine.substanceId);
     const wanted = substance?.medicineClass ?? 'unknown';
-    return triggered(({ trigger }) => 'medicine' in trigger && trigger.medicine === wanted).map(
+    return triggered(({ trigger }) => 'medicine' in trigger && trigger.medicine === wanted).flatMap(
       (rule) =>
         finding(rule, of.on, {
           lastOn,
@@ -83,8 +87,8 @@ export function assess(
     );
   });
   const young = of.age < ages.least ? 'tooYoung' : of.age < ages.alone ? 'minor' : null;
-  const aged = triggered(({ trigger }) => 'age' in trigger && trigger.age === young).map((rule) =>
-    finding(rule, of.on, { lastOn: null, wait: null }),
+  const aged = triggered(({ trigger }) => 'age' in trigger && trigger.age === young).flatMap(
+    (rule) => finding(rule, of.on, { lastOn: null, wait: null }),
   );
   const findings = [...answered, ...medicines, ...aged].sort(
     (one, other) => OUTCOMES.indexOf(other.outcome) - OUTCOMES.indexOf(one.outcome),
@@ -123,12 +127,13 @@ function finding(
     readonly medicine?: string;
     readonly advice?: string;
   },
-): Finding {
+): readonly Finding[] {
   const { lastOn, wait, medicine = null, advice = rule.advice } = more;
   const clearOn = wait === null || lastOn === null ? null : dayAfter(wait, lastOn);
-  const over = rule.outcome === 'wait' && clearOn !== null && clearOn <= on;
+  const over = clearOn !== null && clearOn <= on;
+  if (over && rule.outcome === 'care') return [];
   const outcome = over ? 'care' : rule.outcome;
-  return { rule, medicine, outcome, advice, lastOn, wait, clearOn };
+  return [{ rule, medicine, outcome, advice, lastOn, wait, clearOn }];
 }
 
 function dayAfter(wait: Wait, lastOn: Day): Day {

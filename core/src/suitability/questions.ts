@@ -20,6 +20,7 @@ export const QUESTION_IDS = [
   'keloid',
   'vitiligo',
   'psoriasis',
+  'lightIllness',
   'inkMade',
   'inkReaction',
   'medicines',
@@ -85,7 +86,7 @@ export interface Question {
 const GROUPS: Readonly<Record<QuestionGroup, readonly QuestionId[]>> = {
   skin: [
     ...(['sun', 'selfTan', 'hairPulled', 'infection', 'inkMade', 'inkReaction'] as const),
-    ...(['herpes', 'keloid', 'vitiligo', 'psoriasis'] as const),
+    ...(['herpes', 'keloid', 'vitiligo', 'psoriasis', 'lightIllness'] as const),
   ],
   medicines: ['medicines', 'gold'],
   body: [
@@ -99,11 +100,17 @@ const ASK_DAY: readonly QuestionId[] = [
   ...(['sun', 'selfTan', 'hairPulled', 'inkMade'] as const),
   ...(['treatedElsewhere', 'injected'] as const),
 ];
-const ASK_NOTE: readonly QuestionId[] = ['allergy', 'cancer', 'implant', 'earlierReaction'];
+const ASK_NOTE: readonly QuestionId[] = [
+  'lightIllness',
+  'allergy',
+  'cancer',
+  'implant',
+  'earlierReaction',
+];
 const LASTING: readonly QuestionId[] = [
   ...(['herpes', 'keloid', 'vitiligo', 'psoriasis', 'inkMade', 'inkReaction', 'gold'] as const),
   ...(['epilepsy', 'hormonal', 'cancer', 'bleeding', 'diabetes', 'implant', 'allergy'] as const),
-  'earlierReaction',
+  ...(['earlierReaction', 'lightIllness'] as const),
 ];
 const ONLY_JOB: Readonly<Partial<Record<QuestionId, Job>>> = {
   hairPulled: 'hair',

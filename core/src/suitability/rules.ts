@@ -23,7 +23,7 @@ export interface Rule {
   readonly jobs: readonly Job[];
   readonly places: readonly Place[];
   readonly outcome: Exclude<Outcome, 'go'>;
-  /** A `wait` without one has no day of its own. */
+  /** A `wait` without one has no day of its own; of another outcome, how long after the last dose it still holds. */
   readonly wait: Wait | null;
   /** Who made the rule. */
   readonly whose: 'protocol' | 'law' | 'model';
@@ -112,6 +112,12 @@ const STANDARD: readonly Rule[] = [
   ),
   rule({ question: 'vitiligo' }, 'refer', 'Injury can set off new patches.'),
   rule({ question: 'psoriasis' }, 'care', 'Injury can set off new patches: off affected skin.'),
+  rule(
+    { question: 'lightIllness' },
+    'refer',
+    'Light itself may set this illness off: a clinician agrees first.',
+    { ...NEVER, id: 'light-sensitive illness' },
+  ),
   rule({ question: 'inkMade' }, 'wait', 'A fresh tattoo heals and settles first.', {
     ...INK,
     wait: { months: 3 },
@@ -186,13 +192,22 @@ const STANDARD: readonly Rule[] = [
   rule({ medicine: 'irritantCream' }, 'wait', 'Where it was put on, skin is irritated.', days(7)),
   rule({ medicine: 'anticoagulant' }, 'care', 'Bruises and purpura are likelier.', {
     ...HAIR,
+    ...days(14),
     id: 'anticoagulant, hair',
   }),
   rule({ medicine: 'anticoagulant' }, 'refer', 'Pinpoint bleeding goes with ink work.', {
     ...INK,
+    ...days(14),
     id: 'anticoagulant, ink',
   }),
-  rule({ medicine: 'immuneMedicine' }, 'refer', 'Healing and infection: a clinician agrees first.'),
+  rule(
+    { medicine: 'immuneMedicine' },
+    'refer',
+    'Healing and infection: a clinician agrees first.',
+    {
+      wait: { months: 3 },
+    },
+  ),
   rule({ medicine: 'goldSalt' }, 'refer', 'Gold in the skin can darken for good.', NEVER),
   rule({ medicine: 'hormone' }, 'care', 'May make hair grow while we remove it.', HAIR),
   rule(
@@ -211,6 +226,20 @@ const STANDARD: readonly Rule[] = [
     id: 'minor',
   }),
 ];
+
+/**
+ * A clinic's rules with those that ship for every question that none of them speaks of: a question that was added later
+ * is never answered with a yes that means nothing.
+ */
+export function completed(own: SuitabilityRules): SuitabilityRules {
+  const known = new Set(
+    own.rules.flatMap(({ trigger }) => ('question' in trigger ? [trigger.question] : [])),
+  );
+  const shipped = STANDARD.filter(
+    ({ trigger }) => 'question' in trigger && !known.has(trigger.question),
+  );
+  return shipped.length === 0 ? own : { ...own, rules: [...own.rules, ...shipped] };
+}
 
 export const STANDARD_SUITABILITY: SuitabilityRules = {
   rules: STANDARD,

@@ -10,6 +10,7 @@ export const MEDICINE_CLASSES = [
   'immuneMedicine',
   'goldSalt',
   'hormone',
+  'noBearing',
 ] as const;
 
 /** What a medicine does that matters before light. */
@@ -31,6 +32,7 @@ const PHOTOSENSITIVITY = 'Drucker & Rosen 2011; Monteiro, Rato & Martins 2016';
 const PIGMENT = 'Dereure 2001';
 const RETINOIDS = 'Spring et al. 2017; the wait is clinic custom';
 const GOLD = 'Trotter et al. 1995';
+const NO_BEARING = 'no entry in the photosensitivity reviews above; clinic custom';
 const BLEEDING = 'general pharmacology; clinic custom';
 
 const list = (
@@ -84,9 +86,19 @@ export const STANDARD_SUBSTANCES: readonly Substance[] = [
   ]),
   ...list('immuneMedicine', BLEEDING, [
     ...['methotrexate', 'azathioprine', 'ciclosporin', 'mycophenolate', 'tacrolimus'],
-    ...['prednisolone', 'adalimumab', 'etanercept'],
+    ...['adalimumab', 'etanercept'],
   ]),
+  // Steroids wash out sooner than what changes the immune system for months.
+  ...list('immuneMedicine', BLEEDING, ['prednisolone', 'dexamethasone', 'hydrocortisone tablets'], {
+    wait: { days: 28 },
+    advice: 'Heals more slowly for some weeks after a course.',
+  }),
   ...list('goldSalt', GOLD, ['auranofin', 'sodium aurothiomalate']),
+  ...list('noBearing', NO_BEARING, [
+    ...['paracetamol', 'metformin', 'insulin', 'levothyroxine', 'salbutamol', 'montelukast'],
+    ...['cetirizine', 'loratadine', 'bisoprolol', 'folic acid', 'colecalciferol'],
+    ...['cyanocobalamin', 'ferrous fumarate', 'calcium carbonate', 'macrogol', 'lactulose'],
+  ]),
   ...list('hormone', BLEEDING, ['testosterone', 'danazol', 'minoxidil', 'oxandrolone'], {
     advice: 'May itself make hair grow.',
   }),

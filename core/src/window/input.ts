@@ -1,4 +1,4 @@
-import { timelineOf, type Cooling, type Motion, type Pulse } from '../heat';
+import { timelineOf, type AddedCooling, type Cooling, type Motion, type Pulse } from '../heat';
 import type { Skin, Surface } from '../optics';
 import { within, type Spot } from '../units';
 import type { Light } from './light';
@@ -24,6 +24,8 @@ export interface WindowInput {
   readonly surface: Surface;
   readonly pulse: Pulse;
   readonly cooling: Cooling;
+  /** What is cooled on top of that. */
+  readonly added?: AddedCooling | undefined;
   readonly hair: Hair;
   readonly follicle: readonly FollicleSite[];
   /** Pulses a second, where it is known: a shot has to fit its period. */
@@ -49,6 +51,7 @@ export function checkWindowInput(input: WindowInput): void {
   within('skin.melanosomeFraction', input.skin.melanosomeFraction, 0, 0.5);
   within('skin.epidermisUm', input.skin.epidermisUm, 20, 300);
   within('skin.dermisMm', input.skin.dermisMm, 0.5, 10);
+  within('skin.bloodShare', input.skin.bloodShare ?? 1, 0, 1);
   within('surface.outsideIndex', input.surface.outsideIndex, 1, 2);
   within('surface.plateReturn', input.surface.plateReturn, 0, 0.9);
   within('hair.melanosomeFraction', input.hair.melanosomeFraction, 0, 1.5);
@@ -61,6 +64,7 @@ export function checkWindowInput(input: WindowInput): void {
     within('motion.rateHz', input.motion.rateHz, 0.1, 20);
     within('motion.passes', input.motion.passes, 1, 30);
     within('motion.cellCm2', input.motion.cellCm2, 1, 5000);
+    within('motion.restS', input.motion.restS ?? 0, 0, 600);
   }
   const { trainS } = timelineOf(input.pulse);
   if (input.rateHz !== undefined) {

@@ -64,7 +64,7 @@ export function lightSkin(
   const heating = new Float64Array(cells);
   const shaftSources = follicleDepthsMm.map(() => 0);
   for (const { wavelengthNm, share } of linesOf(on.light)) {
-    const optics = skinOptics(wavelengthNm, on.skin.melanosomeFraction);
+    const optics = skinOptics(wavelengthNm, on.skin.melanosomeFraction, on.skin.bloodShare);
     const ratios = fluenceRatio({ ...on, wavelengthNm, depthsMm });
     for (let i = 0; i < cells; i++) {
       const mua =

@@ -1,6 +1,9 @@
 import type { Site } from '../damage';
 import {
-  coolingSchedule,
+  openAir,
+  packPhases,
+  scheduleWith,
+  skinGrid,
   solveMoving,
   type Motion,
   type MovingHeat,
@@ -41,6 +44,22 @@ export function withMotion(
   };
 }
 
+/**
+ * The highest mean temperature at a depth of the cell, °C: what has built up at the end of any pass, without the peak of
+ * the single pulse.
+ */
+export function builtUpC(
+  input: WindowInput,
+  motion: Omit<Motion, 'spotCm2'>,
+  at: { readonly depthMm: number; readonly fluenceJcm2: number },
+): number {
+  const grid = skinGrid(input.skin);
+  const { background, response, passRows } = movingHeat(input, motion, grid);
+  const backgroundC = background.between(grid.centres, at.depthMm / 10);
+  const perJcm2 = response.between(grid.centres, at.depthMm / 10);
+  return Math.max(...passRows.map((row) => backgroundC[row]! + at.fluenceJcm2 * perJcm2[row]!));
+}
+
 // What builds up does not depend on the pulse's duration: all pulses of a map share it.
 const known = new Memory<MovingHeat>(50);
 
@@ -49,8 +68,17 @@ function movingHeat(
   motion: Omit<Motion, 'spotCm2'>,
   grid: SkinGrid,
 ): MovingHeat {
-  const { light, skin, spot, surface, cooling } = input;
-  const key = JSON.stringify([light, skin, spot, surface, cooling, motion, grid.widths.length]);
+  const { light, skin, spot, surface, cooling, added } = input;
+  const key = JSON.stringify([
+    light,
+    skin,
+    spot,
+    surface,
+    cooling,
+    added,
+    motion,
+    grid.widths.length,
+  ]);
   return known.recall(key, () => {
     const side = Math.min(WIDEST_MM, Math.sqrt(motion.cellCm2) * 10);
     // Seen over the whole cell, what one spot scatters sideways falls on its neighbours: a beam as
@@ -59,7 +87,9 @@ function movingHeat(
     return solveMoving({
       grid,
       heating: wide.heating,
-      cooling: coolingSchedule(cooling),
+      cooling: scheduleWith(cooling, added),
+      between: openAir(added),
+      first: packPhases(added),
       motion: { ...motion, spotCm2: spotAreaCm2(spot) },
     });
   });

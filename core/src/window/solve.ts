@@ -1,5 +1,5 @@
 import { peakC, siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
-import { coolingSchedule, solveHair, solveSkin, timelineOf, type SkinHeat } from '../heat';
+import { scheduleWith, solveHair, solveSkin, timelineOf, type SkinHeat } from '../heat';
 import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
 import { lightSkin, type LitSkin } from './light';
 import { withMotion } from './motion';
@@ -57,7 +57,7 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
   const skin = solveSkin({
     grid: lit.grid,
     heating: lit.heating,
-    cooling: coolingSchedule(input.cooling, contactFactor),
+    cooling: scheduleWith(input.cooling, input.added, contactFactor),
     timeline,
     refine,
   });

@@ -172,6 +172,9 @@ export const visitEvents = pgTable(
     index('visit_events_begun')
       .on(t.clinicId, t.visitId)
       .where(sql`${t.kind} = 'treatmentStarted'`),
+    index('visit_events_signed')
+      .on(t.clinicId, t.visitId)
+      .where(sql`${t.kind} = 'recordSigned'`),
     index('visit_events_by_kind').on(t.clinicId, t.kind, t.at),
   ],
 );

@@ -15,7 +15,7 @@ export function spotEvents(
   const read = { kind: 'spotRead', spotId, pain, photoIds, note: '' };
   return [
     event(ago(12), { kind: 'spotFired', place: 'upperLeft', setting, pulses: 3, note: '' }, spotId),
-    event(ago(11.5), { ...read, marks: [] }),
+    event(ago(11.5), { ...read, marks: ['nothing'] }),
     event(ago(0), { ...read, marks }),
   ];
 }

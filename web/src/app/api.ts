@@ -27,6 +27,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
+import { EVENT_REFUSAL_WORDS } from '../text';
 
 const bare = fetchBaseQuery({
   baseUrl: '/api',
@@ -201,7 +202,9 @@ export function problemText(error: unknown): string {
   }
   const { title, detail, fields } = failed.data ?? {};
   const list = fields?.map(({ field, problem }) => `${field} ${problem}`).join('; ');
-  return [title ?? 'Something went wrong', list ?? detail].filter(Boolean).join(': ');
+  const rules: Readonly<Record<string, string | undefined>> = EVENT_REFUSAL_WORDS;
+  const said = detail === undefined ? undefined : (rules[detail] ?? detail);
+  return [title ?? 'Something went wrong', list ?? said].filter(Boolean).join(': ');
 }
 
 /** The fields that a refused request names, by field. */

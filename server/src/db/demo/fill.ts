@@ -23,7 +23,8 @@ import {
   visitEvents,
   visits,
 } from '../schema';
-import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import { DEMO_HANDPIECES } from './catalogue';
+import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';

@@ -75,7 +75,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
   script.add(accepted(proposal, subject, yesterday, clinic.catalogue), 120);
   const spots = fire(script, proposal, ['upperLeft', 'middle', 'lowerRight']);
   const photos = spots.map(() => v7());
-  for (const [index, spotId] of spots.entries()) read(script, spotId, [], 2 + index, 25);
+  for (const [index, spotId] of spots.entries()) read(script, spotId, ['nothing'], 2 + index, 25);
   for (const [index, spotId] of spots.entries()) {
     const marks: HairMark[] = index === 0 ? ['nothing'] : ['perifollicularOedema'];
     read(script, spotId, marks, null, index === 0 ? 420 : 20, photos.slice(index, index + 1));

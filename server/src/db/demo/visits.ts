@@ -2,6 +2,7 @@ import { aftercare, nextVisit, SITES, STANDARD_AFTERCARE } from '@tidy-quill/cor
 import { cellsOf } from '@tidy-quill/core/coverage';
 import {
   centralWavelengthNm,
+  habitOf,
   coolingOf,
   propose,
   workingSkin,
@@ -28,8 +29,9 @@ import {
   type Job,
 } from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { CORE_VERSION } from '../../features/visit/accept-plan';
-import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import { CORE_VERSION } from '@tidy-quill/core/version';
+import { DEMO_HANDPIECES } from './catalogue';
+import { DEMO_PROTOCOL } from './protocol';
 import type { DemoClient, DemoProgress, DemoReaction, DemoSession } from './people';
 import { VisitScript } from './script';
 
@@ -287,7 +289,7 @@ export function toldLater(script: VisitScript, later: DemoReaction): void {
 }
 
 const cellCm2 = ({ setting }: Proposal): number =>
-  DEMO_PROTOCOL.techniques[setting.technique].cellCm2;
+  habitOf(DEMO_PROTOCOL, setting.technique).cellCm2;
 
 /** Ticks what the plan asks for and reads the console back. */
 function makeReady(script: VisitScript, { setting }: Proposal): void {

@@ -47,15 +47,17 @@ export function aftercareRoutes(db: Db, carrier: MessageCarrier): Router {
     const event = { id, at, body: { kind: 'adviceGiven', by: 'message' } } as const;
     const messageId = v7();
     let fresh = false;
-    const kept = await appendEvents(db, actor, visit.id, [event], 0, async (tx, _visit, added) => {
-      fresh = added > 0;
-      if (!fresh) return;
-      const { client } = leaflet;
-      const text = leafletMessage(leaflet);
-      const { clinicId } = actor;
-      await tx
-        .insert(messages)
-        .values({ clinicId, id: messageId, clientId: client.id, to: client.phone, text });
+    const kept = await appendEvents(db, actor, visit.id, [event], {
+      also: async (tx, _visit, added) => {
+        fresh = added > 0;
+        if (!fresh) return;
+        const { client } = leaflet;
+        const text = leafletMessage(leaflet);
+        const { clinicId } = actor;
+        await tx
+          .insert(messages)
+          .values({ clinicId, id: messageId, clientId: client.id, to: client.phone, text });
+      },
     });
     if (fresh) await carry(db, carrier, actor.clinicId, messageId);
     response.status(201).json(kept);

@@ -27,6 +27,15 @@ export async function catalogueInForce(db: Queryable, clinicId: string): Promise
   };
 }
 
+/** The pace of the protocol in force; null where none was approved yet. */
+export async function paceInForce(
+  db: Queryable,
+  clinicId: string,
+): Promise<Protocol['pace'] | null> {
+  const row = await newestApprovedOrNone(db, clinicId, 'protocol');
+  return row === undefined ? null : (row.content as Protocol).pace;
+}
+
 /** A document in force; the one that ships where the clinic has approved none. */
 export async function documentInForce<T>(
   db: Queryable,

@@ -207,10 +207,10 @@ describe('a reaction told of later', () => {
     expect(reaction!.againAt).not.toBeNull();
   });
 
-  it('cannot begin before its session, nor after it was told', async () => {
+  it('cannot begin before the last pulse, nor after it was told', async () => {
     const early = await append(told('2020-01-01T10:00:00.000Z'));
     expect(early.body).toMatchObject({
-      fields: [{ field: '0.body.report.onsetAt', problem: 'is before the session' }],
+      fields: [{ field: '0.body.report.onsetAt', problem: 'is before the last pulse' }],
     });
     const late = await append(told('2099-01-01T10:00:00.000Z'));
     expect(late.body).toMatchObject({ fields: [{ problem: 'is after it was told' }] });

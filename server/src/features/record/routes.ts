@@ -9,7 +9,7 @@ import { actorOf } from '../../http/session';
 import { photoFile } from '../photos/store';
 import { findVisit } from '../visit/store';
 import { recordPdf } from './pdf';
-import { openRecord, signRecord } from './store';
+import { openRecord, planInputs, signRecord } from './store';
 
 /** The record of a visit: its page, its paper, and signatures under it. */
 export function recordRoutes(db: Db): Router {
@@ -22,6 +22,12 @@ export function recordRoutes(db: Db): Router {
 
   router.get('/visits/:id/record', async (request, response) => {
     response.json(await opened(request));
+  });
+
+  /** Each zone's accepted plan with its inputs, to be worked out again years later: `quill replan`. */
+  router.get('/visits/:id/plans', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await planInputs(db, clinicId, await findVisit(db, clinicId, pathId(request))));
   });
 
   router.get('/visits/:id/record.pdf', async (request, response) => {

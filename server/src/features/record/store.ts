@@ -1,8 +1,13 @@
 import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
-import type { Handpiece } from '@tidy-quill/core/plan';
-import type { VisitEvent } from '@tidy-quill/core/record';
+import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import {
+  signedEvents,
+  zoneRecords,
+  type PlanInputs,
+  type VisitEvent,
+} from '@tidy-quill/core/record';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import stringify from 'safe-stable-stringify';
@@ -15,16 +20,11 @@ import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
 import { eventsOf } from '../visit/events';
-import { appendEvents, findVisit } from '../visit/store';
-
-// What says that others have read or taken it changes nothing of what it says.
-const NOT_SIGNED: readonly string[] = ['recordSigned', 'adviceGiven'];
+import { appendJudged, findVisit } from '../visit/store';
 
 /** SHA-256 over a visit's events, whatever order they or their fields came in. */
 export function recordDigest(events: readonly VisitEvent[]): string {
-  const signed = events
-    .filter(({ body }) => !NOT_SIGNED.includes(body.kind))
-    .sort((one, other) => (one.id < other.id ? -1 : 1));
+  const signed = [...signedEvents(events)].sort((one, other) => (one.id < other.id ? -1 : 1));
   return createHash('sha256').update(stringify(signed)).digest('hex');
 }
 
@@ -59,6 +59,28 @@ export async function openRecord(
   };
 }
 
+/** The accepted plan of each zone of a visit with the versions of devices and protocol that it rests on, by area. */
+export async function planInputs(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<Readonly<Record<string, PlanInputs>>> {
+  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const rows = await db
+    .select({ id: catalogueVersions.id, content: catalogueVersions.content })
+    .from(catalogueVersions)
+    .where(eq(catalogueVersions.clinicId, clinicId));
+  const contentOf = (id: string) => rows.find((row) => row.id === id)?.content;
+  return Object.fromEntries(
+    [...zoneRecords(events, visit.areaId)].flatMap(([areaId, { plan, agreed }]) => {
+      if (plan === null) return [];
+      const handpieces = contentOf(plan.devicesVersionId) as readonly Handpiece[];
+      const protocol = contentOf(plan.protocolVersionId) as Protocol;
+      return [[areaId, { plan, handpieces, protocol, agreed: agreed !== null }]];
+    }),
+  );
+}
+
 /** Every handpiece that any version of the devices ever named, by id; the newest name holds. */
 export async function handpieceNames(
   db: Queryable,
@@ -84,17 +106,14 @@ export async function signRecord(
   { id, digest, signature }: SignRecord,
 ): Promise<EventsKept> {
   const visit = await findVisit(db, actor.clinicId, visitId);
-  const event = {
-    id,
-    at: new Date().toISOString(),
-    body: { kind: 'recordSigned', signature, digest },
-  } as const;
-  return appendEvents(db, actor, visit.id, [event], 0, async (tx) => {
-    const now = (await eventsOf(tx, actor.clinicId, [visit.id])).get(visit.id)!;
-    if (recordDigest(now) !== digest) {
+  const at = new Date().toISOString();
+  return appendJudged(db, actor, visit.id, [{ id }], ({ events }) => {
+    if (recordDigest(events) !== digest) {
       throw new HttpProblem('conflict', 'Something was added to this record meanwhile', {
         detail: 'Read it again, then sign.',
       });
     }
+    const entries = signedEvents(events).length;
+    return [{ id, at, body: { kind: 'recordSigned', signature, digest, entries } }];
   });
 }

@@ -1,14 +1,12 @@
 import type { Ahead } from '@tidy-quill/contract/ahead';
 import type { NewEvent } from '@tidy-quill/contract/visit';
-import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import { zonesOf, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
 import type { Day } from '@tidy-quill/core/units';
-import type { Queryable } from '../../db/connect';
 import { HttpProblem } from '../../http/problem';
 import { areasOf } from '../clients/store';
 import { circumstancesOf } from '../visit/circumstances';
-import { eventsOf } from '../visit/events';
+import type { Locked } from '../visit/store';
 import { suitabilityCase } from './store';
 
 /**
@@ -16,15 +14,12 @@ import { suitabilityCase } from './store';
  * @throws HttpProblem 400 naming each question that was left out.
  */
 export async function judgeAnswers(
-  db: Queryable,
-  clinicId: string,
-  visit: VisitHeader,
+  { tx: db, clinicId, visit, events: kept }: Locked,
   events: readonly NewEvent[],
 ): Promise<readonly NewEvent[]> {
   if (events.every(({ body }) => !JUDGED.includes(body.kind))) return events;
   const around = await circumstancesOf(db, clinicId, visit);
   const { client, suitability } = around;
-  const kept = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
   const areas = new Map(
     (await areasOf(db, clinicId, visit.clientId)).map((area) => [area.id, area] as const),
   );

@@ -2,6 +2,7 @@ import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { SaidLast } from '@tidy-quill/contract/visit-opened';
 import { SITES, type SiteId } from '@tidy-quill/core/course';
 import {
+  completed,
   STANDARD_SUITABILITY,
   type Job,
   type SuitabilityCase,
@@ -18,7 +19,11 @@ export const suitabilityInForce = (
   db: Queryable,
   clinicId: string,
 ): Promise<InForce<SuitabilityRules>> =>
-  documentInForce(db, clinicId, 'suitability', STANDARD_SUITABILITY);
+  documentInForce(db, clinicId, 'suitability', STANDARD_SUITABILITY).then((found) => ({
+    ...found,
+    // A question that was added since the clinic approved its rules goes by the shipped one.
+    content: completed(found.content),
+  }));
 
 /** Whom answers are about, on a day. */
 export const suitabilityCase = (

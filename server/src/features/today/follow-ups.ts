@@ -1,5 +1,5 @@
 import type { FollowUp } from '@tidy-quill/contract/today';
-import { zoneRecords } from '@tidy-quill/core/record';
+import { faintEnough, zoneRecords } from '@tidy-quill/core/record';
 import { laterReasons, spotVerdict } from '@tidy-quill/core/spot';
 import { and, eq, gte, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
@@ -35,7 +35,7 @@ export async function followUps(db: Db, clinicId: string, now: Date): Promise<Fo
     [...zoneRecords(events.get(visit.id)!, visit.areaId)].flatMap(([areaId, record]) => {
       const { spots, plan } = record;
       const later = plan !== null && laterReasons(plan.subject).length > 0;
-      const verdict = spotVerdict(spots, later);
+      const verdict = spotVerdict(spots, later, plan !== null && faintEnough(plan));
       if (verdict.state !== 'waiting') return [];
       const { kind, from, until } = verdict.next;
       const due = { kind, from, until };

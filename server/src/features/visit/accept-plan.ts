@@ -1,10 +1,9 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
-import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { Catalogue } from '@tidy-quill/contract/catalogue';
 import { evaluateInk, inkOrder, type InkCase } from '@tidy-quill/core/ink';
 import type { InkColour } from '@tidy-quill/core/look';
 import {
-  asksForWord,
+  asksForApproval,
   centralWavelengthNm,
   coolingOf,
   evaluate,
@@ -17,71 +16,77 @@ import {
   testsOf,
   zoneRecord,
   type AcceptedPlan,
-  type Findings,
   type VisitRecord,
 } from '@tidy-quill/core/record';
 import type { SiteId } from '@tidy-quill/core/course';
+import { CORE_VERSION } from '@tidy-quill/core/version';
 import type { Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
-import type { Db } from '../../db/connect';
+import type { Queryable } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
 import { beforeOf, beforeVisit } from './before';
-import { eventsOf } from './events';
-
-export const CORE_VERSION = '0.1.0';
-
-/** A zone of a visit on a day. */
-export interface ZoneAsked {
-  readonly visit: VisitHeader;
-  readonly areaId: string;
-  readonly today: Day;
-  readonly timeZone: string;
-}
+import type { Locked } from './store';
 
 /** What a setting was judged from, and what it came to. */
 interface Judged {
   readonly plan: Pick<
     AcceptedPlan,
-    'subject' | 'ink' | 'wavelengthNm' | 'upperJcm2' | 'expectedPulses' | 'cooling' | 'gel' | 'job'
+    | 'subject'
+    | 'ink'
+    | 'wavelengthNm'
+    | 'light'
+    | 'train'
+    | 'upperJcm2'
+    | 'expectedPulses'
+    | 'cooling'
+    | 'gel'
+    | 'job'
   >;
   readonly catalogue: Catalogue;
 }
 
 /** Judges a setting on the server with the core's own rules. @throws HttpProblem 422 with the refusals. */
 async function judge(
-  db: Db,
-  clinicId: string,
-  zone: ZoneAsked,
+  { tx, clinicId, visit, events, timeZone, today }: Locked,
+  areaId: string,
   setting: Setting,
   colours?: readonly InkColour[],
 ): Promise<Judged> {
-  const { findings, record } = await lookedAt(db, clinicId, zone);
-  const catalogue = await catalogueInForce(db, clinicId);
-  const before = await beforeVisit(db, clinicId, zone.visit, zone.timeZone);
+  const record = zoneRecord(events, areaId, visit.areaId);
+  const { findings } = record;
+  if (findings === null) {
+    throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
+      detail: 'askAndLookFirst',
+    });
+  }
+  const catalogue = await catalogueInForce(tx, clinicId);
+  const before = await beforeVisit(tx, clinicId, visit, timeZone);
   const skin = {
-    site: await siteOf(db, clinicId, zone.areaId),
+    site: await siteOf(tx, clinicId, areaId),
     skin: findings.skin,
     areaCm2: findings.areaCm2,
-    history: [...beforeOf(before, zone.areaId).history, ...testsOf(record)],
+    history: [...beforeOf(before, areaId).history, ...testsOf(record)],
     medicines: medicinesIn(record),
   };
-  if (asksForWord(skin.history) && record.agreed === null) {
-    throw new HttpProblem('refused-by-rule', 'It reacted last time', {
-      detail: 'The supervisor’s word comes first.',
+  if (asksForApproval(skin, 'hair' in findings ? 'hair' : 'ink') && record.agreed === null) {
+    throw new HttpProblem('refused-by-rule', 'A supervisor has to approve first', {
+      detail: 'It reacted last time, or the model does not cover this skin.',
     });
   }
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const plan =
     'hair' in findings
-      ? judgeHair({ ...skin, hair: findings.hair }, catalogue, zone, setting)
-      : judgeInk({ ...skin, ink: findings.ink }, catalogue, zone, setting, record, colours);
+      ? judgeHair({ ...skin, hair: findings.hair }, catalogue, today, setting)
+      : judgeInk({ ...skin, ink: findings.ink }, catalogue, today, setting, record, colours);
   return {
     catalogue,
     plan: {
       ...plan,
       wavelengthNm: centralWavelengthNm(handpiece!.light),
+      light: handpiece!.light,
+      train: handpiece!.train,
       cooling: coolingOf(handpiece!, setting),
       gel: handpiece!.gel,
     },
@@ -98,7 +103,7 @@ function refuse(codes: readonly string[]): void {
 function judgeHair(
   subject: Subject,
   { handpieces, protocol }: Catalogue,
-  { today }: ZoneAsked,
+  today: Day,
   setting: Setting,
 ) {
   const evaluation = evaluate({ subject, handpieces, protocol, today }, setting);
@@ -115,7 +120,7 @@ function judgeHair(
 function judgeInk(
   subject: InkSubject,
   { handpieces, protocol }: Catalogue,
-  { today }: ZoneAsked,
+  today: Day,
   setting: Setting,
   { plan, agreed }: VisitRecord,
   named: readonly InkColour[] | undefined,
@@ -143,54 +148,32 @@ function judgeInk(
 
 /** Judges a setting and turns it into the event that accepts it. */
 export async function acceptedPlan(
-  db: Db,
-  clinicId: string,
-  zone: ZoneAsked,
+  locked: Locked,
+  areaId: string,
   setting: Setting,
   colours?: readonly InkColour[],
 ): Promise<AcceptedPlan> {
-  const { plan, catalogue } = await judge(db, clinicId, zone, setting, colours);
+  const { plan, catalogue } = await judge(locked, areaId, setting, colours);
   return {
     ...plan,
     setting,
     devicesVersionId: catalogue.devicesVersionId,
     protocolVersionId: catalogue.protocolVersionId,
     coreVersion: CORE_VERSION,
-    plannedOn: zone.today,
+    plannedOn: locked.today,
   };
 }
 
 /** Judges every setting among events that is dialled in or fired as a test spot. */
-export async function judgeSettings(
-  db: Db,
-  clinicId: string,
-  of: Omit<ZoneAsked, 'areaId'>,
-  events: readonly NewEvent[],
-): Promise<void> {
-  for (const { body, areaId = of.visit.areaId } of events) {
+export async function judgeSettings(locked: Locked, events: readonly NewEvent[]): Promise<void> {
+  for (const { body, areaId = locked.visit.areaId } of events) {
     if (body.kind === 'settingChanged' || body.kind === 'spotFired') {
-      await judge(db, clinicId, { ...of, areaId }, body.setting as Setting);
+      await judge(locked, areaId, body.setting as Setting);
     }
   }
 }
 
-async function lookedAt(
-  db: Db,
-  clinicId: string,
-  { visit, areaId }: ZoneAsked,
-): Promise<{ findings: Findings; record: VisitRecord }> {
-  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
-  const record = zoneRecord(events, areaId, visit.areaId);
-  const { findings } = record;
-  if (findings === null) {
-    throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
-      detail: 'askAndLookFirst',
-    });
-  }
-  return { findings, record };
-}
-
-async function siteOf(db: Db, clinicId: string, areaId: string): Promise<SiteId> {
+async function siteOf(db: Queryable, clinicId: string, areaId: string): Promise<SiteId> {
   const [area] = await db
     .select({ site: areas.site })
     .from(areas)

@@ -7,8 +7,8 @@ import { parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
 import { tellOfKept } from '../live/kept';
 
-// These are judged first: the one by what was made ready, the other by the limits.
-const JUDGED: readonly EventKind[] = ['treatmentStarted', 'settingChanged'];
+// These are judged first: by what was made ready, by the limits, by the causes of a stop, by what may be taken back.
+const JUDGED: readonly EventKind[] = ['treatmentStarted', 'settingChanged', 'resumed', 'undone'];
 
 const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.includes(kind);
 

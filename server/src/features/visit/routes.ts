@@ -33,9 +33,9 @@ import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeSettings } from './accept-plan';
 import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
-import { eventsOf, eventsSince } from './events';
+import { eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
-import { appendEvents, bookVisit, findVisit } from './store';
+import { appendEvents, appendJudged, bookVisit, findVisit, type Locked } from './store';
 
 // Written by their own routes, which judge or sign them.
 const OWN_ROUTE: readonly string[] = [
@@ -90,23 +90,26 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   router.post('/visits/:id/events', async (request, response) => {
     const events = parse(NewEvents, request.body);
     const { after } = parse(EventsAfter, request.query);
-    const { actor, visit, today, timeZone } = await opened(request);
     refuseOwnRoutes(events);
-    refuseOtherDays(events, timeZone);
-    await judgeSettings(db, actor.clinicId, { visit, today, timeZone }, events);
-    const answered = await judgeAnswers(db, actor.clinicId, visit, events);
-    const judged = await judgeReactions(db, actor.clinicId, visit, answered);
-    response.json(await appendEvents(db, actor, visit.id, judged, after));
+    const prepare = async (locked: Locked, fresh: readonly NewEvent[]) => {
+      refuseOtherDays(fresh, locked.timeZone);
+      await judgeSettings(locked, fresh);
+      return judgeReactions(locked, await judgeAnswers(locked, fresh));
+    };
+    const visitId = pathId(request);
+    const actor = actorOf(request);
+    response.json(await appendJudged(db, actor, visitId, events, prepare, { after }));
   });
 
   router.post('/visits/:id/plan', async (request, response) => {
-    const { actor, visit, today, timeZone } = await opened(request);
-    const wanted = parse(AcceptSetting, request.body);
-    const { id, at, areaId = visit.areaId, setting, colours } = wanted;
-    const zone = { visit, areaId, today, timeZone };
-    const plan = await acceptedPlan(db, actor.clinicId, zone, setting, colours);
-    const body = { kind: 'planAccepted', plan } as NewEvent['body'];
-    response.json(await appendEvents(db, actor, visit.id, [{ id, at, areaId, body }]));
+    const { id, at, areaId, setting, colours } = parse(AcceptSetting, request.body);
+    const prepare = async (locked: Locked) => {
+      const zone = areaId ?? locked.visit.areaId;
+      const plan = await acceptedPlan(locked, zone, setting, colours);
+      return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } } as NewEvent];
+    };
+    const actor = actorOf(request);
+    response.json(await appendJudged(db, actor, pathId(request), [{ id }], prepare));
   });
 
   /** A route by which a supervisor gives a word that becomes an event of a visit, or of one of its zones. */
@@ -123,12 +126,13 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       const { actor, visit } = await opened(request);
       const { areaId = visit.areaId, ...wanted } = parse(Override, request.body);
       const { staffId } = await supervisorBy(db, tries, actor, wanted);
-      const events = (await eventsOf(db, actor.clinicId, [visit.id])).get(visit.id)!;
-      const records = zoneRecords(events, visit.areaId);
-      const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
       const at = new Date().toISOString();
-      const event = { id: wanted.id, at, areaId, body } as NewEvent;
-      response.json(await appendEvents(db, actor, visit.id, [event]));
+      const prepare = ({ events }: Locked) => {
+        const records = zoneRecords(events, visit.areaId);
+        const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
+        return [{ id: wanted.id, at, areaId, body } as NewEvent];
+      };
+      response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare));
     });
 
   wordRoute('/visits/:id/override', ({ records, reason, supervisorId }) => {
@@ -157,10 +161,12 @@ export function visitRoutes(db: Db, tries: Tries): Router {
         fields: [{ field: 'event.body.kind', problem: 'must be sentHome' }],
       });
     }
-    const events = await appendEvents(db, actor, visit.id, [event], 0, async (tx) => {
-      if (nextVisit === null) return;
-      const { areaId, staffId } = visit;
-      await bookVisit(tx, actor.clinicId, visit.clientId, { ...nextVisit, areaId, staffId });
+    const events = await appendEvents(db, actor, visit.id, [event], {
+      also: async (tx) => {
+        if (nextVisit === null) return;
+        const { areaId, staffId } = visit;
+        await bookVisit(tx, actor.clinicId, visit.clientId, { ...nextVisit, areaId, staffId });
+      },
     });
     response.json(events);
   });

@@ -3,7 +3,9 @@ import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
   againstHistory,
+  growing,
   refuseVisitEvent,
+  USUAL_UNDO_MINUTES,
   zoneOfEvent,
   zoneRecords,
   type EventBody,
@@ -11,11 +13,14 @@ import {
   type EventRefusal,
   type VisitEvent,
 } from '@tidy-quill/core/record';
+import type { Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
-import { areas, visitEvents, visits } from '../../db/schema';
+import { areas, clinics, visitEvents, visits } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { paceInForce } from '../catalogue/store';
 import { beforeOf, beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
@@ -64,18 +69,48 @@ export async function bookVisit(
     .onConflictDoNothing();
 }
 
-/**
- * Adds events to a visit in one transaction: all of them or none. An event already there is passed
- * over, so that sending again is harmless. `also` runs in the same transaction, is told how many were new, and may refuse. Gives what was kept
- * `after` a place, by whomever.
- */
-export async function appendEvents(
+/** What new events are judged by: read once the visit is locked, so that nothing can come in between. */
+export interface Locked {
+  readonly tx: Queryable;
+  readonly clinicId: string;
+  readonly visit: VisitHeader;
+  /** Everything kept of the visit so far, in order of time. */
+  readonly events: readonly VisitEvent[];
+  readonly timeZone: string;
+  readonly today: Day;
+}
+
+interface Append {
+  /** Gives what was kept after this place, by whomever. */
+  readonly after?: number;
+  /** Runs in the same transaction once all was kept, is told how many were new, and may refuse. */
+  readonly also?: (tx: Queryable, visit: VisitHeader, added: number) => Promise<void>;
+}
+
+/** Adds events as they were sent, as `appendJudged` does. */
+export const appendEvents = (
   db: Db,
   actor: Actor,
   visitId: string,
   events: readonly NewEvent[],
-  after = 0,
-  also: (tx: Queryable, visit: VisitHeader, added: number) => Promise<void> = async () => {},
+  append: Append = {},
+): Promise<EventsKept> => appendJudged(db, actor, visitId, events, (_, fresh) => fresh, append);
+
+/**
+ * Adds events to a visit in one transaction: all of them or none. The visit is locked first; `prepare` works out, from
+ * the locked visit, what of `asked` is really kept, and may refuse; every event is judged against what was kept before
+ * it. What is there already is passed over, so that sending again is harmless.
+ */
+export async function appendJudged<Asked extends { readonly id: string }>(
+  db: Db,
+  actor: Actor,
+  visitId: string,
+  asked: readonly Asked[],
+  prepare: (
+    locked: Locked,
+    fresh: readonly Asked[],
+  ) => Promise<readonly NewEvent[]> | readonly NewEvent[],
+  { after = 0, also }: Append = {},
 ): Promise<EventsKept> {
   const { clinicId, staffId } = actor;
   const kept = await db.transaction(async (tx) => {
@@ -86,9 +121,15 @@ export async function appendEvents(
       .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
       .for('update');
     const visit = await findVisit(tx, clinicId, visitId);
-    const all = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const all = [...(await eventsOf(tx, clinicId, [visitId])).get(visitId)!];
     const known = new Set(all.map(({ id }) => id));
-    const fresh = events.filter(({ id }) => !known.has(id));
+    const sent = asked.filter(({ id }) => !known.has(id));
+    const { timeZone, undoMinutes } = await clinicFigures(tx, clinicId);
+    const today = clinicToday(timeZone);
+    const locked = { tx, clinicId, visit, events: [...all], timeZone, today };
+    const fresh = sent.length === 0 ? [] : await prepare(locked, sent);
+    const rebuild = growing();
+    const now = new Date().toISOString();
     for (const event of fresh) {
       const { id, at, areaId } = event;
       const body = event.body as EventBody;
@@ -100,8 +141,10 @@ export async function appendEvents(
         body,
       };
       const consented = await isConsented(tx, clinicId, visit, one);
+      const around = { consented, now, undoMinutes };
+      const zones = rebuild(all, visit.areaId);
       const refusal =
-        refuseVisitEvent(all, one, visit.areaId, consented) ??
+        refuseVisitEvent(all, one, visit.areaId, around, zones) ??
         (await refuseByHistory(tx, clinicId, visit, all, one));
       if (refusal !== null) {
         throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
@@ -113,11 +156,24 @@ export async function appendEvents(
     // Folding them now shows whether they make sense; what does not is never kept.
     zoneRecords(all, visit.areaId);
     await insertEvents(tx, actor, visitId, fresh);
-    await also(tx, visit, fresh.length);
+    await also?.(tx, visit, fresh.length);
     return eventsSince(tx, clinicId, visitId, after);
   });
   tellOfKept(db, visitId, kept.after);
   return kept;
+}
+
+/** What of a clinic's own figures an event is judged by. */
+async function clinicFigures(
+  db: Queryable,
+  clinicId: string,
+): Promise<{ readonly timeZone: string; readonly undoMinutes: number }> {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const pace = await paceInForce(db, clinicId);
+  return {
+    timeZone: clinic!.timeZone,
+    undoMinutes: pace?.undoMinutes ?? USUAL_UNDO_MINUTES,
+  };
 }
 
 /** Keeps events; one that is there already is passed over. */

@@ -276,14 +276,14 @@ describe('after a reaction', () => {
       technique: 'longPulse1064',
       spot: { diameterMm: 12 },
       pulseMs: 30,
-      fluenceJcm2: 14,
+      fluenceJcm2: 8,
       rateHz: 1,
       passes: 1,
     };
     const plan = () =>
       person.post(`/api/visits/${id}/plan`, { id: v7(), at: now(), setting: wanted });
     const held = await plan();
-    expect(held.body).toMatchObject({ title: 'It reacted last time' });
+    expect(held.body).toMatchObject({ title: 'A supervisor has to approve first' });
     const word = (supervisorName: string) =>
       person.post(`/api/visits/${id}/agree`, {
         id: v7(),

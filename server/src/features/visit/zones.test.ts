@@ -112,7 +112,7 @@ describe('a visit of two zones', () => {
     await signTreatment(person, await opened());
     const start = await append(event({ kind: 'treatmentStarted' }));
     expect(start.body).toMatchObject({ detail: 'testSpotFirst' });
-    const above = await append(...spotEvents(setting(40), []));
+    const above = await append(...spotEvents(setting(40), ['nothing']));
     expect(above).toMatchObject({ status: 422, body: { detail: 'aboveLimit' } });
     expect((await append(...spotEvents(setting(18), ['nothing']))).status).toBe(200);
     expect(await zone(legId)).toMatchObject({
@@ -233,12 +233,14 @@ describe('consent', () => {
     };
     const body = { id: v7(), at: new Date().toISOString(), areaId: chestId, setting: wanted };
     expect((await person.post(`/api/visits/${visitId}/plan`, body)).status).toBe(200);
-    const fired = await append(...spotEvents(wanted, [], { areaId: chestId }));
+    const fired = await append(...spotEvents(wanted, ['nothing'], { areaId: chestId }));
     expect(fired.body).toMatchObject({ detail: 'noConsent' });
     const visit = await opened();
     const area = visit.areas.find(({ id }) => id === chestId)!;
     const signed = await consentFor(person, { client, area });
     await person.post(`/api/clients/${client.id}/consents`, signed);
-    expect((await append(...spotEvents(wanted, [], { areaId: chestId }))).status).toBe(200);
+    expect((await append(...spotEvents(wanted, ['nothing'], { areaId: chestId }))).status).toBe(
+      200,
+    );
   });
 });

@@ -1,4 +1,4 @@
-import type { Protocol } from '@tidy-quill/core/plan';
+import { habitOf, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
 import { USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import { InputNumber } from 'antd';
 import { TECHNIQUE_WORDS } from '../../text';
@@ -73,8 +73,9 @@ export function ProtocolFigures({
       </section>
       <section>
         <h2>Usual rate and passes</h2>
-        {(Object.keys(techniques) as (keyof typeof techniques)[]).map((key) => {
-          const habit = techniques[key];
+        {TECHNIQUES.map((key) => {
+          const habit = habitOf(protocol, key);
+          const { passRange, bonyPassRange } = habit;
           const set = (more: Partial<typeof habit>): Protocol => ({
             ...protocol,
             techniques: { ...techniques, [key]: { ...habit, ...more } },
@@ -86,6 +87,40 @@ export function ProtocolFigures({
                 set({ rateHz }),
               )}
               {figure(`Passes, ${word}`, habit.passes, '', [1, 20, 1], (passes) => set({ passes }))}
+              {passRange.high === 1 ? null : (
+                <>
+                  {figure(`Fewest passes, ${word}`, passRange.low, '', [1, 20, 1], (low) =>
+                    set({ passRange: { ...passRange, low } }),
+                  )}
+                  {figure(`Most passes, ${word}`, passRange.high, '', [1, 20, 1], (high) =>
+                    set({ passRange: { ...passRange, high } }),
+                  )}
+                  {figure(
+                    `Most single passes over bone, ${word}`,
+                    bonyPassRange.high,
+                    '',
+                    [1, 20, 1],
+                    (high) => set({ bonyPassRange: { low: 1, high } }),
+                  )}
+                  {figure(
+                    `Rest after each over bone, ${word}`,
+                    habit.restSeconds,
+                    's',
+                    [0, 600, 5],
+                    (restSeconds) => set({ restSeconds }),
+                  )}
+                  {figure(
+                    `Size of a cell, ${word}`,
+                    habit.cellCm2,
+                    'cm²',
+                    [1, 5000, 5],
+                    (cellCm2) => set({ cellCm2 }),
+                  )}
+                  {figure(`Warm at 2 mm, ${word}`, habit.warmC, '°C', [38, 60, 0.5], (warmC) =>
+                    set({ warmC }),
+                  )}
+                </>
+              )}
             </div>
           );
         })}

@@ -3,6 +3,7 @@ import type { Handpiece, Setting } from '@tidy-quill/core/plan';
 import { longestSideMm, sameSpot, stepDown, type Spot } from '@tidy-quill/core/units';
 import { figure, pulseText, spotFigures } from '../../text';
 import { Stepper } from '../../widgets/Stepper';
+import { AddedCoolingSteppers } from '../plan/AddedCoolingSteppers';
 import { LimitBars } from '../plan/LimitBars';
 
 const RATES = [1, 2, 3, 5, 10] as const;
@@ -75,6 +76,7 @@ export function InkSteppers({
         onLess={move(rates, rateAt, -1, (rateHz) => ({ ...setting, rateHz }))}
         onMore={move(rates, rateAt, 1, (rateHz) => ({ ...setting, rateHz }))}
       />
+      <AddedCoolingSteppers handpiece={handpiece} setting={setting} onChange={onChange} />
       <LimitBars
         evaluation={evaluation}
         setting={setting}

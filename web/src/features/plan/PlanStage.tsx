@@ -1,6 +1,7 @@
 import {
-  asksForWord,
+  asksForApproval,
   centralWavelengthNm,
+  modelSilence,
   testSpotReasons,
   type PlanCase,
   type Proposals,
@@ -31,9 +32,10 @@ export function PlanStage() {
 }
 
 function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
-  const { record, visit, area, history, pathOf } = useOpenVisit();
-  // After a reaction nothing is accepted before the supervisor has spoken.
-  const wordNeeded = asksForWord(history) && record.agreed === null;
+  const { record, visit, area, pathOf } = useOpenVisit();
+  // After a reaction, and where the model is silent, nothing is accepted before a supervisor approves.
+  const wordNeeded = asksForApproval(plan.subject, 'hair') && record.agreed === null;
+  const silent = modelSilence(plan.subject) !== null;
   const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
   const first = record.plan?.setting ?? proposals.proposals[0]!.setting;
@@ -77,7 +79,9 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
             above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
           >
             {wordNeeded
-              ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+              ? silent
+                ? 'The model does not cover this skin: a supervisor approves before anything is accepted.'
+                : 'It reacted last time: the supervisor’s word comes before anything is accepted.'
               : CAUTION_SHORT}
             {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
             {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}

@@ -78,6 +78,7 @@ export function Planner({
               setting={setting}
               evaluation={evaluation}
               subject={plan.subject}
+              protocol={plan.protocol}
               onChange={onChange}
             />
           )}

@@ -1,6 +1,6 @@
 import type { Evaluation, Handpiece, PlanCase, Relief, Setting } from '@tidy-quill/core/plan';
 import { Button } from 'antd';
-import { coolingText, figure, RELIEF_WORDS } from '../../text';
+import { addedCoolingText, coolingText, figure, RELIEF_WORDS } from '../../text';
 import { useReliefs } from './use-planner';
 
 /** After a session that was too much: less fluence, a longer pulse or more cooling, and which the model prefers. */
@@ -52,7 +52,11 @@ function said({ kind, setting }: Relief, handpiece: Handpiece): string {
   const fluence = `${figure(setting.fluenceJcm2, 2)} J/cm²`;
   if (kind === 'fluence') return fluence;
   if (kind === 'pulse') return `${figure(setting.pulseMs, 2)} ms at ${fluence}`;
-  return `${coolingText(setting.cooling ?? handpiece.cooling)} at ${fluence}`;
+  const cooling = [
+    coolingText(setting.cooling ?? handpiece.cooling),
+    addedCoolingText(setting.added),
+  ];
+  return `${cooling.filter((each) => each !== '').join(', ')} at ${fluence}`;
 }
 
 function weighed({ load, reach }: Relief): string {

@@ -1,7 +1,8 @@
-import type { Evaluation, Handpiece, Setting, Subject } from '@tidy-quill/core/plan';
-import { coolingOf, PASSES, spotFits } from '@tidy-quill/core/plan';
+import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
+import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
 import { sameSpot, spotAreaCm2, tidy } from '@tidy-quill/core/units';
-import { coolingText, figure, spotFigures } from '../../text';
+import { cellHeatText, coolingText, figure, spotFigures } from '../../text';
+import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
 
@@ -11,9 +12,11 @@ export function SettingSteppers({
   setting,
   evaluation,
   subject,
+  protocol,
   onChange,
 }: {
   handpiece: Handpiece;
+  protocol: Protocol;
   setting: Setting;
   evaluation: Evaluation | null;
   subject: Subject;
@@ -22,7 +25,7 @@ export function SettingSteppers({
   const { min, max, step } = handpiece.fluenceJcm2;
   const fluence = setting.fluenceJcm2;
   const spots = handpiece.spots.filter((spot) => spotFits(spot, subject));
-  const passes = PASSES[setting.technique];
+  const passes = passRule(protocol, setting.technique, subject, modelSilence(subject));
   const train = handpiece.train.count > 1 ? ` × ${handpiece.train.count}` : '';
   const to = (more: Partial<Setting>) => () => onChange({ ...setting, ...more });
   const pulse = neighbours(handpiece.pulsesMs, (each) => Math.abs(each - setting.pulseMs) < 1e-9);
@@ -73,12 +76,14 @@ export function SettingSteppers({
           label="Passes"
           figure={String(setting.passes)}
           unit={`passes, ${evaluation?.work.cells ?? '–'} cells`}
+          more={passes.restSeconds > 0 ? `${passes.restSeconds} s of rest after each` : ''}
           keys={['q', 'a']}
           onLess={setting.passes <= passes.low ? null : to({ passes: setting.passes - 1 })}
           onMore={setting.passes >= passes.high ? null : to({ passes: setting.passes + 1 })}
         />
       )}
       <CoolingSteppers handpiece={handpiece} setting={setting} onChange={onChange} />
+      <AddedCoolingSteppers handpiece={handpiece} setting={setting} onChange={onChange} />
       {evaluation === null ? null : (
         <Work evaluation={evaluation} setting={setting} areaCm2={subject.areaCm2} />
       )}
@@ -87,7 +92,7 @@ export function SettingSteppers({
 }
 
 function Work({
-  evaluation: { work },
+  evaluation: { work, cellHeat },
   setting,
   areaCm2,
 }: {
@@ -107,6 +112,7 @@ function Work({
           ? 'Edge to edge.'
           : `Centres ${figure(work.pitchMm)} mm apart: ${share(work.overlapShare)} hit twice, ${share(work.gapShare)} missed.`}{' '}
         {figure(work.totalJcm2, 0)} J/cm² in all.
+        {cellHeat === null ? '' : ` ${cellHeatText(cellHeat)}`}
       </summary>
       <p>
         {figure(areaCm2, 0)} cm² under spots of {figure(spot, 2)} cm²

@@ -44,7 +44,7 @@ export function WaysTable({
               <th scope="col" className="is-figure">
                 Not above
               </th>
-              <th scope="col">Expected there</th>
+              <th scope="col">Expected, start → highest</th>
               <th scope="col" className="is-figure">
                 Pulses
               </th>
@@ -128,7 +128,9 @@ function Way({
       <td className="is-figure figures">{figure(setting.fluenceJcm2)} J/cm²</td>
       <td className="is-figure figures">{figure(evaluation.upper!.fluenceJcm2!)} J/cm²</td>
       <td className="ways-expected">
-        {EXPECTED_WORDS[expected]}
+        {evaluation.expectedAtStart === evaluation.expectedAtUpper
+          ? EXPECTED_WORDS[expected]
+          : `${EXPECTED_WORDS[evaluation.expectedAtStart]} → ${EXPECTED_WORDS[evaluation.expectedAtUpper]}`}
         {room === null ? null : (
           <span className="quiet-inline figures">, × {figure(room, 2)} of floor</span>
         )}

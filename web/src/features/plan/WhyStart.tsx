@@ -6,6 +6,7 @@ import {
   shortDay,
   STEP_WORDS,
   TECHNIQUE_TRADE,
+  TEST_SPOT_WORDS,
 } from '../../text';
 
 /** Why the planner starts where it does, with the arithmetic. */
@@ -18,16 +19,18 @@ export function WhyStart({
   setting: Setting;
   ladder: readonly number[];
 }) {
-  const { start, upper } = evaluation;
+  const { start } = evaluation;
   if (start === null) return null;
   const moved = setting.fluenceJcm2 - start.fluenceJcm2;
   return (
     <section className="why">
       <p>
         <strong>Why {figure(start.fluenceJcm2)}.</strong> {basisText(start)}
-        {start.cutByUpper && upper !== null
-          ? ` Cut to ${figure(start.fluenceJcm2)} by ${LIMIT_WORDS[upper.binding]}.`
+        {cutText(start, evaluation)}
+        {start.belowProtocol
+          ? ` Below the protocol’s low end of ${figure(evaluation.row?.fluenceJcm2.low ?? 0)} J/cm².`
           : ''}
+        {standingText(evaluation)}
         {moved === 0
           ? ''
           : ` You chose ${figure(Math.abs(moved), 2)} J/cm² ${moved > 0 ? 'more' : 'less'}.`}
@@ -42,12 +45,44 @@ export function WhyStart({
   );
 }
 
+function cutText({ cut, changed, fluenceJcm2 }: Start, { upper }: Evaluation): string {
+  if (cut === null || upper === null) return '';
+  const to = ` Cut to ${figure(fluenceJcm2)} J/cm²`;
+  switch (cut) {
+    case 'newClient':
+      return `${to}, what a new client with this skin would get: ${changed.map((each) => TEST_SPOT_WORDS[each]).join(', ')}.`;
+    case 'upper':
+      return `${to} by ${LIMIT_WORDS[upper.binding]}, with room for a second rung.`;
+    case 'secondRung':
+      return `${to}: 0.85 of the upper limit at most, so that there is room for a second rung.`;
+  }
+}
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth'];
+
+/** Where the start stands against what is expected to work. */
+function standingText({ model, expectedAtStart, firstWorkingRung, start }: Evaluation): string {
+  if (model === null || start === null) return '';
+  if (expectedAtStart !== 'tooLittle') return '';
+  if (model.floorJcm2 === null) return ' No fluence here is expected to work on this hair.';
+  const reached =
+    firstWorkingRung === null
+      ? 'no rung reaches it'
+      : `the ${ORDINALS[firstWorkingRung]} rung reaches it`;
+  return ` It is below what is expected to work (${figure(model.floorJcm2)} J/cm²): ${reached}.`;
+}
+
 function basisText({ basis, fluenceJcm2 }: Start): string {
   switch (basis.kind) {
     case 'lastSession': {
       const used = basis.session.setting.fluenceJcm2;
       const { factor, because } = basis.advice;
-      return `On ${shortDay(basis.session.on)} ${figure(used)} J/cm² was used and ${STEP_WORDS[because]}. ${figure(used)} × ${factor} = ${figure(basis.wantedJcm2)}, on the console’s step ${figure(fluenceJcm2)}.`;
+      const from = basis.fromJcm2;
+      const converted =
+        Math.abs(from - used) > 0.005
+          ? ` That is an equal share of the ceiling with ${figure(from)} J/cm² at this setting.`
+          : '';
+      return `On ${shortDay(basis.session.on)} ${figure(used)} J/cm² was used and ${STEP_WORDS[because]}.${converted} ${figure(from)} × ${factor} = ${figure(basis.wantedJcm2)}, on the console’s step ${figure(fluenceJcm2)}.`;
     }
     case 'protocolLow':
       return `The low end of the protocol’s row, for ${basis.because.map((each) => LOW_START_WORDS[each]).join(' and ')}.`;

@@ -3,7 +3,14 @@ import { isSwapping } from '@tidy-quill/core/record';
 import { InputNumber } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
-import { clockText, figure, pulseText, READ_BACK_WORDS, spotText } from '../../text';
+import {
+  addedCoolingText,
+  clockText,
+  figure,
+  pulseText,
+  READ_BACK_WORDS,
+  spotText,
+} from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
@@ -32,6 +39,7 @@ export function ReadBack({
   const [typing, setTyping] = useState<ConsoleSetting | null>(null);
   const begun = record.run.startedAt !== null && !isSwapping(record);
   const { shown } = record;
+  const added = addedCoolingText((record.run.setting ?? record.plan?.setting)?.added);
   const live = useConsole();
   const told =
     live?.link === 'up' && live.status?.state !== 'off' ? live.status?.setting : undefined;
@@ -66,6 +74,12 @@ export function ReadBack({
               </tr>
             );
           })}
+          {added === '' ? null : (
+            <tr>
+              <th scope="row">added cooling</th>
+              <td colSpan={2}>{added}</td>
+            </tr>
+          )}
         </tbody>
       </table>
       {shown === null ? null : (

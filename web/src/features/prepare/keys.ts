@@ -16,6 +16,7 @@ export const CHECK_KEYS: Readonly<Record<CheckId, string>> = {
   tipCold: 't',
   coldAir: 'a',
   cryogen: 'y',
+  coldPack: 'b',
   ice: 'i',
   evacuator: 'v',
 };

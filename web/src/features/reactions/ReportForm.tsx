@@ -1,5 +1,11 @@
 import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
-import { triageCase, type ReportedHow } from '@tidy-quill/core/record';
+import {
+  lastFiredAt,
+  onsetProblem,
+  triageCase,
+  type OnsetProblem,
+  type ReportedHow,
+} from '@tidy-quill/core/record';
 import { Input, InputNumber } from 'antd';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
@@ -57,8 +63,12 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
   const now = useNow();
   const [draft, setDraft, clear] = useDraft<Draft>(`reaction ${visit.id} ${area.id}`, NOTHING);
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
-  const treatedAt = record.run.endedAt ?? record.run.startedAt ?? record.spots.at(-1)?.at ?? null;
-  const problem = onsetProblem(draft.onsetAt, treatedAt, now);
+  const treatedAt = lastFiredAt(record);
+  const wrong =
+    draft.onsetAt === null
+      ? null
+      : onsetProblem(record, draft.onsetAt, new Date(now).toISOString());
+  const problem = wrong === null ? null : ONSET_WORDS[wrong];
   const report = reportOf(draft);
   const of = report === null ? null : triageCase(record, report, new Date(now).toISOString());
   const found = of === null || problem !== null ? null : triage(of);
@@ -182,17 +192,10 @@ function reportOf({
   return { what, onsetAt, extent, trend, sizeCm, place, signs };
 }
 
-function onsetProblem(
-  onsetAt: string | null,
-  treatedAt: string | null,
-  nowMs: number,
-): string | null {
-  if (onsetAt === null) return null;
-  if (treatedAt !== null && Date.parse(onsetAt) < Date.parse(treatedAt) - 60_000) {
-    return 'is before the last pulse';
-  }
-  return Date.parse(onsetAt) > nowMs ? 'lies ahead' : null;
-}
+const ONSET_WORDS: Readonly<Record<OnsetProblem, string>> = {
+  beforeLastPulse: 'is before the last pulse',
+  afterTold: 'lies ahead',
+};
 
 /** A moment as the clinic's own day and clock time, as the field wants it. */
 const localText = (at: string, timeZone: string) =>

@@ -23,7 +23,10 @@ export function FireSpot({ spots }: { spots: Spots }) {
   const { record, add } = useOpenVisit();
   const { rungs, plan, handpiece, all } = spots;
   const [chosen, setChosen] = useState<{ rung?: number; place?: Place }>({});
-  const [pulses, setPulses] = useState<number>(PULSES.usual);
+  // Ink that may darken gets one pulse at one place, and nothing else before that was seen again.
+  const most = spots.mayDarken ? PULSES.least : PULSES.most;
+  const [wanted, setPulses] = useState<number>(PULSES.usual);
+  const pulses = Math.min(wanted, most);
   const fired = new Set(all.map(({ setting }) => setting.fluenceJcm2));
   const rung = chosen.rung ?? rungs.find((each) => !fired.has(each)) ?? rungs.at(-1);
   const avoided = record.findings?.zone?.marked ?? [];
@@ -33,7 +36,8 @@ export function FireSpot({ spots }: { spots: Spots }) {
   const covered = avoided.filter((mark) => mark.place === place);
   const last = all.at(-1);
   const gone = record.sentHome !== null || record.run.startedAt !== null;
-  const shut = gone || spots.verdict.state === 'stop';
+  const tested = spots.mayDarken && all.length > 0;
+  const shut = gone || tested || spots.verdict.state === 'stop';
   if (rung === undefined) return null;
   const setting = { ...plan.setting, fluenceJcm2: rung };
   const note = async () => {
@@ -89,6 +93,12 @@ export function FireSpot({ spots }: { spots: Spots }) {
           </>
         )}
       </PlaceGrid>
+      {spots.mayDarken ? (
+        <p className="field-error">
+          This ink may turn dark at once: one test spot of one pulse, seen again after four weeks,
+          before anything else.
+        </p>
+      ) : null}
       {covered.length > 0 ? (
         <p className="field-error">
           There is {AVOIDED_ONE_WORDS[covered[0]!.what]} here: keep clear of it, under white cover.
@@ -110,7 +120,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
               <KeyButton
                 letter="+"
                 small
-                disabled={shut || pulses >= PULSES.most}
+                disabled={shut || pulses >= most}
                 onPress={() => setPulses(pulses + 1)}
               >
                 +

@@ -5,7 +5,13 @@ import {
   type Handpiece,
   type TestSpotReason,
 } from '@tidy-quill/core/plan';
-import { plannedSpots, spotReasons, type AcceptedPlan } from '@tidy-quill/core/record';
+import {
+  awaitsDarkeningSpot,
+  faintEnough,
+  plannedSpots,
+  spotReasons,
+  type AcceptedPlan,
+} from '@tidy-quill/core/record';
 import {
   laterReasons,
   spotVerdict,
@@ -29,6 +35,8 @@ export interface Spots {
   readonly neededAtFirst: readonly TestSpotReason[];
   readonly later: readonly LaterReason[];
   readonly verdict: SpotVerdict;
+  /** Ink that may darken waits for its one test spot to be seen again. */
+  readonly mayDarken: boolean;
   /** The number by which a spot is called, from 1. */
   readonly numberOf: (id: string) => number;
   readonly at: (place: Place) => readonly TestSpot[];
@@ -52,7 +60,8 @@ export function useSpots(): Spots {
     needed: spotReasons(record),
     neededAtFirst: testSpotReasons({ ...subject, history: untested }, light, plannedOn),
     later,
-    verdict: spotVerdict(plannedSpots(record), later.length > 0),
+    verdict: spotVerdict(plannedSpots(record), later.length > 0, faintEnough(plan)),
+    mayDarken: awaitsDarkeningSpot(record),
     numberOf: (id) => all.findIndex((spot) => spot.id === id) + 1,
     at: (place) => all.filter((spot) => spot.place === place),
   };

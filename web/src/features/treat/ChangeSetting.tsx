@@ -38,6 +38,7 @@ export function ChangeSetting({ onClose }: { onClose: () => void }) {
           setting={setting}
           evaluation={evaluation}
           subject={plan.subject}
+          protocol={plan.protocol}
           onChange={setSetting}
         />
       )}

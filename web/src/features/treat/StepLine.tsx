@@ -16,32 +16,70 @@ export function StepLine({ session }: { session: Session }) {
   const setting = run.setting;
   if (setting === null || run.state === 'notStarted' || run.state === 'ended') return null;
   const now = setting.fluenceJcm2;
-  const use = (fluenceJcm2: number, reason: string) =>
-    void add({ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason });
-  if (limit !== null && now > limit.fluenceJcm2) {
+  const use = (fluenceJcm2: number, reason: string, forCell?: number) => {
+    const cell = forCell === undefined ? {} : { forCell };
+    void add({ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason, ...cell });
+  };
+  if (limit !== null && (limit.fluenceJcm2 === null || now > limit.fluenceJcm2)) {
     const { place, care } = LIMIT_WORDS[limit.because];
+    const limitJcm2 = limit.fluenceJcm2;
+    if (limitJcm2 === null) {
+      return (
+        <p className="step-line is-care">
+          {place} here: {care}, and this console has no lower step. Leave it out, or change spot,
+          pulse or handpiece.
+        </p>
+      );
+    }
     return (
       <div className="step-line is-care">
         <p>
           {place} here: {care}, not above{' '}
-          <strong className="figures">{figure(limit.fluenceJcm2, 2)} J/cm²</strong>.
+          <strong className="figures">{figure(limitJcm2, 2)} J/cm²</strong>.
         </p>
-        <KeyButton letter="e" onPress={() => use(limit.fluenceJcm2, `${place} place`)}>
-          {figure(limit.fluenceJcm2, 2)} J/cm² here
+        <KeyButton
+          letter="e"
+          onPress={() => use(limitJcm2, `${place} place`, session.current?.number)}
+        >
+          {figure(limitJcm2, 2)} J/cm² here
+        </KeyButton>
+      </div>
+    );
+  }
+  const { backToJcm2 } = session;
+  if (limit === null && backToJcm2 !== null) {
+    return (
+      <div className="step-line is-care">
+        <p>
+          <strong className="figures">{figure(now, 2)} J/cm²</strong> was for the cell before.
+        </p>
+        <KeyButton letter="e" onPress={() => use(backToJcm2, 'Back to the zone’s setting')}>
+          Back to {figure(backToJcm2, 2)} J/cm²
         </KeyButton>
       </div>
     );
   }
   if (next === null) return null;
-  const { advice, wantedJcm2, fluenceJcm2, held } = next;
+  const { advice, wantedJcm2, fluenceJcm2, held, stepShare } = next;
   const because = STEP_WORDS[advice.because];
   const declined = run.declined.at(-1)?.because === advice.because;
+  if (fluenceJcm2 === null) {
+    return (
+      <p className="step-line is-care">
+        {sentence(because)}: {figure(now, 2)} × {advice.factor} = {figure(wantedJcm2, 2)}. This
+        console has no lower step: stop, and change spot, pulse or handpiece.
+      </p>
+    );
+  }
   if (fluenceJcm2 === now || declined) {
     return (
       <p className="step-line">
         {sentence(because)}
         {held === 'raisedToday' ? '; it rose once today already: hold' : ''}
         {held === 'limit' ? '; the limit is reached: hold' : ''}
+        {held === 'stepTooLarge' && stepShare !== null
+          ? `; the next step would be + ${figure(stepShare * 100, 0)} %, more than a tenth: hold`
+          : ''}
         {declined ? '; kept as it is by you' : ''}.
       </p>
     );

@@ -11,6 +11,7 @@ import { useOnce } from '../../widgets/use-once';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
+import { CoolingCountdown } from './CoolingCountdown';
 import { useConsoleFaults } from '../console/room-console';
 import { Incidents } from '../console/Incidents';
 import { Beat } from './Beat';
@@ -176,6 +177,7 @@ export function TreatStage() {
         <Beat session={session} />
         <GoggleSwitch />
         <WaitTimer />
+        <CoolingCountdown session={session} />
       </div>
       <Incidents />
       <StageFoot

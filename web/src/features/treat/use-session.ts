@@ -3,6 +3,7 @@ import { faintIsEnough } from '@tidy-quill/core/ink';
 import {
   cellLimit,
   glides,
+  habitOf,
   nextStep,
   rowOfSetting,
   type CellLimit,
@@ -13,7 +14,7 @@ import {
 import { SITES } from '@tidy-quill/core/course';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import type { AcceptedPlan, CellRun, Run } from '@tidy-quill/core/record';
-import { CELLS_A_LEG, cellRun, plannedSpots } from '@tidy-quill/core/record';
+import { CELLS_A_LEG, cellRun, plannedSpots, risesOf, roseToday } from '@tidy-quill/core/record';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
 import { partCells, PARTS_A_ROW } from './part-cells';
@@ -38,6 +39,8 @@ export interface Session {
   readonly next: NextStep | null;
   /** The most that the current cell bears; null where it has no limit of its own. */
   readonly limit: CellLimit | null;
+  /** What the zone goes on with after a cell that asked for less, J/cm²; null where that is dialled in. */
+  readonly backToJcm2: number | null;
   readonly asksForPain: (nowMs: number) => boolean;
 }
 
@@ -46,18 +49,19 @@ export function useSession(): Session {
   const { run, plan, findings } = record;
   const setting = run.setting ?? plan!.setting;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
-  const { techniques, pace } = catalogue.protocol;
+  const { protocol } = catalogue;
+  const { pace } = protocol;
   const zone = findings?.zone;
   const layout = useMemo(() => {
     const measured = zone?.measured;
     return cellsOf({
       areaCm2: plan!.subject.areaCm2,
-      cellCm2: techniques[setting.technique].cellCm2,
+      cellCm2: habitOf(protocol, setting.technique).cellCm2,
       pulses: plan!.expectedPulses,
       ...(measured?.shape === 'flat' ? { aspect: measured.widthCm / measured.lengthCm } : {}),
       ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
     });
-  }, [plan, zone, techniques, setting.technique]);
+  }, [plan, zone, protocol, setting.technique]);
   // Each light of a session numbers its cells anew: a part may be met by two of them.
   const { mucosal } = SITES[area.site];
   const offset = record.legs.length * CELLS_A_LEG;
@@ -109,7 +113,7 @@ export function useSession(): Session {
               .map(({ score }) => score),
             upperJcm2: plan!.upperJcm2,
             scale,
-            raisedToday: run.changes.some((change) => change.setting.fluenceJcm2 > first),
+            raisedToday: roseToday(run),
           }),
     limit:
       current === null || handpiece === undefined
@@ -119,6 +123,7 @@ export function useSession(): Session {
             lowestJcm2: lowestOf(plan!, handpiece, catalogue.protocol),
             scale: handpiece.fluenceJcm2,
           }),
+    backToJcm2: backTo(run),
     asksForPain: (nowMs) =>
       run.state === 'running' &&
       painDue({
@@ -128,6 +133,14 @@ export function useSession(): Session {
         everyMinutes: pace.painMinutes ?? USUAL_PAIN_MINUTES,
       }),
   };
+}
+
+/** The fluence of the zone where a single cell's own is dialled in; null else. */
+function backTo({ first, changes, setting }: Run): number | null {
+  const own = changes.at(-1)?.forCell;
+  if (first === null || setting === null || own === undefined) return null;
+  const { base } = risesOf(first, changes);
+  return base.fluenceJcm2 > setting.fluenceJcm2 ? base.fluenceJcm2 : null;
 }
 
 /** The low end of what the protocol gives for a plan, J/cm²; null on ink, and where no row speaks of it. */
