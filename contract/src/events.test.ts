@@ -98,6 +98,7 @@ const SAMPLES: { readonly [K in EventKind]: Extract<EventBody, { kind: K }> } = 
   resumed: { kind: 'resumed' },
   stopped: { kind: 'stopped' },
   treatmentEnded: { kind: 'treatmentEnded' },
+  treatmentReopened: { kind: 'treatmentReopened', reason: 'Three cells were left' },
   undone: { kind: 'undone', eventId: ID },
   watched: {
     kind: 'watched',

@@ -135,6 +135,7 @@ const PRESSES = [
   v.object({ kind: kind('resumed') }),
   v.object({ kind: kind('stopped') }),
   v.object({ kind: kind('treatmentEnded') }),
+  v.object({ kind: kind('treatmentReopened'), reason: line(500) }),
   v.object({ kind: kind('undone'), eventId: Id }),
 ] as const;
 
@@ -236,6 +237,7 @@ const EventBody = v.variant('kind', [
     photoIds: v.optional(PhotoIds),
     cared: v.optional(v.array(v.picklist(CARED))),
     cooledMinutes: v.optional(number(0, 240)),
+    early: v.optional(line(500)),
   }),
   v.object({
     kind: kind('sentHome'),
@@ -258,7 +260,16 @@ const EventBody = v.variant('kind', [
 
 /** Events as a browser sends them; who recorded them is the server's to say. */
 export const NewEvents = v.pipe(
-  v.array(v.object({ id: Id, at: Moment, areaId: v.optional(Id), body: EventBody })),
+  v.array(
+    v.object({
+      id: Id,
+      at: Moment,
+      areaId: v.optional(Id),
+      /** How far the tablet had read when it was pressed: a stop kept since then wins. */
+      seen: v.optional(whole(0, 1e15)),
+      body: EventBody,
+    }),
+  ),
   v.minLength(1, 'must hold one event at least'),
   v.maxLength(500, 'must hold 500 events at most'),
 );

@@ -4,7 +4,17 @@ import { sessionSheet, type EventKind } from '@tidy-quill/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, RIBBON, signIn, SOON, clinicMoment } from './walk';
+import {
+  answerNo,
+  look,
+  openVisit,
+  RIBBON,
+  signIn,
+  SOON,
+  clinicMoment,
+  endWithOpenCells,
+  keepLook,
+} from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -57,15 +67,14 @@ describe('from the last pulse', () => {
     await browser.see('PAUSED');
     await browser.keys('p');
     await browser.see('TREATING');
-    await browser.keys('.');
-    await browser.see('Second look');
+    await endWithOpenCells(browser);
     await browser.see('The second look is at 10 minutes: skin worked as type IV–VI');
     await browser.see('slight redness or small bumps around the hairs');
     await browser.keys('d', '2', 'q');
     await browser.see('✓ cold air');
     await browser.see('✓ marked, watch it');
     await browser.fill('Size', '2');
-    await browser.press('Keep what was seen');
+    await keepLook(browser);
     await browser.see('After your laser hair removal');
     await expect
       .poll(async () => (await kept('watched'))[0]?.body, SOON)

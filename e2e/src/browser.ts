@@ -101,6 +101,14 @@ export async function startBrowser(address: string): Promise<Browser> {
           constructor(...of) { if (of.length === 0) super(now()); else super(...of); }
           static now() { return now(); }
         };
+        // The server's clock goes on with it, as it does when time passes.
+        const get = globalThis.realGet ?? Headers.prototype.get;
+        globalThis.realGet = get;
+        Headers.prototype.get = function (name) {
+          const value = get.call(this, name);
+          if (value === null || name !== 'x-server-time') return value;
+          return String(Number(value) + ${minutesOn} * 60000);
+        };
       }`,
     });
     await driver.navigate().refresh();

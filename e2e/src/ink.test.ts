@@ -14,6 +14,9 @@ import {
   testSpot,
   newClient,
   clinicMoment,
+  endWithOpenCells,
+  keepLook,
+  prepareForSpots,
 } from './walk';
 
 let app: Application;
@@ -79,7 +82,7 @@ async function choose(nm: string): Promise<void> {
 /** Grades the second look as slight, and sends the client home, the reason of the next day seen. */
 async function home(why: string): Promise<void> {
   await browser.press('slight, as expected');
-  await browser.press('Keep what was seen');
+  await keepLook(browser);
   await browser.see('After your laser tattoo removal');
   await browser.see('The ink went white at once. It fades in about 20 minutes.');
   await browser.see(why);
@@ -151,7 +154,7 @@ describe('a tattoo of two colours', () => {
     await choose('532');
     // 532 nm, 3 mm: 1.5 + 0.33 × (3.5 − 1.5) = 2.17, on the step 2.1.
     await browser.press('Accept 2.1 J/cm²');
-    await browser.see('A test spot comes first');
+    await prepareForSpots(browser);
     await browser.keys('f');
     await browser.see('Read spot 2');
     await readSpot(browser, 2, 'b', '2');
@@ -239,8 +242,7 @@ describe('its second visit', () => {
     await browser.keys(Key.ENTER);
     await browser.see('TREATING');
     await treatParts(['Part 1, black'], 'a');
-    await browser.keys('.');
-    await browser.see('Second look');
+    await endWithOpenCells(browser);
     await home('10 weeks');
     // Both were treated on this day, so that the third would stand on the second’s own.
     await app.rows(

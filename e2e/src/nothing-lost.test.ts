@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, RIBBON, signIn } from './walk';
+import { openVisit, RIBBON, signIn, endWithOpenCells, keepLook } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -235,11 +235,11 @@ describe('in the middle of a treatment', () => {
     await browser.network(false);
     await browser.press('Go on');
     await browser.see('TREATING');
-    await browser.keys('h', '.');
-    await browser.see('Second look');
+    await browser.keys('h');
+    await endWithOpenCells(browser);
     await browser.see('The server cannot be reached');
     await browser.keys('r', '2');
-    await browser.press('Keep what was seen');
+    await keepLook(browser);
     await browser.see('After your laser hair removal');
     await browser.network(true);
     await browser.gone('The server cannot be reached');
@@ -254,7 +254,7 @@ describe('a session that ends', () => {
     await browser.open('/');
     await openVisit(browser, 'Bram Oxenstable');
     await browser.press('Yes', '//*[@data-question="keloid"]');
-    await browser.see('21 questions left');
+    await browser.see('22 questions left');
     await app.rows('delete from session');
     await browser.press('No to the rest');
     await browser.press('Keep answers, go to Consent');

@@ -39,9 +39,8 @@ describe('a whole session with the console', () => {
     await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     await browser.press('Accept', '//footer');
-    await testSpot(browser, 'b', '3');
-    await browser.press('Go to Prepare');
     await browser.see('Console OFF');
+    await browser.see('The console is off: switch it on');
     await browser.press('This console is simulated');
     await browser.press('Power on');
     await browser.see('Console STANDBY');
@@ -49,6 +48,8 @@ describe('a whole session with the console', () => {
     await browser.see('The console does not agree with the plan');
     await browser.press('Dial as planned');
     await browser.see('agrees:', CONSOLE);
+    await testSpot(browser, 'b', '3');
+    await browser.press('Go to Prepare');
     await prepare(browser);
     const [read] = await app.rows<{ by: string }>(
       `select body->>'by' as by from visit_events where kind = 'settingsRead'
@@ -182,6 +183,7 @@ describe('two tablets on one visit', () => {
     await browser.keys('j');
     await browser.see('34', COUNT);
     await browser.press('End treatment');
+    await browser.press('End, leave', '//div[@role="dialog"]');
     await browser.see('Look again');
     await other.network(true);
     // Ten here and one there; what was seen and felt without a network counts too.

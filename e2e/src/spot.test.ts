@@ -5,7 +5,17 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, readSpot, RIBBON, signConsent, signIn, SOON } from './walk';
+import {
+  answerNo,
+  look,
+  openVisit,
+  readSpot,
+  RIBBON,
+  signConsent,
+  signIn,
+  SOON,
+  prepareForSpots,
+} from './walk';
 
 const ZONES = '//nav[@aria-label="Zones of this visit"]';
 
@@ -52,7 +62,7 @@ describe('two zones in one visit', () => {
     await look(browser, { type: 'II', colour: 'black', calibre: 'coarse', density: 'medium' });
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     await browser.press('Accept', '//footer');
-    await browser.see('A test spot comes first');
+    await prepareForSpots(browser);
     await browser.see('first time on this area');
   });
 
@@ -190,6 +200,7 @@ describe('three test spots', () => {
     await browser.see('tan: none → fading', '//*[contains(@class, "notice-care")]');
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     await browser.press('Accept', '//footer');
+    await prepareForSpots(browser);
     // A tan that was not there when the spots were fired asks for new ones.
     await browser.see('a tan that was not there last time');
   });

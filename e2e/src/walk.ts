@@ -93,9 +93,56 @@ export async function look(
   await browser.see('What limits the fluence');
 }
 
+const CARD = '//*[contains(@class, "console-card")]';
+
+/** Switches the room's simulated console on where it is off, and dials it as planned. */
+export async function consoleAsPlanned(browser: Browser): Promise<void> {
+  const found = (xpath: string) => browser.driver.findElements({ xpath });
+  const STATE = `${CARD}//*[@data-testid="console-state"]`;
+  const NONE = '//*[contains(text(), "No console is linked")]';
+  await browser.driver.wait(async () => (await found(`${STATE} | ${NONE}`)).length > 0, 20_000);
+  if ((await found(NONE)).length > 0) return;
+  const isOpen = async () => (await found(`${CARD}//details[@open]`)).length > 0;
+  const open = async () => {
+    if (!(await isOpen())) await browser.press('This console is simulated');
+  };
+  if ((await found(`${STATE}[contains(., "OFF")]`)).length > 0) {
+    await open();
+    await browser.press('Power on');
+    await browser.see('Console STANDBY');
+  }
+  if ((await found(`${CARD}//*[contains(., "agrees:")]`)).length > 0) return;
+  await open();
+  await browser.press('Dial as planned');
+  await browser.see('agrees:', CARD);
+}
+
+/** Ticks every line of the checklist that is open, by its letter. */
+async function tickAll(browser: Browser): Promise<void> {
+  await browser.see('Settings, read aloud');
+  const lines = '//*[@class="check-list"]//button[@aria-pressed="false"]';
+  const open = () => browser.driver.findElements({ xpath: lines });
+  for (let left = await open(); left.length > 0; left = await open()) {
+    const letter = await left[0]!.getAttribute('aria-keyshortcuts');
+    await browser.keys(letter!);
+    const before = left.length;
+    await browser.driver.wait(async () => (await open()).length < before, 20_000);
+  }
+}
+
+/** Makes ready what firing needs, before the first test spot, and goes on to Spot. */
+export async function prepareForSpots(browser: Browser): Promise<void> {
+  await tickAll(browser);
+  await consoleAsPlanned(browser);
+  await browser.keys('r');
+  await browser.see('Ready for the test spots.');
+  await browser.press('Go to Spot');
+  await browser.see('A test spot comes first');
+}
+
 /** Fires one test spot by its keys, reads it at once and again six minutes later, each time with a mark by its letter. */
 export async function testSpot(browser: Browser, mark: string, pain: string): Promise<void> {
-  await browser.see('A test spot comes first');
+  await prepareForSpots(browser);
   await browser.keys('f');
   await browser.see('Read spot 1');
   await readSpot(browser, 1, mark, pain);
@@ -124,19 +171,26 @@ export async function readSpot(
 
 /** Ticks every line of the checklist, reads the console back as planned, and goes on to Treat. */
 export async function prepare(browser: Browser, then = 'Start treatment'): Promise<void> {
-  await browser.see('Settings, read aloud');
-  const lines = '//*[@class="check-list"]//button[@aria-pressed="false"]';
-  const open = () => browser.driver.findElements({ xpath: lines });
-  for (let left = await open(); left.length > 0; left = await open()) {
-    const letter = await left[0]!.getAttribute('aria-keyshortcuts');
-    await browser.keys(letter!);
-    const before = left.length;
-    await browser.driver.wait(async () => (await open()).length < before, 20_000);
-  }
+  await tickAll(browser);
+  await consoleAsPlanned(browser);
   await browser.keys('r');
   await browser.see('All ready.');
   await browser.press('Go to Treat');
   await browser.see(then);
+}
+
+/** Ends the treatment though cells are open. */
+export async function endWithOpenCells(browser: Browser): Promise<void> {
+  await browser.keys('.');
+  await browser.press('End, leave', '//div[@role="dialog"]');
+  await browser.see('Second look');
+}
+
+/** Keeps the second look, saying why it is made before its time where it is. */
+export async function keepLook(browser: Browser): Promise<void> {
+  const early = await browser.driver.findElements({ xpath: '//*[contains(., "Too early")]' });
+  if (early.length > 0) await browser.fill('Too early', 'The client has to leave');
+  await browser.press('Keep what was seen');
 }
 
 /** What somebody does who has no mouse. */

@@ -1,5 +1,5 @@
 CREATE INDEX "visit_events_signed" ON "visit_events" USING btree ("clinic_id","visit_id") WHERE "visit_events"."kind" = 'recordSigned';--> statement-breakpoint
--- keep_presses takes no press of a visit whose record was signed.
+-- keep_presses takes no press of a visit whose record was signed, and tells when each was received.
 CREATE OR REPLACE FUNCTION keep_presses(
   of_clinic uuid, of_visit uuid, by_staff uuid, in_session text, presses jsonb, after_seq bigint
 )
@@ -42,7 +42,8 @@ BEGIN
     SELECT jsonb_build_object(
       'after', coalesce(max(e.seq), after_seq),
       'events', coalesce(jsonb_agg(jsonb_build_object(
-        'id', e.id, 'at', e.at, 'staffId', e.staff_id, 'areaId', e.area_id, 'body', e.body
+        'id', e.id, 'at', e.at, 'staffId', e.staff_id, 'areaId', e.area_id, 'body', e.body,
+        'seq', e.seq, 'receivedAt', e.recorded_at
       ) ORDER BY e.seq), '[]')
     )
     FROM visit_events e

@@ -32,6 +32,7 @@ export const PLAIN_CHECK_WORDS: Readonly<Record<CheckId, string>> = {
   eyewear: 'Eyewear for this wavelength on everyone',
   cover: 'Hair, dark cloth and marks under white',
   tipCold: 'Tip cold to the touch, not freezing',
+  identity: 'The client has said name and date of birth: they match',
   door: 'Door shut, warning lit',
   eyeShields: 'Shields inside the lids',
   shaved: 'Shaved, hours to a day ago',

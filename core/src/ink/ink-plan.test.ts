@@ -240,8 +240,8 @@ describe('the step rule on ink', () => {
     const history = [past(setting(1.8, 4, 'ns-532'), ['faintWhitening'], 3, 532)];
     const of = caseOf({ colours: mixed(['red', 1]) }, { history });
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
-    // Held; 1.2 × 1.8 = 2.16 → 2.1, of which 0.85 is 1.785.
-    expect(found.setting).toMatchObject({ spot: { diameterMm: 4 }, fluenceJcm2: 1.7 });
+    // Held: 0.85 × 1.2 × 1.8 = 1.836.
+    expect(found.setting).toMatchObject({ spot: { diameterMm: 4 }, fluenceJcm2: 1.8 });
   });
 
   it('never goes above 1.2 × what was well borne, nor 0.8 × what was not', () => {

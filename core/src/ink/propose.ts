@@ -7,7 +7,7 @@ import {
   ladder,
   likePulse,
   sameBand,
-  START_SHARE,
+  mostToBeginWith,
   stepRule,
   upperOf,
   type Handpiece,
@@ -153,7 +153,14 @@ export function evaluateInk(
   const start =
     row === null || upper.fluenceJcm2 === null
       ? null
-      : startFor(of, step, setting, handpiece, row, upper.fluenceJcm2);
+      : startFor(
+          of,
+          step,
+          setting,
+          handpiece,
+          row,
+          mostToBeginWith(limits, upper, handpiece.fluenceJcm2),
+        );
   const working = workingSkinOf(of);
   const parts = treatedParts(subject.ink).filter(({ colour }) => step.colours.includes(colour));
   const areaCm2 = partsArea(of, step);
@@ -247,7 +254,7 @@ function startFor(
   setting: Setting,
   handpiece: Handpiece,
   row: InkRow,
-  upper: number,
+  mostJcm2: number,
 ): (InkStart & { readonly fluenceJcm2: number }) | null {
   const basis = basisFor(of, step, setting, handpiece, row);
   const wanted =
@@ -256,7 +263,7 @@ function startFor(
       : basis.kind === 'protocolLow'
         ? basis.low
         : basis.wantedJcm2;
-  const fluenceJcm2 = stepDown(Math.min(wanted, START_SHARE * upper), handpiece.fluenceJcm2);
+  const fluenceJcm2 = stepDown(Math.min(wanted, mostJcm2), handpiece.fluenceJcm2);
   return fluenceJcm2 === null ? null : { ...basis, fluenceJcm2 };
 }
 

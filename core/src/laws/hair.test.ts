@@ -5,8 +5,8 @@ import {
   buildsUpHeat,
   evaluate,
   modelSilence,
+  mostToBeginWith,
   propose,
-  START_SHARE,
   type Evaluation,
   type PlanCase,
   type Setting,
@@ -144,7 +144,7 @@ describe('laws of planning hair', () => {
         );
         proposals.forEach(({ setting, evaluation, ladder }, index) => {
           expect(setting.fluenceJcm2).toBeLessThanOrEqual(
-            START_SHARE * evaluation.upper!.fluenceJcm2! + 1e-9,
+            mostToBeginWith(evaluation.limits!, evaluation.upper!, { step: 0 }) + 1e-9,
           );
           expect(ladder.length).toBeGreaterThan(1);
           expect(evaluation.refusals).toEqual([]);

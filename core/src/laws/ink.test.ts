@@ -12,7 +12,7 @@ import {
 } from '../ink';
 import { handpiece, NS1064, PACE } from '../ink/ink.test-data';
 import { INK_COLOURS } from '../look';
-import { START_SHARE, type InkSubject, type PastSession, type Setting } from '../plan';
+import { mostToBeginWith, type InkSubject, type PastSession, type Setting } from '../plan';
 import type { SkinAnswer } from '../reaction';
 import { anyAnswer, anyInk, anySkin, anyWorsening, cases } from './cases.test-data';
 
@@ -200,11 +200,11 @@ describe('laws of planning ink', () => {
         for (const step of inkOrder(of).steps) {
           const found = proposeInk(of, step, PACE);
           if (found === null) continue;
-          const { upper, row, refusals } = found.evaluation;
+          const { limits, upper, row, refusals } = found.evaluation;
           expect(refusals).toEqual([]);
           expect(row).not.toBeNull();
           expect(found.setting.fluenceJcm2).toBeLessThanOrEqual(
-            START_SHARE * upper!.fluenceJcm2! + 1e-9,
+            mostToBeginWith(limits, upper!, { step: 0 }) + 1e-9,
           );
           const own = subject.ink.colours.map(({ colour }) => colour);
           expect(own).toEqual(expect.arrayContaining([...step.colours]));

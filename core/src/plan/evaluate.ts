@@ -127,7 +127,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
         });
   const upper = limits === null ? null : upperOf(limits, handpiece!);
   const start =
-    handpiece === undefined || row === null || upper === null
+    handpiece === undefined || row === null || limits === null || upper === null
       ? null
       : startFor({
           subject: plan.subject,
@@ -135,6 +135,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           handpiece,
           pulseMs: setting.pulseMs,
           row,
+          limits,
           upper,
           told,
           today: plan.today,

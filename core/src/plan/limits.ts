@@ -1,4 +1,4 @@
-import { averagePowerW, energyJ, spotAreaCm2, stepDown, type Spot } from '../units';
+import { averagePowerW, energyJ, spotAreaCm2, stepDown, type Scale, type Spot } from '../units';
 import { historyLimitJcm2, type ToldHere } from './past-response';
 import type { Handpiece } from './handpiece';
 import type { ProtocolRow } from './protocol';
@@ -42,6 +42,25 @@ export function limitsFor(input: {
     model: input.modelJcm2,
     history: historyLimitJcm2(input.told),
   };
+}
+
+/** Highest share of the upper end at which a start may lie: a ladder needs two rungs at least. */
+export const START_SHARE = 0.85;
+
+/**
+ * The most that may be begun with, J/cm²: 0.85 of the upper end. Where past response binds, 0.85 of that limit itself, not
+ * of the console's step below it: what was borne well can be held (1.20 × 0.85 > 1) and does not sink from visit to visit;
+ * but always a step below the upper end.
+ */
+export function mostToBeginWith(
+  limits: Limits,
+  { binding, fluenceJcm2 }: Upper,
+  { step }: Pick<Scale, 'step'>,
+): number {
+  const upper = fluenceJcm2 ?? 0;
+  return binding === 'history'
+    ? Math.min(START_SHARE * limits.history!, upper - step)
+    : START_SHARE * upper;
 }
 
 /** The lowest of the limits on the device's own step, rounded down, and which one it is. */

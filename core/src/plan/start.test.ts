@@ -16,6 +16,7 @@ const start = (
     handpiece: DIODE,
     pulseMs: 30,
     row: ROW,
+    limits: { device: 40, protocol: 40, model: fluenceJcm2, history: fluenceJcm2 },
     upper: { fluenceJcm2, binding },
     told: subject.history.map((session) => ({ session, fluenceJcm2: 16, how: 'alike' as const })),
     today: '2026-11-24',

@@ -2,7 +2,7 @@ import { SITES } from '../course';
 import { stepDown } from '../units';
 import { testSpotReasons, type TestSpotReason } from './cautions';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
-import type { Upper } from './limits';
+import { mostToBeginWith, type Limits, type Upper } from './limits';
 import { likePulse, type ToldHere } from './past-response';
 import type { ProtocolRow } from './protocol';
 import { stepRule, type StepAdvice } from './step-rule';
@@ -44,9 +44,6 @@ export interface Start {
   readonly belowProtocol: boolean;
 }
 
-/** Highest share of `upper` at which a start may lie: a ladder needs two rungs at least. */
-export const START_SHARE = 0.85;
-
 /** The latest earlier session that speaks for this wavelength and a like pulse, as it counts here. */
 export const lastTold = (told: readonly ToldHere[], pulseMs: number): ToldHere | null =>
   told
@@ -69,11 +66,12 @@ export function startFor(input: {
   readonly handpiece: Handpiece;
   readonly pulseMs: number;
   readonly row: ProtocolRow;
+  readonly limits: Limits;
   readonly upper: Upper;
   readonly told: readonly ToldHere[];
   readonly today: Day;
 }): Start | null {
-  const { subject, working, handpiece, row, upper, today } = input;
+  const { subject, working, handpiece, row, limits, upper, today } = input;
   if (upper.fluenceJcm2 === null) return null;
   const last = lastTold(input.told, input.pulseMs);
   const asNew = newClientBasis(subject, working, row);
@@ -88,7 +86,7 @@ export function startFor(input: {
       : testSpotReasons(subject, light, today).filter((reason) => CHANGES.includes(reason));
   const caps: readonly (readonly [StartCut, number])[] = [
     ['upper', upper.fluenceJcm2],
-    ['secondRung', START_SHARE * upper.fluenceJcm2],
+    ['secondRung', mostToBeginWith(limits, upper, handpiece.fluenceJcm2)],
     ...(changed.length > 0 ? ([['newClient', wantedJcm2(asNew)]] as const) : []),
   ];
   const wanted = wantedJcm2(basis);

@@ -5,6 +5,7 @@ import type { Cooling } from '../heat';
 import { glides, type Setting } from '../plan';
 
 export const CHECK_IDS = [
+  'identity',
   'door',
   'eyewear',
   'eyeShields',
@@ -40,6 +41,12 @@ export interface Check {
   readonly covered?: number;
 }
 
+// What a few test pulses need as much as a session; the rest may wait for the session itself.
+const FOR_SESSION_ALONE: readonly CheckId[] = ['numbing', 'grid', 'evacuator'];
+
+/** Whether a check has to be done before the first test pulse, not only before the session. */
+export const isBeforeFiring = (check: CheckId): boolean => !FOR_SESSION_ALONE.includes(check);
+
 const NEAR_THE_EYE: readonly SiteId[] = ['cheek', 'upperLip'];
 
 /**
@@ -69,6 +76,7 @@ export function checklist(of: {
   const { packSeconds = 0 } = setting.added ?? {};
   const bare = setting.technique === 'subMs1064';
   const lines: readonly (readonly [boolean, Check])[] = [
+    [true, { id: 'identity' }],
     [true, { id: 'door' }],
     [true, { id: 'eyewear', wavelengthNm, density }],
     [NEAR_THE_EYE.includes(site), { id: 'eyeShields' }],

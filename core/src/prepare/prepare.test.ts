@@ -20,7 +20,18 @@ describe('the checklist', () => {
   it('is what a stamped diode on an arm asks for, in order, with its figures', () => {
     const list = checklist(CASE);
     expect(ids(list)).toEqual([
-      ...['door', 'eyewear', 'cover', 'shaved', 'clean', 'jewellery', 'grid', 'gel', 'tipCold'],
+      ...[
+        'identity',
+        'door',
+        'eyewear',
+        'cover',
+        'shaved',
+        'clean',
+        'jewellery',
+        'grid',
+        'gel',
+        'tipCold',
+      ],
     ]);
     expect(list.find(({ id }) => id === 'eyewear')).toEqual({
       id: 'eyewear',

@@ -186,7 +186,9 @@ describe('triage on each side of each bound', () => {
     expect(found.onsetHours).toBe(36);
     expect(found.againHours).toBe(48);
     expect(triage(caseOf({ seen: 10 })).againHours).toBeNull();
-    expect(triage(caseOf({ what: 'blister' })).againHours).toBe(24);
+    // To be seen today is within the working day; a clinician now within the hour.
+    expect(triage(caseOf({ what: 'blister' })).againHours).toBe(8);
+    expect(triage(caseOf({ signs: ['fever'] })).againHours).toBe(1);
   });
 
   it('counts as harm what hurts skin, and mere redness only once somebody has to look', () => {

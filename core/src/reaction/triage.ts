@@ -136,8 +136,9 @@ export const isWorrying = (of: {
 const AGAIN_HOURS: Readonly<Record<TriageLevel, number | null>> = {
   normal: null,
   advice: 48,
-  seeToday: 24,
-  clinicianNow: 24,
+  seeToday: 8,
+  // At once: asked again within the hour whether a clinician has seen it.
+  clinicianNow: 1,
 };
 
 /**

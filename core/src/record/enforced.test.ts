@@ -1,76 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { CORE_VERSION } from '../version';
-import { CASE, past, SETTING, SUBJECT } from '../plan/plan.test-data';
-import { answersGiven, readyFor } from './record.test-data';
+import { SETTING } from '../plan/plan.test-data';
+import { ZONE, moment, PLAN, events, BEGUN, refuse, dial } from './hair-session.test-data';
+import { answersGiven } from './record.test-data';
 import {
-  lastFiredAt,
-  onsetProblem,
   pastSessions,
   refuseVisitEvent,
   risesOf,
   sessionSheet,
   visitRecord,
-  workAgain,
-  type AcceptedPlan,
   type EventBody,
   type VisitEvent,
 } from './index';
-
-const ZONE = 'zone';
-const moment = (minute: number) => new Date(Date.UTC(2026, 10, 24, 10, minute)).toISOString();
-
-const PLAN: AcceptedPlan = {
-  subject: { ...SUBJECT, history: [past()] },
-  setting: SETTING,
-  wavelengthNm: 810,
-  light: { wavelengthNm: 810 },
-  train: { count: 1, gapMs: 0 },
-  upperJcm2: 19,
-  expectedPulses: 278,
-  cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
-  gel: true,
-  job: 'hair',
-  devicesVersionId: 'd',
-  protocolVersionId: 'p',
-  coreVersion: '0.1.0',
-  plannedOn: '2026-11-24',
-};
-
-const events = (...lines: readonly (readonly [minute: number, body: EventBody])[]) =>
-  lines.map(([minute, body], index): VisitEvent => ({
-    id: `e${String(index).padStart(3, '0')}`,
-    at: moment(minute),
-    staffId: 's',
-    body,
-  }));
-
-const BEGUN = [
-  [0, answersGiven({ sun: { yes: false } })],
-  [
-    1,
-    {
-      kind: 'findingsRecorded',
-      findings: { skin: SUBJECT.skin, hair: SUBJECT.hair, areaCm2: 400 },
-    },
-  ],
-  [2, { kind: 'planAccepted', plan: PLAN }],
-  ...readyFor(SETTING, 810).map((body) => [3, body] as const),
-  [5, { kind: 'treatmentStarted' }],
-] as const satisfies readonly (readonly [number, EventBody])[];
-
-const refuse = (list: readonly VisitEvent[], body: EventBody, minute = 20, undoMinutes = 15) =>
-  refuseVisitEvent(list, { id: 'new', at: moment(minute), body }, ZONE, {
-    consented: true,
-    now: moment(minute),
-    undoMinutes,
-  });
-
-const dial = (fluenceJcm2: number, more: object = {}): EventBody => ({
-  kind: 'settingChanged',
-  setting: { ...SETTING, fluenceJcm2 },
-  reason: 'x',
-  ...more,
-});
 
 describe('one rise a visit', () => {
   const after = (...changes: EventBody[]) =>
@@ -130,6 +70,56 @@ describe('a session that hurt', () => {
     expect(refuse(hurt(), { kind: 'resumed' })).toBe('causesFirst');
     const found = [11, { kind: 'causeLooked', cause: 'poorCooling', found: true }] as const;
     expect(refuse(hurt(found), { kind: 'resumed' })).toBeNull();
+  });
+});
+
+describe('a stop among tablets whose clocks differ', () => {
+  const begun = events(...BEGUN).map((event, index) => ({ ...event, seq: index + 1 }));
+  const start = begun.length;
+  const press = (id: string, minute: number, body: EventBody, more: Partial<VisitEvent> = {}) => ({
+    ...{ id, at: moment(minute), staffId: 's', body },
+    ...more,
+  });
+  const stopped = { kind: 'stopped' } as const;
+  const resumed = { kind: 'resumed' } as const;
+  const state = (...more: VisitEvent[]) => visitRecord([...begun, ...more]).run.state;
+
+  it('on the slower one wins over a later clock, at once and once it was received', () => {
+    // The other tablet stopped and went on; its clock says minute 20. This one's says 8.
+    const other = [
+      press('o1', 19, stopped, { seq: start + 1 }),
+      press('o2', 20, resumed, { seq: start + 2 }),
+    ];
+    expect(state(...other)).toBe('running');
+    expect(state(...other, press('mine', 8, stopped))).toBe('stopped');
+    expect(state(...other, press('mine', 8, stopped, { seq: start + 3 }))).toBe('stopped');
+  });
+
+  it('is not undone by somebody who had not seen it', () => {
+    const seenNothing = press('b', 15, resumed, { seen: start });
+    const seenIt = press('b', 15, resumed, { seen: start + 1 });
+    const stop = press('a', 10, stopped, { seq: start + 1 });
+    expect(state(stop, seenNothing)).toBe('stopped');
+    expect(state(stop, seenIt)).toBe('running');
+    const judged = (seen: number) =>
+      refuseVisitEvent([...begun, stop], { ...seenIt, seen }, ZONE, {
+        consented: true,
+        now: moment(15),
+        undoMinutes: 15,
+      });
+    expect(judged(start)).toBe('stoppedElsewhere');
+    expect(judged(start + 1)).toBeNull();
+  });
+
+  it('holds against pain and harm too', () => {
+    const pain = press('a', 10, { kind: 'painScored', score: 8 }, { seq: start + 1 });
+    expect(state(pain, press('b', 15, resumed, { seen: start }))).toBe('stopped');
+  });
+
+  it('counts as received where its clock runs ahead of the server', () => {
+    const ahead = press('a', 50, stopped, { seq: start + 1, receivedAt: moment(10) });
+    const after = press('b', 12, resumed, { seq: start + 2, receivedAt: moment(12) });
+    expect(state(ahead, after)).toBe('running');
   });
 });
 
@@ -206,52 +196,28 @@ describe('a record that was signed', () => {
   });
 });
 
-describe('when a reaction can have begun', () => {
-  const record = visitRecord(
-    events(...BEGUN, [10, { kind: 'pulsesFired', count: 5 }], [15, { kind: 'treatmentEnded' }]),
-  );
-
-  it('counts from the last pulse, not from the end', () => {
-    expect(lastFiredAt(record)).toBe(moment(10));
-    expect(onsetProblem(record, moment(10), moment(60))).toBeNull();
-    expect(onsetProblem(record, moment(8), moment(60))).toBe('beforeLastPulse');
-    expect(onsetProblem(record, moment(62), moment(60))).toBe('afterTold');
-  });
-});
-
-describe('what a session leaves for the next plan', () => {
-  it('holds light, train and cooling, so that it can be compared once its handpiece is gone', () => {
-    const record = visitRecord(events(...BEGUN, [10, { kind: 'pulsesFired', count: 5 }]));
-    expect(pastSessions(record)[0]!.used).toEqual({
-      light: { wavelengthNm: 810 },
-      train: { count: 1, gapMs: 0 },
-      cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
-      gel: true,
-    });
-  });
-});
-
-describe('an accepted plan worked out again', () => {
-  const { handpieces, protocol } = CASE;
-  const again = (more: Partial<AcceptedPlan>) =>
-    workAgain({ plan: { ...PLAN, ...more }, handpieces, protocol, agreed: false });
-
-  it('agrees where nothing has changed', () => {
-    expect(again({ coreVersion: CORE_VERSION })).toMatchObject({
-      upperJcm2: { then: 19, now: 19 },
-      refusals: [],
-      differs: [],
-    });
-  });
-
-  it('says what differs', () => {
-    expect(again({ upperJcm2: 24 })).toMatchObject({
-      coreVersion: { then: '0.1.0', now: CORE_VERSION },
-      upperJcm2: { then: 24, now: 19 },
-      differs: ['coreVersion', 'upperJcm2'],
-    });
-    const setting = { ...SETTING, fluenceJcm2: 30 };
-    expect(again({ setting }).differs).toContain('refusals');
-    expect(again({ setting }).refusals).toEqual(['aboveLimit']);
+describe('settings of one session', () => {
+  it('each keep their own pulses, pain and response', () => {
+    const record = visitRecord(
+      events(
+        ...BEGUN,
+        [10, { kind: 'pulsesFired', count: 11 }],
+        [11, { kind: 'painScored', score: 7 }],
+        [12, { kind: 'causeLooked', cause: 'tooMuchFluence', found: true }],
+        [13, dial(12)],
+        [14, { kind: 'resumed' }],
+        [15, { kind: 'pulsesFired', count: 44 }],
+        [16, { kind: 'painScored', score: 5 }],
+        [17, { kind: 'treatmentEnded' }],
+      ),
+    );
+    const told = pastSessions(record).map(({ setting, answer }) => [
+      setting.fluenceJcm2,
+      answer.painMax,
+    ]);
+    expect(told).toEqual([
+      [16, 7],
+      [12, 5],
+    ]);
   });
 });

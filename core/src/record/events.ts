@@ -200,6 +200,8 @@ export type EventBody =
   | { readonly kind: 'resumed' }
   | { readonly kind: 'stopped' }
   | { readonly kind: 'treatmentEnded' }
+  /** Ended too soon: it goes on, paused, with who reopened it and why. */
+  | { readonly kind: 'treatmentReopened'; readonly reason: string }
   | { readonly kind: 'undone'; readonly eventId: string }
   | {
       readonly kind: 'watched';
@@ -207,6 +209,8 @@ export type EventBody =
       readonly marks: readonly Mark[];
       readonly grade: Grade;
       readonly note: string;
+      /** Why it was made before its time; absent where it was not. */
+      readonly early?: string | undefined;
       /** Where each was, and how large; absent in records of before it was asked. */
       readonly found?: readonly MarkFound[] | undefined;
       readonly photoIds?: readonly string[] | undefined;
@@ -307,6 +311,12 @@ export interface VisitEvent {
    */
   readonly areaId?: string | undefined;
   readonly body: EventBody;
+  /** Its place in the order in which the server received events; absent until it did. */
+  readonly seq?: number | undefined;
+  /** When the server received it, ISO 8601; absent until it did. */
+  readonly receivedAt?: string | undefined;
+  /** Of one that the server has not received: how far its tablet had read when it was pressed. */
+  readonly seen?: number | undefined;
 }
 
 /** The presses in the room: kept at once, and taken back one by one. */
@@ -327,6 +337,7 @@ export const RUN_KINDS: readonly EventKind[] = [
   'resumed',
   'stopped',
   'treatmentEnded',
+  'treatmentReopened',
   'undone',
 ];
 

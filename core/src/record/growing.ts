@@ -1,5 +1,5 @@
 import type { VisitEvent } from './events';
-import { inOrder } from './in-order';
+import { happenedMs, inOrder } from './in-order';
 import { EMPTY, folded, undoneBy, withStale, type VisitRecord } from './visit-record';
 import { asSeenFrom, zoneRecords, zonesOf } from './zones';
 
@@ -50,7 +50,7 @@ export function growing(): Rebuild {
   };
 }
 
-const msOf = ({ at }: VisitEvent) => Date.parse(at);
+const msOf = happenedMs;
 
 /** Whether a list begins with what has settled, and whatever follows comes after it and leaves it as it is. */
 function goesOnFrom(

@@ -19,5 +19,6 @@ export * from './rises';
 export * from './undo';
 export * from './signed';
 export * from './onset';
+export * from './second-look-due';
 export * from './cooling-phase';
 export * from './work-again';

@@ -3,7 +3,7 @@ import { skinAnswer, type SkinAnswer } from '../reaction';
 import type { InkColour } from '../look';
 import type { AcceptedPlan } from './events';
 import { harmLater } from './reactions';
-import type { CellRun } from './run';
+import { countsOf, type CellRun, type Run, type RunCounts } from './run';
 import type { VisitRecord } from './visit-record';
 
 /** So many numbers are kept for the cells of each light of a session: part 2 of the second light is cell 102. */
@@ -12,53 +12,82 @@ export const CELLS_A_LEG = 100;
 /** What was done of a session with one plan: on ink, one wavelength. */
 export interface Leg {
   readonly plan: AcceptedPlan;
-  /** The last one that was dialled in. */
+  /** What it began with, and what was dialled in since. */
+  readonly first: Setting;
+  readonly changes: Run['changes'];
+  /** How far the session had come when it ended. */
+  readonly upTo: RunCounts;
+}
+
+/** What was done with one setting, and what the skin and the client answered to it. */
+export interface LegAnswered {
+  readonly plan: AcceptedPlan;
   readonly setting: Setting;
   readonly pulses: number;
   /** What it gave, J. */
   readonly energyJ: number;
-  /** How far the lists of marks and pain scores had come when it ended. */
-  readonly marksUpTo: number;
-  readonly painsUpTo: number;
-}
-
-/** A leg with what the skin and the client answered while it was worked with. */
-export interface LegAnswered extends Omit<Leg, 'marksUpTo' | 'painsUpTo'> {
   readonly answer: SkinAnswer;
 }
 
 /** The plan under way as a leg that ends now. */
-export function closedLeg({ plan, run, legs }: VisitRecord): Leg {
-  const before = legs.reduce((sum, { pulses }) => sum + pulses, 0);
+export function closedLeg({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): Leg {
+  const { first, changes, setting } = run;
   return {
     plan: plan!,
-    setting: run.setting ?? plan!.setting,
-    pulses: run.pulses - before,
-    energyJ: run.energyJ - legs.reduce((sum, leg) => sum + leg.energyJ, 0),
-    marksUpTo: run.marks.length,
-    painsUpTo: run.pains.length,
+    first: first ?? setting ?? plan!.setting,
+    changes,
+    upTo: countsOf(run),
   };
 }
 
+const NOTHING: RunCounts = { pulses: 0, energyJ: 0, marks: 0, pains: 0 };
+
 /**
- * Every plan that was worked with, with what the skin answered while it was. What was seen at the second look or told of
- * later counts against each of them: nobody can tell which of two lights it came from.
+ * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was seen at
+ * the second look or told of later counts against each of them: nobody can tell which of them it came from.
  */
 export function legsOf(record: VisitRecord): readonly LegAnswered[] {
   if (record.plan === null || record.run.setting === null) return [];
-  const all = [...record.legs, closedLeg(record)];
   const later = record.watched?.marks ?? [];
-  return all.map(({ plan, setting, pulses, energyJ, marksUpTo, painsUpTo }, index) => {
-    const from = all[index - 1];
-    const marks = record.run.marks.slice(from?.marksUpTo ?? 0, marksUpTo);
-    const pains = record.run.pains.slice(from?.painsUpTo ?? 0, painsUpTo);
+  const used = usedSettings([...record.legs, closedLeg(record)].flatMap(settingsOf));
+  return used.map(({ plan, setting, upTo }, index): LegAnswered => {
+    const from = used[index - 1]?.upTo ?? NOTHING;
+    const marks = record.run.marks.slice(from.marks, upTo.marks);
+    const pains = record.run.pains.slice(from.pains, upTo.pains);
     const answer = skinAnswer(
       [...marks.map(({ mark }) => mark), ...later],
       pains.map(({ score }) => score),
       harmLater(record.reactions),
     );
-    return { plan, setting, pulses, energyJ, answer };
+    const pulses = upTo.pulses - from.pulses;
+    return { plan, setting, pulses, energyJ: upTo.energyJ - from.energyJ, answer };
   });
+}
+
+interface UsedSetting {
+  readonly plan: AcceptedPlan;
+  readonly setting: Setting;
+  readonly upTo: RunCounts;
+}
+
+/**
+ * The settings that fired, in turn. What was told while one was dialled in that had not fired yet answers the one before
+ * it; a session without a pulse keeps its last.
+ */
+function usedSettings(all: readonly UsedSetting[]): readonly UsedSetting[] {
+  return all.reduce<readonly UsedSetting[]>((used, each, index) => {
+    const before = used.at(-1);
+    const fired = each.upTo.pulses > (before?.upTo.pulses ?? 0);
+    if (fired || (before === undefined && index === all.length - 1)) return [...used, each];
+    return before === undefined ? [] : [...used.slice(0, -1), { ...before, upTo: each.upTo }];
+  }, []);
+}
+
+/** The settings of a leg in turn, each with how far the session had come when it was left. */
+function settingsOf({ plan, first, changes, upTo }: Leg): readonly UsedSetting[] {
+  const settings = [first, ...changes.map(({ setting }) => setting)];
+  const ends = [...changes.map((change) => change.upTo), upTo];
+  return settings.map((setting, index) => ({ plan, setting, upTo: ends[index]! }));
 }
 
 /** What one part of a design got of one light. */

@@ -1,4 +1,4 @@
-import { checklist, mismatches, type Check, type ReadBackField } from '../prepare';
+import { checklist, isBeforeFiring, mismatches, type Check, type ReadBackField } from '../prepare';
 import { spotReasons } from './past-session';
 import type { VisitRecord } from './visit-record';
 
@@ -12,6 +12,8 @@ export interface Preparation {
   /** What on the console is not as planned; null where nobody has compared. */
   readonly mismatches: readonly ReadBackField[] | null;
   readonly complete: boolean;
+  /** Whether a test spot may be fired: eyewear, door, skin and console are ready. */
+  readonly readyToFire: boolean;
 }
 
 /** Whether another plan was accepted in the midst of a session that stands, and is not made ready yet. */
@@ -36,7 +38,14 @@ export function awaitsReadiness(record: VisitRecord): boolean {
 export function preparation(record: VisitRecord): Preparation {
   const { plan, findings, numbing, shown, ready } = record;
   if (plan === null) {
-    return { checks: [], open: [], numbed: false, mismatches: null, complete: false };
+    return {
+      checks: [],
+      open: [],
+      numbed: false,
+      mismatches: null,
+      complete: false,
+      readyToFire: false,
+    };
   }
   const setting = record.run.setting ?? plan.setting;
   const { wavelengthNm, subject } = plan;
@@ -60,5 +69,6 @@ export function preparation(record: VisitRecord): Preparation {
     numbed,
     mismatches: differing,
     complete: open.length === 0 && !numbed && agrees,
+    readyToFire: open.every(({ id }) => !isBeforeFiring(id)) && !numbed && agrees,
   };
 }

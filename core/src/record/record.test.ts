@@ -91,12 +91,12 @@ describe('a visit rebuilt from its events', () => {
     expect(answerOf(visitRecord(ALL))).toEqual({ endpoint: 'strong', adverse: [], painMax: 5 });
   });
 
-  it('tells the next plan the last setting used and the answer', () => {
+  it('tells the next plan the setting that fired and its answer, not one dialled in afterwards', () => {
     expect(pastSessions(visitRecord(ALL)).at(-1)).toEqual({
       on: '2026-11-24',
       skin: findings.skin,
       medicines: [],
-      setting: { ...SETTING, fluenceJcm2: 17 },
+      setting: { ...SETTING, fluenceJcm2: 16 },
       wavelengthNm: 810,
       answer: { endpoint: 'strong', adverse: [], painMax: 5 },
       hair: SUBJECT.hair,

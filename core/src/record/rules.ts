@@ -7,7 +7,9 @@ import { awaitsReadiness, preparation } from './prepared';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
 import { onsetProblem } from './onset';
+import { EARLY_SLACK_MS, secondLookDue } from './second-look-due';
 import { refuseRise } from './rises';
+import { hasSeenStops } from './run';
 import { faintEnough, goesOnWith, isStopped, plannedSpots, type VisitRecord } from './visit-record';
 
 /** Why an event cannot be added to a visit now. */
@@ -40,6 +42,10 @@ export type EventRefusal =
   | 'reactionClosed'
   | 'noSuchEntry'
   | 'notFinished'
+  | 'notEnded'
+  | 'lookTooEarly'
+  | 'closedBySupervisor'
+  | 'stoppedElsewhere'
   | 'causesFirst'
   | 'raisedAlready'
   | 'riseTooLarge'
@@ -56,14 +62,16 @@ export type EventRefusal =
  * once treatment has begun; those that let it go on are.
  *
  * @param at when it happened, ISO 8601
+ * @param seen how far its tablet had read when it was pressed; all where absent
  */
 export function refuseEvent(
   record: VisitRecord,
   body: EventBody,
   consented: boolean,
   at: string,
+  seen?: number,
 ): EventRefusal | null {
-  if (RUN_KINDS.includes(body.kind)) return refusePress(record, body, consented);
+  if (RUN_KINDS.includes(body.kind)) return refusePress(record, body, consented, seen);
   // What shows later is still noted after the client went home.
   if (record.sentHome !== null && !LATE_KINDS.includes(body.kind)) return 'alreadySentHome';
   switch (body.kind) {
@@ -78,7 +86,11 @@ export function refuseEvent(
         ? refuseRise(record.run, body.plan.setting)
         : null;
     case 'spotFired':
-      return refuseFiring(record, consented) ?? refuseDarkeningSpot(record, body.pulses);
+      return (
+        refuseFiring(record, consented) ??
+        (preparation(record).readyToFire ? null : 'prepareFirst') ??
+        refuseDarkeningSpot(record, body.pulses)
+      );
     case 'spotRead':
       return record.spots.some(({ id }) => id === body.spotId) ? null : 'noSuchSpot';
     case 'spotWaived':
@@ -93,7 +105,8 @@ export function refuseEvent(
       return reaction.closed === null ? null : 'reactionClosed';
     }
     case 'watched':
-      return stageStates(record, consented).watch === 'toCome' ? 'endTreatmentFirst' : null;
+      if (stageStates(record, consented).watch === 'toCome') return 'endTreatmentFirst';
+      return refuseEarlyLook(record, body.early, at);
     case 'sentHome':
       return record.watched === null && !isTestVisit(record) ? 'watchFirst' : null;
     default:
@@ -105,15 +118,20 @@ function refusePress(
   record: VisitRecord,
   body: EventBody,
   consented: boolean,
+  seen: number | undefined,
 ): EventRefusal | null {
   const begun = record.run.startedAt !== null;
   // After a change of plan in the session, the new light is made ready before anything goes on.
   if (body.kind === 'resumed' && begun) {
+    if (!hasSeenStops(record.run, { seen })) return 'stoppedElsewhere';
     if (openCauses(record.run, record.plan?.job ?? 'hair').length > 0) return 'causesFirst';
     if (record.legs.length > 0 && spotReasons(record).length > 0) return 'testSpotFirst';
     return awaitsReadiness(record) ? 'prepareFirst' : null;
   }
   if (body.kind === 'settingChanged' && begun) return refuseRise(record.run, body.setting);
+  if (body.kind === 'treatmentReopened') {
+    return record.run.state === 'ended' ? null : 'notEnded';
+  }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';
   if (record.run.state === 'ended') return 'alreadyEnded';
   const refusal = refuseFiring(record, consented);
@@ -143,6 +161,17 @@ export function awaitsDarkeningSpot({ plan }: Pick<VisitRecord, 'plan'>): boolea
 function refuseDarkeningSpot(record: VisitRecord, pulses: number): EventRefusal | null {
   if (!awaitsDarkeningSpot(record)) return null;
   return record.spots.length > 0 || pulses > DARKENING_PULSES ? 'oneDarkeningSpot' : null;
+}
+
+/** The second look is not made before its time, unless somebody says why. */
+function refuseEarlyLook(
+  record: VisitRecord,
+  early: string | undefined,
+  at: string,
+): EventRefusal | null {
+  const due = secondLookDue(record);
+  if (due === null || (early ?? '').trim() !== '') return null;
+  return Date.parse(at) < Date.parse(due.at) - EARLY_SLACK_MS ? 'lookTooEarly' : null;
 }
 
 function refuseWaiving(record: VisitRecord): EventRefusal | null {

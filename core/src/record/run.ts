@@ -18,6 +18,23 @@ export interface CellRun {
   readonly ended: CellEnd | null;
 }
 
+/** How far a session has come: what was given, and how long its lists are. */
+export interface RunCounts {
+  readonly pulses: number;
+  /** All that was given, J. */
+  readonly energyJ: number;
+  readonly marks: number;
+  readonly pains: number;
+}
+
+/** How far a session has come. */
+export const countsOf = ({ pulses, energyJ, marks, pains }: Run): RunCounts => ({
+  pulses,
+  energyJ,
+  marks: marks.length,
+  pains: pains.length,
+});
+
 /** The session as its presses tell it. */
 export interface Run {
   readonly state: RunState;
@@ -49,13 +66,25 @@ export interface Run {
     readonly setting: Setting;
     readonly reason: string;
     readonly forCell?: number | undefined;
+    /** How far the session had come when it was changed. */
+    readonly upTo: RunCounts;
   }[];
   /** Whether the skin was harmed, or it hurt too much, since it last began or went on. */
   readonly harmed: boolean;
   /** The causes that were looked for since it stopped, and whether it was this. */
   readonly looked: ReadonlyMap<StopCause, boolean>;
+  /** What of its stops a tablet has to have seen before it may go on. */
+  readonly stops: Stops;
   /** The last press that can be taken back. */
   readonly lastPress: VisitEvent | null;
+}
+
+/** The stops of a session, by hand or by what hurt. */
+interface Stops {
+  /** The highest place at which the server received one; −1 without any. */
+  readonly received: number;
+  /** Whether there is one that the server has not received yet: this tablet's own. */
+  readonly own: boolean;
 }
 
 const EMPTY_CELL: CellRun = {
@@ -88,6 +117,7 @@ export const EMPTY_RUN: Run = {
   changes: [],
   harmed: false,
   looked: new Map(),
+  stops: { received: -1, own: false },
   lastPress: null,
 };
 
@@ -133,7 +163,7 @@ export function withPress(run: Run, event: VisitEvent): Run {
       const pains = [...run.pains, { at, score: body.score }];
       const hurts = painMeaning(body.score) === 'stop';
       const changed = { pains, harmed: run.harmed || hurts, lastPress: event };
-      return inCell(hurts ? halted(run, at) : run, changed, (cell) => ({
+      return inCell(hurts ? halted(run, event) : run, changed, (cell) => ({
         pains: [...cell.pains, body.score],
       }));
     }
@@ -141,7 +171,7 @@ export function withPress(run: Run, event: VisitEvent): Run {
       const marks = [...run.marks, { at, mark: body.mark }];
       const harms = MARK_MEANING[body.mark] === 'adverse';
       const changed = { marks, harmed: run.harmed || harms, lastPress: event };
-      return inCell(harms ? halted(run, at) : run, changed, (cell) => ({
+      return inCell(harms ? halted(run, event) : run, changed, (cell) => ({
         marks: [...cell.marks, body.mark],
       }));
     }
@@ -159,7 +189,13 @@ export function withPress(run: Run, event: VisitEvent): Run {
         setting: body.setting,
         changes: [
           ...run.changes,
-          { at, setting: body.setting, reason: body.reason, forCell: body.forCell },
+          {
+            at,
+            setting: body.setting,
+            reason: body.reason,
+            forCell: body.forCell,
+            upTo: countsOf(run),
+          },
         ],
       };
     case 'stepDeclined':
@@ -167,7 +203,15 @@ export function withPress(run: Run, event: VisitEvent): Run {
     case 'paused':
       return { ...stopClock(run, at), state: 'paused' };
     case 'resumed':
-      return { ...run, state: 'running', runningSince: at, harmed: false, looked: new Map() };
+      if (!hasSeenStops(run, event)) return run;
+      return {
+        ...run,
+        state: 'running',
+        runningSince: at,
+        harmed: false,
+        looked: new Map(),
+        stops: { ...run.stops, own: false },
+      };
     case 'causeLooked': {
       const looked = new Map(run.looked);
       // The one looked for last stands last.
@@ -176,7 +220,9 @@ export function withPress(run: Run, event: VisitEvent): Run {
       return { ...run, looked, lastPress: event };
     }
     case 'stopped':
-      return { ...stopClock(run, at), state: 'stopped' };
+      return { ...stopClock(run, at), state: 'stopped', stops: withStop(run.stops, event) };
+    case 'treatmentReopened':
+      return run.state === 'ended' ? { ...run, state: 'paused', endedAt: null } : run;
     case 'treatmentEnded':
       return { ...stopClock(run, at), state: 'ended', endedAt: at, lastPress: null };
     default:
@@ -193,7 +239,9 @@ export function swapped(run: Run, setting: Setting, at: string, same: boolean): 
   const held: Run = { ...stopClock(run, at), setting, state: 'paused', lastPress: null };
   if (!same) return { ...held, cell: null, first: setting, changes: [] };
   const changed = run.setting?.fluenceJcm2 !== setting.fluenceJcm2;
-  return changed ? { ...held, changes: [...run.changes, { at, setting, reason: '' }] } : held;
+  return changed
+    ? { ...held, changes: [...run.changes, { at, setting, reason: '', upTo: countsOf(held) }] }
+    : held;
 }
 
 /** What was done on a cell; nothing where nobody was there yet. */
@@ -220,8 +268,25 @@ function inCell(run: Run, changed: Partial<Run>, onCell: (cell: CellRun) => Part
 }
 
 /** A run that pain of 7 and more, or harm to the skin, has stopped; one that does not run stays as it is. */
-const halted = (run: Run, at: string): Run =>
-  run.state === 'running' ? { ...stopClock(run, at), state: 'stopped' } : run;
+const halted = (run: Run, event: VisitEvent): Run =>
+  run.state === 'running'
+    ? { ...stopClock(run, event.at), state: 'stopped', stops: withStop(run.stops, event) }
+    : run;
+
+const withStop = ({ received, own }: Stops, { seq }: VisitEvent): Stops =>
+  seq === undefined ? { received, own: true } : { received: Math.max(received, seq), own };
+
+/**
+ * Whether a press to go on was made by somebody who had seen every stop: a stop wins over whatever was pressed before it
+ * was seen, whatever the clocks of the tablets say.
+ */
+export function hasSeenStops(
+  { stops }: Pick<Run, 'stops'>,
+  { seq, seen = Infinity }: Pick<VisitEvent, 'seq' | 'seen'>,
+): boolean {
+  if (seq !== undefined) return !stops.own && stops.received < seq;
+  return stops.received <= seen;
+}
 
 /** Books the time since the clock began to run on the cell that is worked on. */
 function stopClock(run: Run, at: string): Run {

@@ -1,17 +1,15 @@
+import { closedLeg } from './legs';
 import type { VisitRecord } from './visit-record';
 
 /**
  * The shortest wavelength that was fired in a visit of one or several lights, nm: what reaches least deep and harms the
  * surface most. The plan's own where nothing was fired yet; null without a plan.
  */
-export function shortestNm({
-  plan,
-  run,
-  legs,
-}: Pick<VisitRecord, 'plan' | 'run' | 'legs'>): number | null {
+export function shortestNm(record: Pick<VisitRecord, 'plan' | 'run' | 'legs'>): number | null {
+  const { plan, legs } = record;
   if (plan === null) return null;
-  const before = legs.filter(({ pulses }) => pulses > 0);
-  const fired = before.map((leg) => leg.plan.wavelengthNm);
-  const now = run.pulses - before.reduce((sum, { pulses }) => sum + pulses, 0);
-  return now > 0 || fired.length === 0 ? Math.min(plan.wavelengthNm, ...fired) : Math.min(...fired);
+  const all = [...legs, closedLeg(record)];
+  const fired = all.filter(({ upTo }, index) => upTo.pulses > (all[index - 1]?.upTo.pulses ?? 0));
+  const used = fired.length > 0 ? fired : all;
+  return Math.min(...used.map((leg) => leg.plan.wavelengthNm));
 }

@@ -20,8 +20,8 @@ export type StageState = 'done' | 'open' | 'toCome' | 'stopped';
 
 /**
  * How far each stage is. Without consent nothing is fired: `spot` and `treat` stop there, and `ask` stays open. Where
- * a test spot is needed, `prepare` and `treat` stop until it was read and bears the plan; nothing is treated before all is
- * made ready. `open` may be worked on now; `toCome`
+ * a test spot is needed, `treat` stops until it was read and bears the plan; nothing is fired before what firing needs is
+ * made ready, nothing treated before all is. `open` may be worked on now; `toCome`
  * waits for an earlier one; `stopped` is held by the answers until a supervisor says otherwise.
  */
 export function stageStates(
@@ -37,7 +37,8 @@ export function stageStates(
   const planned = record.plan !== null && record.stale.every(({ kind }) => kind === 'spots');
   const treated = state === 'ended';
   const untested = !begun && planned && (record.planIsStale || spotReasons(record).length > 0);
-  const prepared = planned && !untested && preparation(record).complete;
+  const ready = preparation(record);
+  const prepared = planned && ready.complete;
   const unconsented = !consented && !begun && planned;
   const step = (done: boolean, ready: boolean): StageState =>
     done ? 'done' : ready ? 'open' : 'toCome';
@@ -47,10 +48,9 @@ export function stageStates(
     look: step(looked, true),
     plan: held(step(planned || begun, asked && looked)),
     spot: held(unconsented ? 'stopped' : step(begun || (planned && !untested), planned)),
+    // What firing needs is made ready before the test spots, too.
     prepare: held(
-      unconsented || untested
-        ? 'stopped'
-        : step((begun && !isSwapping(record)) || prepared, planned),
+      unconsented ? 'stopped' : step((begun && !isSwapping(record)) || prepared, planned),
     ),
     treat: held(unconsented || untested ? 'stopped' : step(treated, begun || prepared)),
     watch: step(record.watched !== null, treated),
@@ -61,7 +61,10 @@ export function stageStates(
 /** The first stage that still has to be done; `sendHome` once all are. */
 export function currentStage(record: VisitRecord, consented: boolean): Stage {
   const states = stageStates(record, consented);
-  return STAGES.find((stage) => states[stage] !== 'done') ?? 'sendHome';
+  const first = STAGES.find((stage) => states[stage] !== 'done') ?? 'sendHome';
+  // No test pulse without eyewear, door and console made ready.
+  const unready = first === 'spot' && record.spots.length === 0 && states.prepare === 'open';
+  return unready && !preparation(record).readyToFire ? 'prepare' : first;
 }
 
 /** Whether every stage is behind the visit. */

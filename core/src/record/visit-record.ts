@@ -281,7 +281,10 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return {
         ...record,
         // Another light needs other eyewear and another tip: nothing is ready for it yet.
-        ready: record.plan === null || sameLight(record.plan, body.plan) ? record.ready : new Map(),
+        ready:
+          record.plan === null || sameLight(record.plan, body.plan)
+            ? record.ready
+            : identityOf(record.ready),
         plan: body.plan,
         planBasis: {
           findings: record.findings,
@@ -313,6 +316,10 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, run: withPress(record.run, event) };
   }
 }
+
+/** What holds whatever the light: that the client is who they should be. */
+const identityOf = (ready: VisitRecord['ready']): VisitRecord['ready'] =>
+  new Map([...ready].filter(([check]) => check === 'identity'));
 
 /** The day of a record's answers and plan: what a later visit counts from. */
 export function treatedOn(record: VisitRecord): Day | null {

@@ -5,7 +5,7 @@ import { refuseUndo } from './undo';
 import type { VisitRecord } from './visit-record';
 import { zoneOfEvent, zoneRecords } from './zones';
 
-type New = Pick<VisitEvent, 'id' | 'at' | 'areaId' | 'body'>;
+type New = Pick<VisitEvent, 'id' | 'at' | 'areaId' | 'body' | 'seen'>;
 
 /** What an event is judged by besides the visit itself. */
 export interface Around {
@@ -15,6 +15,8 @@ export interface Around {
   readonly now: string;
   /** How long after its end a session's presses can be taken back, minutes. */
   readonly undoMinutes: number;
+  /** Whether whoever recorded it is a supervisor; nobody is where absent. */
+  readonly supervisor?: boolean | undefined;
 }
 
 /**
@@ -26,10 +28,10 @@ export function refuseVisitEvent(
   events: readonly VisitEvent[],
   event: New,
   bookedId: string,
-  { consented, now, undoMinutes }: Around,
+  { consented, now, undoMinutes, supervisor = false }: Around,
   zones: Zones = zoneRecords(events, bookedId),
 ): EventRefusal | null {
-  const { body, at } = event;
+  const { body, at, seen } = event;
   const signed = refuseSigned(events, event);
   if (signed !== null) return signed;
   if (body.kind === 'undone') {
@@ -41,11 +43,21 @@ export function refuseVisitEvent(
   const areaId = zoneOfEvent(event, bookedId)!;
   const record = zones.get(areaId);
   if (record === undefined) return 'noSuchZone';
-  const refusal = refuseEvent(record, body, consented, at);
+  if (body.kind === 'reactionClosed' && !supervisor && neededClinician(record, body.reactionId)) {
+    return 'closedBySupervisor';
+  }
+  const refusal = refuseEvent(record, body, consented, at, seen);
   if (refusal !== null || body.kind !== 'treatmentStarted') return refusal;
   const others = [...zones].filter(([id]) => id !== areaId);
   return others.some(([, other]) => other.run.state === 'running') ? 'otherZoneRuns' : null;
 }
+
+/** Whether a reaction was ever one that a clinician had to see at once: a technician does not close it alone. */
+const neededClinician = ({ reactions }: VisitRecord, reactionId: string): boolean =>
+  reactions
+    .find(({ id }) => id === reactionId)
+    ?.entries.some(({ body }) => 'triage' in body && body.triage?.level === 'clinicianNow') ??
+  false;
 
 type Zones = ReadonlyMap<string, VisitRecord>;
 

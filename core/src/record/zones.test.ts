@@ -168,7 +168,12 @@ describe('a test spot in a visit', () => {
   it('comes before a session on a new zone, and opens it once read', () => {
     const planned = first();
     expect(spotReasons(zoneRecord(planned, LEG, LEG))).toEqual(['newZone']);
-    expect(currentStage(zoneRecord(planned, LEG, LEG), true)).toBe('spot');
+    // What firing needs comes first; then the spots.
+    expect(currentStage(zoneRecord(planned, LEG, LEG), true)).toBe('prepare');
+    expect(refuse(planned, fired(16))).toBe('prepareFirst');
+    const made = [...planned, ...script(...READY).map((each) => ({ ...each, id: `m${each.id}` }))];
+    expect(currentStage(zoneRecord(made, LEG, LEG), true)).toBe('spot');
+    expect(refuse(made, fired(16))).toBeNull();
     expect(stageStates(zoneRecord(planned, LEG, LEG), true).treat).toBe('stopped');
     expect(refuse(planned, START)).toBe('testSpotFirst');
     const once = first([fired(16)], [read('e003', [])]);

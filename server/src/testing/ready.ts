@@ -6,9 +6,9 @@ export function readyEvents(
   setting: { readonly handpieceId: string; readonly technique: string } & object,
   wavelengthNm: number,
   areaId?: string,
+  at = new Date().toISOString(),
 ): object[] {
   const { handpieceId: _handpiece, technique: _technique, ...shown } = setting;
-  const at = new Date().toISOString();
   const event = (body: object) => ({ id: v7(), at, areaId, body });
   return [
     ...CHECK_IDS.map((check) => event({ kind: 'checkTicked', check, done: true })),

@@ -4,6 +4,7 @@ import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
 import { api } from './api';
 import { keepEvents } from './visit-api';
+import { nowText } from './clock';
 
 /** What happens after the last pulse: advice given, the record read and signed, reactions followed. */
 const afterApi = api.injectEndpoints({
@@ -35,7 +36,7 @@ const afterApi = api.injectEndpoints({
         body: [
           {
             id,
-            at: new Date().toISOString(),
+            at: nowText(),
             body: { kind: 'amended', about: null, text, reason },
           },
         ],

@@ -28,6 +28,7 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import { EVENT_REFUSAL_WORDS } from '../text';
+import { learnServerTime } from './clock';
 
 const bare = fetchBaseQuery({
   baseUrl: '/api',
@@ -43,7 +44,10 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   store,
   extra,
 ) => {
+  const asked = Date.now();
   const result = await bare(args, store, extra);
+  const told = result.meta?.response?.headers.get('x-server-time');
+  if (told != null) learnServerTime(Number(told), asked, Date.now());
   if (result.error?.status === 401 && store.endpoint !== 'me' && store.endpoint !== 'signIn') {
     store.dispatch(api.util.invalidateTags(['me']));
   }

@@ -8,6 +8,7 @@ import { sendPhotos } from './photo-outbox';
 import { NOTHING_READ } from './arrived';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
 import type { AppDispatch, RootState } from './store';
+import { nowText } from './clock';
 
 type GetState = () => RootState;
 
@@ -21,7 +22,7 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 /** A new event of now about a zone, with an id of its own, so that sending it twice is harmless. */
 export function newEvent(body: NewEvent['body'], areaId?: string): NewEvent {
   const zone = areaId === undefined || WHOLE_VISIT_KINDS.includes(body.kind) ? {} : { areaId };
-  return { id: v7(), at: new Date().toISOString(), ...zone, body };
+  return { id: v7(), at: nowText(), ...zone, body };
 }
 
 /** Records events about a zone: first in this browser, then on the server as soon as it can be reached. */
@@ -40,7 +41,11 @@ export const recordEvents =
     const known = new Set(getState().outbox.waiting.map(({ event }) => event.id));
     const list = events
       .filter(({ id }) => !known.has(id))
-      .map((event): Waiting => ({ visitId, staffId, event, refused: null }));
+      .map((event): Waiting => {
+        const seen = readUpTo(getState(), visitId);
+        const own = seen === NOTHING_READ ? event : { ...event, seen };
+        return { visitId, staffId, event: own, refused: null };
+      });
     await shelve(list);
     dispatch(outbox.actions.kept(list));
     void deliver(dispatch, getState);

@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { visitApi } from './visit-api';
 import type { AppDispatch, RootState } from './store';
+import { nowText } from './clock';
 
 interface WaitingPhoto extends NewPhoto {
   readonly visitId: string;
@@ -59,7 +60,7 @@ export async function waitingPicture(id: string): Promise<Blob | null> {
 export const keepPhoto =
   (visitId: string, areaId: string, picture: Blob) =>
   async (dispatch: AppDispatch): Promise<string> => {
-    const about = { id: v7(), visitId, areaId, takenAt: new Date().toISOString() };
+    const about = { id: v7(), visitId, areaId, takenAt: nowText() };
     await set(about.id, { ...about, picture } satisfies Shelved, shelf);
     dispatch(photoOutbox.actions.kept([about]));
     void dispatch(sendPhotos());

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
+import { correctedNow } from '../app/clock';
 
-/** The moment now, ms since 1970, told anew every second while the component is shown. */
+/** The moment now by the server's clock, ms since 1970, updated every second while the component is shown. */
 export function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(correctedNow);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000);
+    const timer = setInterval(() => setNow(correctedNow()), 1000);
     return () => clearInterval(timer);
   }, []);
   return now;

@@ -13,7 +13,7 @@ import { areas, clients, visits } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
 import { skinPicture } from './pictures';
 import { VisitScript } from './script';
-import { accepted, asked, proposalFor } from './visits';
+import { accepted, asked, proposalFor, makeReady } from './visits';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 type Zone = Pick<Area, 'site' | 'side' | 'areaCm2'>;
@@ -73,6 +73,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
   const session = { handpieceId: 'long-pulse-1064', technique: 'longPulse1064' } as const;
   const proposal = proposalFor(subject, session, yesterday);
   script.add(accepted(proposal, subject, yesterday, clinic.catalogue), 120);
+  makeReady(script, proposal);
   const spots = fire(script, proposal, ['upperLeft', 'middle', 'lowerRight']);
   const photos = spots.map(() => v7());
   for (const [index, spotId] of spots.entries()) read(script, spotId, ['nothing'], 2 + index, 25);
@@ -121,7 +122,7 @@ async function beingTested(tx: Tx, clinic: DemoClinic, number: number): Promise<
   const opened = await openFor(tx, clinic, TWO_ZONES, number, startsAt);
   const { visitId, areaIds, client } = opened;
   // The last spot was fired a minute ago, whatever the hour.
-  const script = new VisitScript(new Date(Date.now() - 15 * 60_000), clinic.staffIds[1]!);
+  const script = new VisitScript(new Date(Date.now() - 18 * 60_000), clinic.staffIds[1]!);
   script.add(asked(today, { client, yes: [], medicines: [] }), 60);
   const added = asked(today, {
     client: { ...client, area: TWO_ZONES.zones[1]! },
@@ -136,6 +137,7 @@ async function beingTested(tx: Tx, clinic: DemoClinic, number: number): Promise<
   const session = { handpieceId: 'diode-810-plate', technique: 'stamping' } as const;
   const proposal = proposalFor(subject, session, today);
   script.add(accepted(proposal, subject, today, clinic.catalogue), 180);
+  makeReady(script, proposal);
   const spots = fire(script, proposal, ['upperLeft', 'upperMiddle', 'upperRight']);
   for (const spotId of spots.slice(0, 2)) read(script, spotId, ['perifollicularErythema'], 2, 30);
   await insertEvents(tx, clinic.clinicId, visitId, script.events);

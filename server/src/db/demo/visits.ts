@@ -292,7 +292,7 @@ const cellCm2 = ({ setting }: Proposal): number =>
   habitOf(DEMO_PROTOCOL, setting.technique).cellCm2;
 
 /** Ticks what the plan asks for and reads the console back. */
-function makeReady(script: VisitScript, { setting }: Proposal): void {
+export function makeReady(script: VisitScript, { setting }: Proposal): void {
   const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
   const wavelengthNm = centralWavelengthNm(handpiece.light);
   const { checks } = preparation(visitRecord(script.events));

@@ -24,7 +24,10 @@ import { appendJudged, findVisit } from '../visit/store';
 
 /** SHA-256 over a visit's events, whatever order they or their fields came in. */
 export function recordDigest(events: readonly VisitEvent[]): string {
-  const signed = [...signedEvents(events)].sort((one, other) => (one.id < other.id ? -1 : 1));
+  const signed = signedEvents(events)
+    // What was said, not how it came here.
+    .map(({ seq: _seq, receivedAt: _receivedAt, seen: _seen, ...said }) => said)
+    .sort((one, other) => (one.id < other.id ? -1 : 1));
   return createHash('sha256').update(stringify(signed)).digest('hex');
 }
 

@@ -45,7 +45,8 @@ export async function eventsSince(
 }
 
 function asEvent(row: typeof visitEvents.$inferSelect): VisitEvent {
-  const { id, staffId, areaId, body } = row;
+  const { id, staffId, areaId, body, seq } = row;
+  const receivedAt = row.recordedAt.toISOString();
   const zone = areaId === null ? {} : { areaId };
-  return { id, at: row.at.toISOString(), staffId, ...zone, body };
+  return { id, at: row.at.toISOString(), staffId, ...zone, body, seq, receivedAt };
 }

@@ -8,7 +8,9 @@ import { actorOf, type Actor } from '../../http/session';
 import { tellOfKept } from '../live/kept';
 
 // These are judged first: by what was made ready, by the limits, by the causes of a stop, by what may be taken back.
-const JUDGED: readonly EventKind[] = ['treatmentStarted', 'settingChanged', 'resumed', 'undone'];
+const JUDGED: readonly EventKind[] = [
+  ...(['treatmentStarted', 'treatmentReopened', 'settingChanged', 'resumed', 'undone'] as const),
+];
 
 const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.includes(kind);
 
@@ -73,10 +75,14 @@ export function pressKeeper(db: Db): KeepPresses {
 
 /** As the database tells it. */
 interface Kept extends Pick<EventsKept, 'after'> {
-  readonly events: readonly (Omit<VisitEvent, 'areaId'> & { readonly areaId: string | null })[];
+  readonly events: readonly (Omit<VisitEvent, 'areaId' | 'receivedAt'> & {
+    readonly areaId: string | null;
+    readonly receivedAt: string;
+  })[];
 }
 
-function asEvent({ areaId, ...event }: Kept['events'][number]): VisitEvent {
+function asEvent({ areaId, receivedAt, ...event }: Kept['events'][number]): VisitEvent {
   const zone = areaId === null ? {} : { areaId };
-  return { ...event, at: new Date(event.at).toISOString(), ...zone };
+  const [at, received] = [event.at, receivedAt].map((each) => new Date(each).toISOString());
+  return { ...event, at: at!, ...zone, receivedAt: received! };
 }

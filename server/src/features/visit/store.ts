@@ -131,7 +131,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const rebuild = growing();
     const now = new Date().toISOString();
     for (const event of fresh) {
-      const { id, at, areaId } = event;
+      const { id, at, areaId, seen = after } = event;
       const body = event.body as EventBody;
       const one: VisitEvent = {
         id,
@@ -139,9 +139,10 @@ export async function appendJudged<Asked extends { readonly id: string }>(
         staffId,
         ...(areaId === undefined ? {} : { areaId }),
         body,
+        seen,
       };
       const consented = await isConsented(tx, clinicId, visit, one);
-      const around = { consented, now, undoMinutes };
+      const around = { consented, now, undoMinutes, supervisor: actor.role !== 'technician' };
       const zones = rebuild(all, visit.areaId);
       const refusal =
         refuseVisitEvent(all, one, visit.areaId, around, zones) ??

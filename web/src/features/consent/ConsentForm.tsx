@@ -10,6 +10,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { SignaturePad } from './SignaturePad';
+import { nowText } from '../../app/clock';
 
 /** Reading, asking and signing, in that order; what is kept is what was read. */
 export function ConsentForm({
@@ -101,7 +102,7 @@ function ReadAndSign({
       uses: [...uses],
       asked,
       digest: text.digest,
-      at: new Date().toISOString(),
+      at: nowText(),
       client: signed.client!,
       guardian: minor ? { ...guardian, signature: signed.guardian! } : null,
       technician: signed.technician!,

@@ -8,6 +8,7 @@ import { useLive, type RoomConsole } from '../live/use-live';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { orderConsole } from './order';
 import { ConsoleContext, roomOf, viewOf } from './room-console';
+import { nowText } from '../../app/clock';
 
 // So that what two tablets see alike gets the same id: a namespace of our own (RFC 9562, version 5).
 const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
@@ -55,7 +56,7 @@ function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
     ];
     if (bodies.length === 0) return;
     if (watched.stop) void orderConsole(header.id, { type: 'standby' });
-    const at = new Date().toISOString();
+    const at = nowText();
     const events = bodies.map((body) => {
       const key = [header.id, serial, body.kind, JSON.stringify(body), now.at].join(' ');
       return { id: v5(key, NAMESPACE), at, areaId: area.id, body };

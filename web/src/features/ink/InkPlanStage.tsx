@@ -1,5 +1,5 @@
 import { evaluateInk, proposeInk, type InkStep } from '@tidy-quill/core/ink';
-import { asksForWord, testSpotReasons, type Setting } from '@tidy-quill/core/plan';
+import { asksForWord, type Setting } from '@tidy-quill/core/plan';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
@@ -20,6 +20,7 @@ import { InkReasons } from './InkReasons';
 import { InkSteppers } from './InkSteppers';
 import { Sessions } from './Sessions';
 import { useInk, type InkPlanning } from './use-ink';
+import { nowText } from '../../app/clock';
 
 /** Ink: what each light would do, today's order of wavelengths, and the setting of the one that is chosen. */
 export function InkPlanStage() {
@@ -100,15 +101,13 @@ function Planning({ planning }: { planning: InkPlanning }) {
       visitId: visit.id,
       areaId: area.id,
       id: v7(),
-      at: new Date().toISOString(),
+      at: nowText(),
       setting: used as Parameters<typeof accept>[0]['setting'],
       colours: [...chosen.colours],
     });
     if (result.error !== undefined) return;
     clearDraft();
-    const light = { handpieceId: chosen.handpieceId, wavelengthNm: chosen.wavelengthNm };
-    const untested = testSpotReasons(of.subject, light, of.today).length > 0;
-    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
+    void navigate(pathOf('prepare'));
   };
   const [busy, onAccept] = useOnce(keep);
   const usable = evaluation !== null && evaluation.refusals.length === 0;

@@ -1,8 +1,6 @@
 import {
   asksForApproval,
-  centralWavelengthNm,
   modelSilence,
-  testSpotReasons,
   type PlanCase,
   type Proposals,
   type Setting,
@@ -22,6 +20,7 @@ import { useOpenVisit, usePlanCase } from '../visit/use-visit';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
 import { Stale } from './Stale';
+import { nowText } from '../../app/clock';
 
 /** The ways to treat this area, ranked; the chosen one with its window, limits, work and reasons. */
 export function PlanStage() {
@@ -46,18 +45,12 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
       visitId: visit.id,
       areaId: area.id,
       id: v7(),
-      at: new Date().toISOString(),
+      at: nowText(),
       setting: setting as Parameters<typeof accept>[0]['setting'],
     });
     if (result.error !== undefined) return;
     clearDraft();
-    const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId)!;
-    const light = {
-      handpieceId: handpiece.id,
-      wavelengthNm: centralWavelengthNm(handpiece.light),
-    };
-    const untested = testSpotReasons(plan.subject, light, plan.today).length > 0;
-    void navigate(pathOf(untested && record.waived === null ? 'spot' : 'prepare'));
+    void navigate(pathOf('prepare'));
   };
   const [busy, onAccept] = useOnce(keep);
   return (

@@ -1,10 +1,10 @@
 import './prepare.css';
 import { asShown } from '@tidy-quill/core/prepare';
-import { isSwapping, preparation } from '@tidy-quill/core/record';
+import { isSwapping, preparation, spotReasons } from '@tidy-quill/core/record';
 import { useNavigate } from 'react-router';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { checkText, clockText } from '../../text';
+import { checkText, clockText, dayText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
@@ -16,7 +16,7 @@ import { ReadBack } from './ReadBack';
 
 /** In the room, before the first pulse: what this plan asks for, ticked one by one, and the console read back. */
 export function PrepareStage() {
-  const { record, add, pathOf } = useOpenVisit();
+  const { record, add, pathOf, client } = useOpenVisit();
   const { clinic } = useSignedIn();
   const { data } = useClinicQuery();
   const navigate = useNavigate();
@@ -25,6 +25,8 @@ export function PrepareStage() {
   const locked = record.run.startedAt !== null && !isSwapping(record);
   const name = (id: string) => data?.staff.find((each) => each.id === id)?.name ?? '';
   const { plan } = record;
+  // What firing needs is made ready before the test spots; the rest may wait for the session.
+  const toSpot = record.run.startedAt === null && spotReasons(record).length > 0;
   return (
     <>
       <div className="stage prepare">
@@ -52,7 +54,9 @@ export function PrepareStage() {
                       })
                     }
                   >
-                    {checkText(check)}
+                    {check.id === 'identity'
+                      ? `Said by the client: ${client.givenName} ${client.familyName}, born ${dayText(client.birthDate)}`
+                      : checkText(check)}
                   </KeyButton>
                   <span className="quiet">
                     {tick === undefined
@@ -78,11 +82,11 @@ export function PrepareStage() {
       </div>
       <StageFoot
         enter
-        action="Go to Treat"
-        disabled={!state.complete && !locked}
-        onAction={() => void navigate(pathOf('treat'))}
+        action={toSpot ? 'Go to Spot' : 'Go to Treat'}
+        disabled={toSpot ? !state.readyToFire : !state.complete && !locked}
+        onAction={() => void navigate(pathOf(toSpot ? 'spot' : 'treat'))}
       >
-        {waitsFor(state)}
+        {toSpot && state.readyToFire ? 'Ready for the test spots.' : waitsFor(state)}
       </StageFoot>
     </>
   );

@@ -96,10 +96,21 @@ export function ReadBack({
           </p>
         </Notice>
       ) : null}
+      {live !== undefined && told === undefined ? (
+        <p className="field-error">
+          {live.link === 'up'
+            ? 'The console is off: switch it on before anything is confirmed.'
+            : 'No link to the console: type what its own display shows, or restore the link.'}
+        </p>
+      ) : null}
       {typing === null ? (
         <div className="pair">
           {told === undefined ? (
-            <KeyButton letter="r" disabled={begun} onPress={() => read(planned)}>
+            <KeyButton
+              letter="r"
+              disabled={begun || live !== undefined}
+              onPress={() => read(planned)}
+            >
               All as planned
             </KeyButton>
           ) : (

@@ -2,6 +2,7 @@ import type { CheckId } from '@tidy-quill/core/prepare';
 
 /** One letter for each line of the checklist. */
 export const CHECK_KEYS: Readonly<Record<CheckId, string>> = {
+  identity: 'm',
   door: 'd',
   eyewear: 'e',
   eyeShields: 'l',

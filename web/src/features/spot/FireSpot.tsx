@@ -1,7 +1,9 @@
 import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
+import { preparation } from '@tidy-quill/core/record';
 import { energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import {
   AVOIDED_ONE_WORDS,
   AVOIDED_WORDS,
@@ -20,7 +22,7 @@ const PULSES = { least: 1, usual: 3, most: 5 } as const;
 
 /** Chooses a rung of the ladder and a place, and notes the spot once it was fired. */
 export function FireSpot({ spots }: { spots: Spots }) {
-  const { record, add } = useOpenVisit();
+  const { record, add, pathOf } = useOpenVisit();
   const { rungs, plan, handpiece, all } = spots;
   const [chosen, setChosen] = useState<{ rung?: number; place?: Place }>({});
   // Ink that may darken gets one pulse at one place, and nothing else before that was seen again.
@@ -37,7 +39,8 @@ export function FireSpot({ spots }: { spots: Spots }) {
   const last = all.at(-1);
   const gone = record.sentHome !== null || record.run.startedAt !== null;
   const tested = spots.mayDarken && all.length > 0;
-  const shut = gone || tested || spots.verdict.state === 'stop';
+  const unready = !preparation(record).readyToFire;
+  const shut = gone || tested || unready || spots.verdict.state === 'stop';
   if (rung === undefined) return null;
   const setting = { ...plan.setting, fluenceJcm2: rung };
   const note = async () => {
@@ -93,6 +96,12 @@ export function FireSpot({ spots }: { spots: Spots }) {
           </>
         )}
       </PlaceGrid>
+      {unready && !gone ? (
+        <p className="field-error">
+          Complete Prepare first: eyewear, door, skin and the console’s settings come before the
+          first pulse. <Link to={pathOf('prepare')}>Go to Prepare</Link>
+        </p>
+      ) : null}
       {spots.mayDarken ? (
         <p className="field-error">
           This ink may turn dark at once: one test spot of one pulse, seen again after four weeks,

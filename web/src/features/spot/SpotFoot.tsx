@@ -9,6 +9,7 @@ import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { useSpotStart } from './use-spot-start';
 import type { Spots } from './use-spots';
+import { nowText } from '../../app/clock';
 
 /** What follows from the spots, by one press: the fluence they allow, treatment, or home. */
 export function SpotFoot({ spots }: { spots: Spots }) {
@@ -23,7 +24,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       visitId: visit.id,
       areaId: area.id,
       id: v7(),
-      at: new Date().toISOString(),
+      at: nowText(),
       setting: { ...setting, fluenceJcm2 } as Parameters<typeof accept>[0]['setting'],
     });
     if (result.error === undefined) void navigate(pathOf('prepare'));

@@ -5,6 +5,7 @@ import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
+import { correctedNow } from '../../app/clock';
 
 /** Counts down the cold pack before the first pulse of a cell and the cooling after its last one. */
 export function CoolingCountdown({ session }: { session: Session }) {
@@ -19,7 +20,7 @@ export function CoolingCountdown({ session }: { session: Session }) {
   if (phase === null) return null;
   if (phase.kind === 'layPack') {
     return (
-      <KeyButton letter="z" onPress={() => setPackedAt(Date.now())}>
+      <KeyButton letter="z" onPress={() => setPackedAt(correctedNow())}>
         Lay the cold pack on: {phase.seconds} s
       </KeyButton>
     );

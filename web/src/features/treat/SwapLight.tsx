@@ -13,6 +13,7 @@ import { useNow } from '../../widgets/use-now';
 import { useInk } from '../ink/use-ink';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
+import { nowText } from '../../app/clock';
 
 /**
  * What a change of plan in the midst of a session asks for: standby, other eyewear where the light is another, settings
@@ -39,7 +40,7 @@ export function SwapLight({ session }: { session: Session }) {
     const last = legs.at(-1)?.plan;
     const another = last !== undefined && !sameLight(last, plan);
     const untested = legs.length > 0 && spotReasons(record).length > 0;
-    const given = legs.reduce((sum, { pulses }) => sum + pulses, 0);
+    const given = legs.at(-1)?.upTo.pulses ?? 0;
     return (
       <Notice
         kind="stop"
@@ -76,7 +77,7 @@ export function SwapLight({ session }: { session: Session }) {
       visitId: visit.id,
       areaId: area.id,
       id: v7(),
-      at: new Date().toISOString(),
+      at: nowText(),
       setting: proposal.setting as Parameters<typeof accept>[0]['setting'],
       colours: [...next.colours],
     });

@@ -1,12 +1,13 @@
 import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
 import type { CellEnd, RunState } from '@tidy-quill/core/record';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
+import { isSecondTap } from '../../widgets/second-tap';
 import { useOnce } from '../../widgets/use-once';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
@@ -19,12 +20,16 @@ import { CellMap } from './CellMap';
 import { ChangeInkSetting } from './ChangeInkSetting';
 import { ChangeSetting } from './ChangeSetting';
 import { GoggleSwitch } from './GoggleSwitch';
+import { EndDialog } from './EndDialog';
+import { HaltKeys } from './HaltKeys';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
 import { PULSE_STEPS } from './keys';
 import { MarkKeys } from './MarkKeys';
 import { PainKeys } from './PainKeys';
+import { ReopenDialog } from './ReopenDialog';
 import { RunStateCard } from './RunStateCard';
+import { StandbyAlarm } from './StandbyAlarm';
 import { StepLine } from './StepLine';
 import { StopCauses } from './StopCauses';
 import { SwapLight } from './SwapLight';
@@ -40,6 +45,9 @@ export function TreatStage() {
   const [listing, setListing] = useState(false);
   const [changing, setChanging] = useState(false);
   const [handing, setHanding] = useState(false);
+  const [ending, setEnding] = useState(false);
+  const [reopening, setReopening] = useState(false);
+  const startedMs = useRef<number | null>(null);
   const session = useSession();
   const faults = useConsoleFaults();
   const { run } = record;
@@ -65,10 +73,12 @@ export function TreatStage() {
       ? add(ending)
       : add(ending, { kind: 'cellChosen', cell: after.number }));
   };
-  const [, end] = useOnce(async () => {
+  const [, endNow] = useOnce(async () => {
     await add({ kind: 'treatmentEnded' });
     void navigate(pathOf('watch'));
   });
+  const left = cells.filter((cell) => cell.run.ended === null).length;
+  const end = () => (left > 0 && cells.length > 1 ? setEnding(true) : endNow());
   return (
     <>
       <div className="stage treat">
@@ -134,44 +144,12 @@ export function TreatStage() {
           )}
         </div>
         <div className="treat-side">
-          <RunStateCard cell={current?.number ?? null} onChange={() => setChanging(true)} />
+          <RunStateCard onChange={() => setChanging(true)} />
+          <StandbyAlarm />
           <SwapLight session={session} />
           <StepLine session={session} />
         </div>
       </div>
-      <h2 id="pain-label">
-        How strong is it, 0 to 10?{' '}
-        <span className="quiet-inline">
-          {lastPain === undefined
-            ? 'not asked yet'
-            : `${lastPain.score} at ${clockText(lastPain.at, clinic.timeZone)}`}
-        </span>
-        {asks ? (
-          <>
-            {' '}
-            <span className="tag tag-care">ask now</span>
-          </>
-        ) : null}
-      </h2>
-      <PainKeys
-        labelledBy="pain-label"
-        value={lastPain?.score ?? null}
-        disabled={!begun || ended}
-        onScore={score}
-      />
-      <h2 id="marks-label">What does the skin show?</h2>
-      <MarkKeys
-        labelledBy="marks-label"
-        job={area.job}
-        close
-        pressed={run.marks.map(({ mark }) => mark)}
-        disabled={!begun || ended}
-        onMark={(mark) =>
-          MARK_MEANING[mark] === 'adverse'
-            ? void add({ kind: 'markSeen', mark }, { kind: 'stopped' })
-            : void add({ kind: 'markSeen', mark })
-        }
-      />
       <div className="room-row">
         <ConsoleCard />
         <Beat session={session} />
@@ -181,16 +159,59 @@ export function TreatStage() {
       </div>
       <Incidents />
       <StageFoot
-        enter
-        disabled={!begun && faults.length > 0}
+        above={
+          // What may be needed at any moment never scrolls away.
+          <div className="treat-pinned">
+            <HaltKeys cell={current?.number ?? null} />
+            <div>
+              <h2 id="pain-label">
+                How strong is it, 0 to 10?{' '}
+                <span className="quiet-inline">
+                  {lastPain === undefined
+                    ? 'not asked yet'
+                    : `${lastPain.score} at ${clockText(lastPain.at, clinic.timeZone)}`}
+                </span>
+                {asks ? (
+                  <>
+                    {' '}
+                    <span className="tag tag-care">ask now</span>
+                  </>
+                ) : null}
+              </h2>
+              <PainKeys
+                labelledBy="pain-label"
+                value={lastPain?.score ?? null}
+                disabled={!begun || ended}
+                onScore={score}
+              />
+              <h2 id="marks-label">What does the skin show?</h2>
+              <MarkKeys
+                labelledBy="marks-label"
+                job={area.job}
+                close
+                pressed={run.marks.map(({ mark }) => mark)}
+                disabled={!begun || ended}
+                onMark={(mark) =>
+                  MARK_MEANING[mark] === 'adverse'
+                    ? void add({ kind: 'markSeen', mark }, { kind: 'stopped' })
+                    : void add({ kind: 'markSeen', mark })
+                }
+              />
+            </div>
+          </div>
+        }
+        // Enter means one thing at a time: to start, then that a cell is done. It never ends a treatment.
+        enter={!begun || (running && current !== null)}
+        disabled={(!begun && faults.length > 0) || (halted && current !== null)}
         action={footAction(run.state, current)}
         onAction={() => {
           if (ended) void navigate(pathOf('watch'));
           else if (!begun) {
+            startedMs.current = Date.now();
             const cell = cells[0]?.number ?? 1;
             void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell });
-          } else if (running && current !== null) endCell('done');
-          else end();
+          } else if (current === null) end();
+          else if (running && !isSecondTap(startedMs.current, Date.now())) endCell('done');
         }}
       >
         <span data-testid="kept">
@@ -201,9 +222,14 @@ export function TreatStage() {
             Undo last press
           </KeyButton>
         ) : null}
-        {running && current !== null ? (
+        {begun && !ended && current !== null ? (
           <KeyButton letter="." small onPress={end}>
             End treatment
+          </KeyButton>
+        ) : null}
+        {ended && record.sentHome === null ? (
+          <KeyButton letter="," small onPress={() => setReopening(true)}>
+            Reopen treatment
           </KeyButton>
         ) : null}
         {halted ? (
@@ -221,6 +247,26 @@ export function TreatStage() {
         )}
       </StageFoot>
       {listing ? <KeyList onClose={() => setListing(false)} /> : null}
+      {ending ? (
+        <EndDialog
+          open={left}
+          all={cells.length}
+          onEnd={() => {
+            setEnding(false);
+            endNow();
+          }}
+          onClose={() => setEnding(false)}
+        />
+      ) : null}
+      {reopening ? (
+        <ReopenDialog
+          onReopen={(reason) => {
+            setReopening(false);
+            void add({ kind: 'treatmentReopened', reason });
+          }}
+          onClose={() => setReopening(false)}
+        />
+      ) : null}
       {handing ? <HandOver onClose={() => setHanding(false)} /> : null}
       {changing && area.job === 'hair' ? (
         <ChangeSetting onClose={() => setChanging(false)} />
@@ -235,7 +281,7 @@ export function TreatStage() {
 function footAction(state: RunState, current: SessionCell | null): string {
   if (state === 'notStarted') return 'Start treatment';
   if (state === 'ended') return 'Go to Watch';
-  if (state !== 'running' || current === null) return 'End treatment';
+  if (current === null) return 'End treatment';
   // Its colour stands on the part itself.
   return `${cellName(current).split(',')[0]} done`;
 }

@@ -3,6 +3,7 @@ import { spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';
+import { correctedNow } from '../../app/clock';
 
 /** A clock for cooling before and after, and for waits: started and ended by one press, and kept through a reload. */
 export function WaitTimer() {
@@ -13,7 +14,7 @@ export function WaitTimer() {
     <KeyButton
       letter="t"
       pressed={since !== null}
-      onPress={() => (since === null ? setSince(Date.now()) : clear())}
+      onPress={() => (since === null ? setSince(correctedNow()) : clear())}
     >
       {since === null ? 'Cool or wait' : spanText(now - since)}
     </KeyButton>

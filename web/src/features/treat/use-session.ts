@@ -84,7 +84,7 @@ export function useSession(): Session {
     null;
   const sinceChange = run.changes.at(-1)?.at ?? '';
   // What the skin answered to another light says nothing of this one.
-  const { marksUpTo = 0, painsUpTo = 0 } = record.legs.at(-1) ?? {};
+  const { marks: marksUpTo = 0, pains: painsUpTo = 0 } = record.legs.at(-1)?.upTo ?? {};
   const first = plan!.setting.fluenceJcm2;
   const scale = handpiece?.fluenceJcm2;
   const lastPain = run.pains.at(-1);

@@ -1,6 +1,8 @@
 import { Button } from 'antd';
 import { putAside } from '../../app/courier';
+import { CLOCK_OFF_MS, useClockOffset } from '../../app/clock';
 import { useAppDispatch, useAppSelector } from '../../app/store';
+import { spanText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useOpenVisit } from './use-visit';
 
@@ -10,8 +12,17 @@ export function LinkState() {
   const dispatch = useAppDispatch();
   const { link, waiting } = useAppSelector((state) => state.outbox);
   const refused = waiting.filter((each) => each.visitId === visit.id && each.refused !== null);
+  const off = useClockOffset();
   return (
     <>
+      {Math.abs(off) < CLOCK_OFF_MS ? null : (
+        <Notice kind="care" title="This tablet’s clock is wrong">
+          <p>
+            It is {spanText(Math.abs(off))} {off > 0 ? 'slow' : 'fast'}. Times are corrected to the
+            server’s clock; set this one right.
+          </p>
+        </Notice>
+      )}
       {link === 'down' ? (
         <Notice kind="care" title="The server cannot be reached">
           <p>

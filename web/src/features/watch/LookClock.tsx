@@ -1,5 +1,4 @@
-import { workingSkin } from '@tidy-quill/core/plan';
-import { secondLook, skinAnswer } from '@tidy-quill/core/reaction';
+import { secondLookDue } from '@tidy-quill/core/record';
 import { SECOND_LOOK_WORDS, spanText } from '../../text';
 import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';
@@ -8,19 +7,12 @@ const MINUTE_MS = 60_000;
 
 /** The clock from the last pulse to the second look, and on; it survives a reload, for the pulse is on the record. */
 export function LookClock() {
-  const { record, area } = useOpenVisit();
+  const { record } = useOpenVisit();
   const now = useNow();
-  const { run, plan } = record;
-  if (run.endedAt === null || plan === null) return null;
-  const { minutes, because } = secondLook({
-    job: area.job,
-    workingType: workingSkin(plan.subject).type,
-    answer: skinAnswer(
-      run.marks.map(({ mark }) => mark),
-      run.pains.map(({ score }) => score),
-    ),
-  });
-  const since = Math.max(0, now - Date.parse(run.endedAt));
+  const due = secondLookDue(record);
+  if (due === null) return null;
+  const { minutes, because } = due;
+  const since = Math.max(0, now - Date.parse(due.at) + minutes * MINUTE_MS);
   const left = minutes * MINUTE_MS - since;
   const looked = record.watched?.minutesAfter ?? null;
   return (

@@ -1,5 +1,12 @@
 import { MARK_MEANING, skinAnswer, type Grade, type Mark } from '@tidy-quill/core/reaction';
-import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/record';
+import {
+  CARED,
+  EARLY_SLACK_MS,
+  lastFiredAt,
+  secondLookDue,
+  type Cared,
+  type MarkFound,
+} from '@tidy-quill/core/record';
 import { Input, InputNumber } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
@@ -27,6 +34,8 @@ interface Watching {
   readonly cooledMinutes: number | null;
   readonly photoIds: readonly string[];
   readonly note: string;
+  /** Why it is made before its time. */
+  readonly early: string;
 }
 
 const GRADES = [0, 1, 2, 3] as const;
@@ -50,19 +59,24 @@ export function WatchStage() {
       cooledMinutes: watched?.cooledMinutes ?? null,
       photoIds: watched?.photoIds ?? [],
       note: watched?.note ?? '',
+      early: '',
     },
   );
   const change = (more: Partial<Watching>) => setWatching({ ...watching, ...more });
-  const minutes = useMinutesSince(run.endedAt);
+  const now = useNow();
+  const due = secondLookDue(record);
+  const minutes = useMinutesSince(lastFiredAt(record));
   const kept = watched !== null && !changed;
   const answer = skinAnswer(
     [...run.marks.map(({ mark }) => mark), ...watching.marks],
     run.pains.map(({ score }) => score),
   );
   const minutesAfter = watching.minutesAfter ?? minutes;
-  const early = minutesAfter !== null && minutesAfter < 5;
+  const early = due !== null && now < Date.parse(due.at) - EARLY_SLACK_MS;
   const mismatch = answer.adverse.length > 0 && watching.grade !== null && watching.grade < 2;
-  const ready = watching.grade !== null && minutesAfter !== null && watching.marks.length > 0;
+  const why = watching.early.trim();
+  const graded = watching.grade !== null && minutesAfter !== null && watching.marks.length > 0;
+  const ready = graded && (!early || why !== '');
   const toggle = (mark: Mark) => change({ marks: toggled(watching.marks, mark) });
   const care = (each: Cared) =>
     change({
@@ -82,6 +96,7 @@ export function WatchStage() {
       photoIds,
       cared,
       ...(cooledMinutes === null ? {} : { cooledMinutes }),
+      ...(early ? { early: why } : {}),
     });
     clearDraft();
     void navigate(pathOf('sendHome'));
@@ -169,7 +184,16 @@ export function WatchStage() {
             </Field>
           </div>
           {early ? (
-            <p className="small">Look again at 5–15 minutes: much shows only then.</p>
+            <Field label={`Too early: the look is due at ${due!.minutes} min. Why now?`}>
+              {(field) => (
+                <Input
+                  {...field}
+                  maxLength={500}
+                  value={watching.early}
+                  onChange={({ target }) => change({ early: target.value })}
+                />
+              )}
+            </Field>
           ) : null}
           <PhotoField
             about="second look"
@@ -197,7 +221,11 @@ export function WatchStage() {
         busy={busy}
         onAction={() => (kept ? void navigate(pathOf('sendHome')) : keepOnce())}
       >
-        {ready ? '' : 'Something seen (or “nothing yet”) and a grade are needed. '}
+        {graded
+          ? ready
+            ? ''
+            : 'It is too early: say why, or wait. '
+          : 'Something seen (or “nothing yet”) and a grade are needed. '}
         {kept && record.sentHome !== null ? (
           <Link to={pathOf('reactions')}>Something showed later?</Link>
         ) : null}

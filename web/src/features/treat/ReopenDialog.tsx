@@ -1,0 +1,37 @@
+import { Input, Modal } from 'antd';
+import { useState } from 'react';
+import { Field } from '../../widgets/Field';
+
+/** Reopens a treatment that was ended too soon, with the reason on the record. */
+export function ReopenDialog({
+  onReopen,
+  onClose,
+}: {
+  onReopen: (reason: string) => void;
+  onClose: () => void;
+}) {
+  const [reason, setReason] = useState('');
+  return (
+    <Modal
+      open
+      title="Reopen treatment"
+      okText="Reopen, paused"
+      okButtonProps={{ disabled: reason.trim() === '' }}
+      cancelText="Go back"
+      onOk={() => onReopen(reason.trim())}
+      onCancel={onClose}
+    >
+      <Field label="Why it goes on">
+        {(field) => (
+          <Input
+            {...field}
+            autoFocus
+            maxLength={500}
+            value={reason}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+      </Field>
+    </Modal>
+  );
+}
