@@ -152,8 +152,8 @@ describe('a tattoo of two colours', () => {
     await testSpot(browser, 'a', '3');
     await browser.see('The spots allow 4.3 J/cm²');
     await choose('532');
-    // 532 nm, 3 mm: 1.5 + 0.33 × (3.5 − 1.5) = 2.17, on the step 2.1.
-    await browser.press('Accept 2.1 J/cm²');
+    // 532 nm, 4 mm: 1 + 0.33 × (2.5 − 1) = 1.5.
+    await browser.press('Accept 1.5 J/cm²');
     await prepareForSpots(browser);
     await browser.keys('f');
     await browser.see('Read spot 2');
@@ -161,7 +161,7 @@ describe('a tattoo of two colours', () => {
     await browser.later(6);
     await browser.see('now,', '//*[@data-testid="due 2"]/..');
     await readSpot(browser, 2, 'b');
-    await browser.see('The spots allow 2.1 J/cm²');
+    await browser.see('The spots allow 1.5 J/cm²');
     await choose('1064');
     await browser.press('Accept 4.3 J/cm²');
   });

@@ -197,7 +197,7 @@ describe('in the middle of a treatment', () => {
     await browser.see('STOPPED');
     await browser.press('Plan', RIBBON);
     await browser.press('Accept', '//footer');
-    await browser.see('Plan accepted');
+    await browser.see('Settings, read aloud');
     await browser.press('Treat', RIBBON);
     await browser.see('PAUSED');
     await browser.see('4 of 4 to go');

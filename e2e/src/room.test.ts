@@ -184,7 +184,7 @@ describe('two tablets on one visit', () => {
     await browser.see('34', COUNT);
     await browser.press('End treatment');
     await browser.press('End, leave', '//div[@role="dialog"]');
-    await browser.see('Look again');
+    await browser.see('Second look');
     await other.network(true);
     // Ten here and one there; what was seen and felt without a network counts too.
     await other.see('44', COUNT);

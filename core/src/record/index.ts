@@ -2,6 +2,7 @@ export * from './after-kinds';
 export * from './events';
 export * from './visit-record';
 export * from './run';
+export * from './harm-later';
 export * from './legs';
 export * from './reactions';
 export * from './shortest-nm';

@@ -2,7 +2,7 @@ import type { Setting } from '../plan';
 import { skinAnswer, type SkinAnswer } from '../reaction';
 import type { InkColour } from '../look';
 import type { AcceptedPlan } from './events';
-import { harmLater } from './reactions';
+import { harmLater } from './harm-later';
 import { countsOf, type CellRun, type Run, type RunCounts } from './run';
 import type { VisitRecord } from './visit-record';
 

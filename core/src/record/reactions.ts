@@ -1,12 +1,6 @@
 import { SITES } from '../course';
 import { workingSkin } from '../plan';
-import {
-  triage,
-  type ReactionKind,
-  type ReactionReport,
-  type Triage,
-  type TriageCase,
-} from '../reaction';
+import { triage, type ReactionReport, type Triage, type TriageCase } from '../reaction';
 import type { ReactionOutcome } from './after-kinds';
 import type { EventBody, VisitEvent } from './events';
 import { lastFiredAt } from './onset';
@@ -126,11 +120,6 @@ export function withReaction(
     };
   });
 }
-
-/** What counts against the setting, each kind once. */
-export const harmLater = (reactions: readonly Reaction[]): readonly ReactionKind[] => [
-  ...new Set(reactions.filter(({ adverse }) => adverse).map(({ report }) => report.what)),
-];
 
 /** Reactions that nobody has closed yet. */
 export const openReactions = ({ reactions }: Pick<VisitRecord, 'reactions'>): readonly Reaction[] =>
