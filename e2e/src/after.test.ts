@@ -192,7 +192,7 @@ describe('a blister phoned in two days later', () => {
     await browser.see('Fitzpatrick type');
     await look(browser, { type: 'V', colour: 'black', calibre: 'coarse', density: 'medium' });
     await browser.press('Long-pulse 1064', '//table');
-    await browser.see(`${used} × 0.8 = ${used * 0.8}`);
+    await browser.see(`${used} × 0.8 = ${Number((used * 0.8).toFixed(2))}`);
     const proposed = await browser.text('.stepper-figure .figure-large');
     expect(Number(proposed)).toBeLessThanOrEqual(0.8 * used);
     await browser.see('Supervisor’s word', '//footer');

@@ -43,6 +43,7 @@ export const PLAIN_CHECK_WORDS: Readonly<Record<CheckId, string>> = {
   gel: 'Gel on',
   noGel: 'No gel: skin dry',
   coldAir: 'Cold air on',
+  suction: 'Window over firm skin alone: no mucosa, thin lid skin or varices, no blood thinners',
   cryogen: 'Cryogen canister full, spurt tried',
   ice: 'Ice at hand',
   coldPack: 'Cold pack at hand',

@@ -168,6 +168,13 @@ describe('skin', () => {
     expect(under(-20).frostS).toBeGreaterThan(1);
   });
 
+  it('counts frost in seconds: once the surface is under zero, each second of plate adds one', () => {
+    const frost = (preSeconds: number) =>
+      solve({ cooling: coolingSchedule({ kind: 'contact', plateC: -20, preSeconds }) }).frostS;
+    expect(frost(5) - frost(2)).toBeCloseTo(3, 1);
+    expect(frost(2)).toBeLessThan(5);
+  });
+
   it('is cooled less through gel', () => {
     const plate = { plateC: 5, preSeconds: 1 };
     const bare = solve({ cooling: coolingSchedule({ kind: 'contact', ...plate }) });

@@ -6,6 +6,7 @@ export * from './protocol';
 export * from './case';
 export * from './darkening';
 export * from './past-response';
+export * from './gives-up';
 export * from './ways';
 export * from './order';
 export * from './risk';

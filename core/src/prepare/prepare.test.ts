@@ -46,6 +46,12 @@ describe('the checklist', () => {
     expect(ids(checklist({ ...CASE, site: 'chin' }))).not.toContain('eyeShields');
   });
 
+  it('asks what may lie under a window that draws the skin in', () => {
+    const setting = { ...CASE.setting, technique: 'suction' } as const;
+    expect(ids(checklist({ ...CASE, setting }))).toContain('suction');
+    expect(ids(checklist(CASE))).not.toContain('suction');
+  });
+
   it('counts what lies under white cover', () => {
     const zone = { ...PLAIN_ZONE, avoid: { mole: 2, tattoo: 1, scar: 0, lesion: 0 } };
     expect(checklist({ ...CASE, zone }).find(({ id }) => id === 'cover')).toMatchObject({

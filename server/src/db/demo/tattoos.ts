@@ -135,10 +135,10 @@ function treat(
   script.add({ kind: 'treatmentEnded' }, 10);
   script.add(
     {
-      ...{ kind: 'watched', minutesAfter: 12, marks: [], grade: 1, note: '' },
+      ...{ kind: 'watched', minutesAfter: 15, marks: [], grade: 1, note: '' },
       ...{ found: [], photoIds: [], cared: ['ointment', 'dressing'], cooledMinutes: 10 },
     },
-    720,
+    900,
   );
   const record = visitRecord(script.events);
   const harmed = answerOf(record).adverse.length > 0;

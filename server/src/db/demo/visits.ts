@@ -72,7 +72,7 @@ export function demoVisit(input: {
   script.add(
     {
       kind: 'watched',
-      minutesAfter: 10,
+      minutesAfter: 15,
       marks: session.marks,
       grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),
       note: '',
@@ -81,7 +81,7 @@ export function demoVisit(input: {
       cared: ['coolPack'],
       cooledMinutes: 5,
     },
-    600,
+    900,
   );
   sendHome(script, client, day, input.history.length + 1);
   if (session.later !== undefined) toldLater(script, session.later);

@@ -30,6 +30,12 @@ const press = (count = 1, more: object = {}) => ({
 const send = (person: Person, visitId: string, after: number, ...events: object[]) =>
   person.post(`/api/visits/${visitId}/events?after=${after}`, events);
 const opened = async (id = begun) => (await one.get(`/api/visits/${id}`)).body as VisitOpened;
+/** What the server adds to a press: by whom, when it came, and its place among all. */
+const received = async (person: Person) => ({
+  staffId: (await me(person)).staff.id,
+  seq: expect.any(Number) as number,
+  receivedAt: expect.stringMatching(/^\d{4}-\d\d-\d\dT.*Z$/) as string,
+});
 const idsOf = ({ events }: Pick<EventsKept, 'events'>) => events.map(({ id }) => id);
 
 describe('presses of a session that has begun', () => {
@@ -41,7 +47,7 @@ describe('presses of a session that has begun', () => {
     expect(status).toBe(200);
     const kept = body as EventsKept;
     expect(idsOf(kept)).toEqual([theirs.id, mine.id]);
-    expect(kept.events[1]).toEqual({ ...mine, staffId: (await me(one)).staff.id });
+    expect(kept.events[1]).toEqual({ ...mine, ...(await received(one)) });
     expect((await opened()).after).toBe(kept.after);
   });
 
@@ -138,7 +144,7 @@ describe('presses that come up the live line', () => {
     const line = await lineOf(one);
     const mine = press(2);
     const kept = await line.ask([mine] as never, after);
-    expect(kept!.events).toEqual([{ ...mine, staffId: (await me(one)).staff.id }]);
+    expect(kept!.events).toEqual([{ ...mine, ...(await received(one)) }]);
     expect(await line.ask([mine] as never, kept!.after)).toEqual({
       events: [],
       after: kept!.after,

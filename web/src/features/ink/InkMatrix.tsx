@@ -1,4 +1,4 @@
-import { wantedColours } from '@tidy-quill/core/ink';
+import { givenUpWithoutPicoseconds, wantedColours, type GivenUp } from '@tidy-quill/core/ink';
 import { centralWavelengthNm } from '@tidy-quill/core/plan';
 import { Fragment } from 'react';
 import {
@@ -23,6 +23,7 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
   const refused = [
     ...new Set(ways.flatMap(({ light, refusals }) => (light === null ? [] : refusals))),
   ];
+  const givenUp = givenUpWithoutPicoseconds(of);
   return (
     <section className="ink-matrix">
       <h2>What each light would do</h2>
@@ -72,6 +73,20 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
           <Fragment key={why}> ✕ {INK_REFUSAL_WORDS[why]}.</Fragment>
         ))}
       </p>
+      {givenUp.length > 0 && (
+        <p className="small">
+          Without a picosecond handpiece: {givenUp.map(givenUpText).join(' ')}
+        </p>
+      )}
     </section>
   );
+}
+
+/** Says of one colour what it takes up now, and of which light, and what it would be left with. */
+function givenUpText({ colour, has, left }: GivenUp): string {
+  const takesUp = ({ light }: Pick<GivenUp['has'], 'light'>) => figure(light!.absorption, 2);
+  const now = `${INK_COLOUR_WORDS[colour]} takes up ${takesUp(has)} of ${nmText(has.wavelengthNm)}`;
+  return left === null
+    ? `${now}, and would be left untreated.`
+    : `${now}, and would be left with ${takesUp(left)} of ${nmText(left.wavelengthNm)} (${VERDICT_WORDS[left.verdict]}).`;
 }

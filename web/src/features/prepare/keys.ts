@@ -16,6 +16,7 @@ export const CHECK_KEYS: Readonly<Record<CheckId, string>> = {
   noGel: 'z',
   tipCold: 't',
   coldAir: 'a',
+  suction: 'x',
   cryogen: 'y',
   coldPack: 'b',
   ice: 'i',

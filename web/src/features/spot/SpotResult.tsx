@@ -121,7 +121,7 @@ function Allows({ spots }: { spots: Spots }) {
           {figure(fluenceJcm2, 2)} × {advice.factor} = {figure(wantedJcm2, 2)}
           {start === null
             ? ''
-            : `, within the limits and on the console’s step ${figure(start, 2)}`}
+            : `, within the limits, at most 0.85 of the highest allowed, and on the console’s step ${figure(start, 2)}`}
         </span>
         .
       </p>
