@@ -115,13 +115,14 @@ describe('the room', () => {
     await browser.press('Go on');
     await browser.see('TREATING');
     const hidden = await browser.driver.executeScript<string[]>(`
-      const foot = document.querySelector('.stage-foot').getBoundingClientRect().top;
-      const keys = [...document.querySelectorAll('.treat, .pain-keys, .treat-marks')]
-        .flatMap((each) => [...each.querySelectorAll('button')]);
-      return keys.filter((key) => key.getBoundingClientRect().bottom > foot).map((key) => key.innerText);`);
+      const under = document.querySelector('.treat-pinned').getBoundingClientRect().top;
+      const bottom = (key) => key.getBoundingClientRect().bottom;
+      const body = [...document.querySelectorAll('.pulse-keys button')].filter((key) => bottom(key) > under);
+      const pinned = [...document.querySelectorAll('.treat-pinned button')].filter((key) => bottom(key) > innerHeight);
+      return [...body, ...pinned].map((key) => key.innerText);`);
     expect(hidden).toEqual([]);
     const small = await browser.driver.executeScript<string[]>(`
-      return [...document.querySelectorAll('.pain-keys button, .treat-marks button, .pulse-keys button')]
+      return [...document.querySelectorAll('.treat-pinned button, .pulse-keys button')]
         .filter((key) => key.getBoundingClientRect().height < 56 || key.getBoundingClientRect().width < 56)
         .map((key) => key.innerText);`);
     expect(small).toEqual([]);

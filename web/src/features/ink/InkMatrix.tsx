@@ -30,26 +30,26 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
       <table className="ledger is-still">
         <thead>
           <tr>
-            <th scope="col">Colour</th>
-            {forInk.map((handpiece) => (
-              <th key={handpiece.id} scope="col">
-                <span className="figures">{nmText(centralWavelengthNm(handpiece.light))}</span>
-                <span className="quiet">{handpiece.name}</span>
+            <th scope="col">Light</th>
+            {wantedColours(of.subject).map(({ colour, share }) => (
+              <th key={colour} scope="col">
+                {INK_COLOUR_WORDS[colour]}
+                <span className="quiet figures"> {figure(share * 100, 0)} %</span>
               </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {wantedColours(of.subject).map(({ colour, share }) => (
-            <tr key={colour}>
+          {forInk.map(({ id, name, light }) => (
+            <tr key={id}>
               <th scope="row">
-                {INK_COLOUR_WORDS[colour]}
-                <span className="quiet">{figure(share * 100, 0)} %</span>
+                <span className="figures">{nmText(centralWavelengthNm(light))}</span>
+                <span className="quiet"> {name}</span>
               </th>
-              {forInk.map(({ id }) => {
+              {wantedColours(of.subject).map(({ colour }) => {
                 const way = ways.find((each) => each.colour === colour && each.handpieceId === id)!;
                 return (
-                  <td key={id} className={`verdict is-${way.verdict}`}>
+                  <td key={colour} className={`verdict is-${way.verdict}`}>
                     <strong>
                       <span aria-hidden>{VERDICT_MARKS[way.verdict]} </span>
                       {VERDICT_WORDS[way.verdict]}

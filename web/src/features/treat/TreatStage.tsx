@@ -101,12 +101,8 @@ export function TreatStage() {
               {current === null ? '' : `, ${cellName(current).toLowerCase()}`}.
             </p>
           ) : null}
-          <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
-          {current === null || !begun ? null : (
-            <p className="cell-now figures">{cellText(session, now)}</p>
-          )}
           {halted && run.harmed ? (
-            // No pulse is logged meanwhile: the causes take the place of its keys.
+            // No pulse is logged meanwhile: the causes take the place of its keys, above the cells, however many there are.
             <StopCauses />
           ) : (
             <div className="pulse-keys">
@@ -141,6 +137,10 @@ export function TreatStage() {
                 Leave out
               </KeyButton>
             </div>
+          )}
+          <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
+          {current === null || !begun ? null : (
+            <p className="cell-now figures">{cellText(session, now)}</p>
           )}
         </div>
         <div className="treat-side">
