@@ -37,7 +37,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       </StageFoot>
     );
   }
-  if (moves && record.run.startedAt === null) {
+  if (moves && !spots.askedAgain && record.run.startedAt === null) {
     return (
       <StageFoot
         enter
@@ -50,7 +50,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       </StageFoot>
     );
   }
-  const goesHome = isTestVisit(record) && spots.needed.length > 0;
+  const goesHome = isTestVisit(record) && spots.needed.length > 0 && !spots.askedAgain;
   if (goesHome) {
     return (
       <StageFoot

@@ -31,7 +31,7 @@ export function SpotResult({ spots }: { spots: Spots }) {
     case 'waiting':
       return <Waiting spots={spots} />;
     case 'use':
-      return <Allows spots={spots} />;
+      return spots.askedAgain ? <WhyAtAll spots={spots} /> : <Allows spots={spots} />;
     case 'stop':
       return <Stops spots={spots} />;
   }

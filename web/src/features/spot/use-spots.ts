@@ -35,6 +35,8 @@ export interface Spots {
   readonly neededAtFirst: readonly TestSpotReason[];
   readonly later: readonly LaterReason[];
   readonly verdict: SpotVerdict;
+  /** What was read today no longer counts: something changed since, and new ones are asked for. */
+  readonly askedAgain: boolean;
   /** Ink that may darken waits for its one test spot to be seen again. */
   readonly mayDarken: boolean;
   /** The number by which a spot is called, from 1. */
@@ -51,17 +53,21 @@ export function useSpots(): Spots {
   const { spots: all } = record;
   const untested = subject.history.filter(({ test, on }) => !(test === true && on === plannedOn));
   const light = { handpieceId: setting.handpieceId, wavelengthNm };
+  const needed = spotReasons(record);
+  const verdict = spotVerdict(plannedSpots(record), later.length > 0, faintEnough(plan));
+  const mayDarken = awaitsDarkeningSpot(record);
   return {
     all,
     plan,
     handpiece,
     rungs:
       handpiece === undefined ? [] : ladder(setting.fluenceJcm2, upperJcm2, handpiece.fluenceJcm2),
-    needed: spotReasons(record),
+    needed,
     neededAtFirst: testSpotReasons({ ...subject, history: untested }, light, plannedOn),
     later,
-    verdict: spotVerdict(plannedSpots(record), later.length > 0, faintEnough(plan)),
-    mayDarken: awaitsDarkeningSpot(record),
+    verdict,
+    askedAgain: verdict.state === 'use' && needed.length > 0 && !mayDarken,
+    mayDarken,
     numberOf: (id) => all.findIndex((spot) => spot.id === id) + 1,
     at: (place) => all.filter((spot) => spot.place === place),
   };
