@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, RIBBON, signIn, endWithOpenCells, keepLook } from './walk';
+import { consoleAsPlanned, openVisit, RIBBON, signIn, endWithOpenCells, keepLook } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -212,6 +212,7 @@ describe('in the middle of a treatment', () => {
     await browser.see('✓ 1', '//*[@class="cell-map"]');
     await browser.press('Prepare', RIBBON);
     await browser.see('Settings, read aloud');
+    await consoleAsPlanned(browser);
     await browser.keys('r');
     await browser.see('All ready.');
     await browser.press('Go to Treat');

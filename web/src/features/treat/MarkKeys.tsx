@@ -14,24 +14,17 @@ export function MarkKeys({
   labelledBy,
   job,
   pressed,
-  close = false,
   disabled = false,
   onMark,
 }: {
   labelledBy: string;
   job: Job;
   pressed: readonly Mark[];
-  /** Whether they stand close together. */
-  close?: boolean;
   disabled?: boolean;
   onMark: (mark: Mark) => void;
 }) {
   return (
-    <div
-      className={`mark-keys ${close ? 'treat-marks' : ''}`}
-      role="group"
-      aria-labelledby={labelledBy}
-    >
+    <div className="mark-keys" role="group" aria-labelledby={labelledBy}>
       {marksFor(job).map((mark) => (
         <KeyButton
           key={mark}

@@ -188,7 +188,6 @@ export function TreatStage() {
               <MarkKeys
                 labelledBy="marks-label"
                 job={area.job}
-                close
                 pressed={run.marks.map(({ mark }) => mark)}
                 disabled={!begun || ended}
                 onMark={(mark) =>

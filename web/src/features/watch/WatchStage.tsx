@@ -112,7 +112,6 @@ export function WatchStage() {
           <MarkKeys
             labelledBy="seen-label"
             job={area.job}
-            close
             pressed={watching.marks}
             onMark={toggle}
           />
