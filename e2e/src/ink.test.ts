@@ -301,7 +301,7 @@ describe('its third visit', () => {
     await browser.press('Agree, on the record');
     // Not above 3.44; a start is 0.85 of that at most: 2.92, on the step 2.9.
     await browser.press('Accept 2.9 J/cm²');
-    await browser.see('A test spot comes first');
+    await prepareForSpots(browser);
     await browser.see('the reaction last time');
   });
 });
