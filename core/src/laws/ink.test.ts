@@ -55,6 +55,9 @@ const anySubject: fc.Arbitrary<InkSubject> = fc.record({
   ink: anyInk,
 });
 
+// A console without steps to speak of.
+const FINEST = { min: 0, max: 1000, step: 1e-9 };
+
 const caseOf = (subject: InkSubject, agreed = true): InkCase => ({
   subject,
   handpieces: HANDPIECES,
@@ -204,7 +207,7 @@ describe('laws of planning ink', () => {
           expect(refusals).toEqual([]);
           expect(row).not.toBeNull();
           expect(found.setting.fluenceJcm2).toBeLessThanOrEqual(
-            mostToBeginWith(limits, upper!, { step: 0 }) + 1e-9,
+            mostToBeginWith(limits, upper!, FINEST) + 1e-9,
           );
           const own = subject.ink.colours.map(({ colour }) => colour);
           expect(own).toEqual(expect.arrayContaining([...step.colours]));

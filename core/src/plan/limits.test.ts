@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  mostToBeginWith,
   deviceLimitJcm2,
   historyLimitJcm2,
   ladder,
@@ -163,5 +164,23 @@ describe('the ladder', () => {
   it('skips rungs that fall on the same step', () => {
     // 6, 6.6, 7.26, 7.99, 8.78, 9.66, 10.6.
     expect(ladder(6, 12, { min: 2, max: 40, step: 1 })).toEqual([6, 7, 8, 9, 10]);
+  });
+});
+
+describe('the most to begin with', () => {
+  const STEP = { min: 5, max: 40, step: 1 };
+  const of = (history: number) =>
+    mostToBeginWith(
+      { device: 40, protocol: 20, model: 8.79, history },
+      { fluenceJcm2: 8, binding: history < 8.79 ? 'history' : 'model' },
+      STEP,
+    );
+
+  it('is not raised by a response that makes the past bind', () => {
+    // 0.85 × 8, the console's step below 8.79; 0.85 × 8.24 would be 7.0.
+    expect(of(12.35)).toBeCloseTo(6.8, 9);
+    expect(of(8.24)).toBeCloseTo(6.8, 9);
+    // 0.85 × 7.5.
+    expect(of(7.5)).toBeCloseTo(6.375, 9);
   });
 });

@@ -50,17 +50,22 @@ export const START_SHARE = 0.85;
 /**
  * The most that may be begun with, J/cm²: 0.85 of the upper end. Where past response binds, 0.85 of that limit itself, not
  * of the console's step below it: what was borne well can be held (1.20 × 0.85 > 1) and does not sink from visit to visit;
- * but always a step below the upper end.
+ * but always a step below the upper end, and no more than would be begun with had it been borne without limit.
  */
 export function mostToBeginWith(
   limits: Limits,
   { binding, fluenceJcm2 }: Upper,
-  { step }: Pick<Scale, 'step'>,
+  scale: Scale,
 ): number {
   const upper = fluenceJcm2 ?? 0;
-  return binding === 'history'
-    ? Math.min(START_SHARE * limits.history!, upper - step)
-    : START_SHARE * upper;
+  if (binding !== 'history') return START_SHARE * upper;
+  const { device, protocol, model } = limits;
+  const others = Math.min(...[device, protocol, model].flatMap((limit) => limit ?? []));
+  return Math.min(
+    START_SHARE * limits.history!,
+    upper - scale.step,
+    START_SHARE * (stepDown(others, scale) ?? 0),
+  );
 }
 
 /** The lowest of the limits on the device's own step, rounded down, and which one it is. */
