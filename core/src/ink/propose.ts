@@ -303,7 +303,7 @@ function refusalsOf(
   upper: Upper,
 ): readonly InkRefusalCode[] {
   const wanted = wantedColours(of.subject).map(({ colour }) => colour);
-  // Every colour that a setting is meant for has to bear its light: one that may not be treated refuses it.
+  // A setting is refused as soon as one of its target colours may not be treated with its light.
   const ofColours = inkWays(of)
     .filter(
       ({ handpieceId, colour }) => handpieceId === handpiece.id && step.colours.includes(colour),

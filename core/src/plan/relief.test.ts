@@ -116,7 +116,7 @@ describe('where the model is not to be trusted', () => {
   it('gives no number on a scar, starts low and asks for care', () => {
     const found = on('scarred');
     expect(found).toMatchObject({ model: null, modelSilence: 'scarred', refusals: [] });
-    // What plain skin of this type would bear stays above it: 31 × 0.7.
+    // The limit of plain skin of this type is higher: 31 × 0.7.
     expect(found.limits!.model).toBeCloseTo(21.7, 1);
     expect(found.cautions).toContain('scarred');
     expect(found.start).toMatchObject({

@@ -174,7 +174,7 @@ describe('a record that was signed', () => {
     ['an undo', { kind: 'undone', eventId: signed.at(-3)!.id }, 21, 'recordSigned'],
     ['answers', answersGiven({ sun: { yes: false } }), 21, 'recordSigned'],
     ['pulses of later', { kind: 'pulsesFired', count: 5 }, 21, 'recordSigned'],
-    ['pulses of before that come late', { kind: 'pulsesFired', count: 5 }, 12, null],
+    ['earlier pulses that arrive late', { kind: 'pulsesFired', count: 5 }, 12, null],
     ['an amendment', { kind: 'amended', about: null, text: 'More', reason: 'Left out' }, 21, null],
   ])('takes additions alone: %s', (_name, body, minute, expected) => {
     expect(refuse(signed, body, minute)).toBe(expected);

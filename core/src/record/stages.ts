@@ -20,7 +20,7 @@ export type StageState = 'done' | 'open' | 'toCome' | 'stopped';
 
 /**
  * How far each stage is. Without consent nothing is fired: `spot` and `treat` stop there, and `ask` stays open. Where
- * a test spot is needed, `treat` stops until it was read and bears the plan; nothing is fired before what firing needs is
+ * a test spot is needed, `treat` stops until it was read and allows the plan; nothing is fired before what firing needs is
  * made ready, nothing treated before all is. `open` may be worked on now; `toCome`
  * waits for an earlier one; `stopped` is held by the answers until a supervisor says otherwise.
  */

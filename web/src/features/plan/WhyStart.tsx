@@ -52,9 +52,9 @@ function cutText({ cut, changed, fluenceJcm2 }: Start, { upper }: Evaluation): s
     case 'newClient':
       return `${to}, what a new client with this skin would get: ${changed.map((each) => TEST_SPOT_WORDS[each]).join(', ')}.`;
     case 'upper':
-      return `${to} by ${LIMIT_WORDS[upper.binding]}, with room for a second rung.`;
+      return `${to} by ${LIMIT_WORDS[upper.binding]}, leaving room for a second test spot.`;
     case 'secondRung':
-      return `${to}: 0.85 of the upper limit at most, so that there is room for a second rung.`;
+      return `${to}: at most 0.85 of the upper limit, to leave room for a second test spot.`;
   }
 }
 
