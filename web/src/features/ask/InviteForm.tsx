@@ -1,9 +1,10 @@
-import { Button, Modal, Skeleton } from 'antd';
+import { Button, Skeleton } from 'antd';
 import QRCode from 'qrcode';
 import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useInviteMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { Dialog } from '../../widgets/Dialog';
 import { clockText, dayOf, dayText } from '../../text';
 
 /** A link for the client's own phone: sent by the outbox, and shown as a code to be scanned here. */
@@ -17,7 +18,7 @@ export function InviteForm({ visitId, onClose }: { visitId: string; onClose: () 
     if (url !== undefined) void QRCode.toDataURL(url, { margin: 1, width: 220 }).then(setCode);
   }, [url]);
   return (
-    <Modal open title="Answer on a phone" footer={null} onCancel={onClose}>
+    <Dialog open title="Answer on a phone" footer={null} onCancel={onClose}>
       <p>
         The client gets a link that works once, until the visit begins. It opens the questions and
         nothing else; the answers wait here to be confirmed.
@@ -45,6 +46,6 @@ export function InviteForm({ visitId, onClose }: { visitId: string; onClose: () 
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

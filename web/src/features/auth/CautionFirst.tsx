@@ -1,12 +1,13 @@
-import { Button, Modal } from 'antd';
+import { Button } from 'antd';
 import { problemText, useAcceptCautionMutation } from '../../app/api';
+import { Dialog } from '../../widgets/Dialog';
 import { CAUTION_FULL } from './caution';
 
 /** The caution, read once before anything else. */
 export function CautionFirst() {
   const [accept, { isLoading, error }] = useAcceptCautionMutation();
   return (
-    <Modal
+    <Dialog
       open
       title="Before you begin"
       closable={false}
@@ -24,6 +25,6 @@ export function CautionFirst() {
         ))}
       </ul>
       {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
 import type { CellProblem, Cells, Column } from '@tidy-quill/contract/catalogue-table';
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { COLUMN_WORDS } from '../../text';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** One record's cells as a form; what is wrong stands below its own field. */
@@ -26,7 +27,7 @@ export function CellForm({
   const wrong = (column: string) =>
     problems.find((each) => each.row === row && each.column === column)?.problem;
   return (
-    <Modal
+    <Dialog
       open
       width={720}
       title={cells['id'] ?? 'New row'}
@@ -62,6 +63,6 @@ export function CellForm({
           </Field>
         ))}
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -2,13 +2,14 @@ import { NewArea, SIDES, type Area } from '@tidy-quill/contract/clients';
 import { read } from '@tidy-quill/contract/problem';
 import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
-import { InputNumber, Modal, Select } from 'antd';
+import { InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useAddAreaMutation } from '../../app/api';
 import { SIDE_WORDS, SITE_WORDS } from '../../text';
 import { BodyMap } from '../zones/BodyMap';
 import { Choice } from '../../widgets/Choice';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** Adds an area of skin to a client, with the site's typical size to begin from. */
@@ -49,7 +50,7 @@ export function AddAreaForm({
   };
   const sides = SIDES.filter((each) => (SITES[site].paired ? each !== 'whole' : each === 'whole'));
   return (
-    <Modal
+    <Dialog
       open
       title="Add area"
       onCancel={onClose}
@@ -108,6 +109,6 @@ export function AddAreaForm({
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import { Input, Modal, Select } from 'antd';
+import { Input, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
@@ -7,6 +7,7 @@ import { problemText, useBookVisitMutation, useClinicQuery } from '../../app/api
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, momentOf } from '../../text';
 import { DayInput } from '../../widgets/DayInput';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** Books a visit for an area: day, hour, room and who treats. */
@@ -38,7 +39,7 @@ export function BookVisitForm({
     if (result.error === undefined) void navigate(`/visits/${id}`);
   };
   return (
-    <Modal
+    <Dialog
       open
       title={`Book a visit: ${areaText(area)}`}
       onCancel={onClose}
@@ -88,6 +89,6 @@ export function BookVisitForm({
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,6 @@
 import { ClientFields, type Client } from '@tidy-quill/contract/clients';
 import { read } from '@tidy-quill/contract/problem';
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import {
@@ -12,6 +12,7 @@ import {
 import { useDraft } from '../../app/draft';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
+import { Dialog } from '../../widgets/Dialog';
 import { Notice } from '../../widgets/Notice';
 
 const EMPTY: ClientFields = { givenName: '', familyName: '', birthDate: '', phone: '', note: '' };
@@ -66,7 +67,7 @@ export function ClientForm({
   };
 
   return (
-    <Modal
+    <Dialog
       open
       title={client === null ? 'Add client' : 'Edit client'}
       onCancel={onClose}
@@ -124,7 +125,7 @@ export function ClientForm({
           }}
         />
       )}
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -2,7 +2,7 @@ import { ROLES, type Role } from '@tidy-quill/contract/auth';
 import { NewStaff } from '@tidy-quill/contract/clinic';
 import { read } from '@tidy-quill/contract/problem';
 import { PlusOutlined } from '@ant-design/icons';
-import { Button, Input, Modal, Skeleton } from 'antd';
+import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import {
@@ -18,6 +18,7 @@ import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { Outbox } from './Outbox';
+import { Dialog } from '../../widgets/Dialog';
 import { CAUTION_FULL } from '../auth/caution';
 
 /** The clinic: its staff, rooms, and the caution that all have read. */
@@ -138,7 +139,7 @@ function AddStaffForm({ onClose }: { onClose: () => void }) {
     </Field>
   );
   return (
-    <Modal
+    <Dialog
       open
       title="Add member of staff"
       okText="Add"
@@ -160,6 +161,6 @@ function AddStaffForm({ onClose }: { onClose: () => void }) {
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,9 +1,10 @@
 import type { Consent } from '@tidy-quill/contract/consent';
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useWithdrawConsentMutation } from '../../app/api';
 import { CONSENT_KIND_WORDS, dayText } from '../../text';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** Consents as they were signed, each with its PDF; any may be withdrawn at any moment. */
@@ -100,7 +101,7 @@ function WithdrawForm({
     if ((await withdraw({ consentId, clientId, id, reason })).error === undefined) onClose();
   };
   return (
-    <Modal
+    <Dialog
       open
       title="Withdraw this consent"
       okText="Withdraw from now on"
@@ -122,6 +123,6 @@ function WithdrawForm({
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

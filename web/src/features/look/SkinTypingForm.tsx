@@ -1,8 +1,9 @@
 import { TYPING_IDS, typingOf, type TypingAnswers, type TypingScore } from '@tidy-quill/core/look';
 import type { SkinFinding } from '@tidy-quill/core/plan';
-import { Modal, Select } from 'antd';
+import { Select } from 'antd';
 import { useState } from 'react';
 import { skinTypeText, TYPING_WORDS } from '../../text';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** Finds the skin type by ten scored questions, and says when the sum is near a border. */
@@ -19,7 +20,7 @@ export function SkinTypingForm({
   const typing = typingOf(answers);
   const left = TYPING_IDS.filter((id) => answers[id] === undefined).length;
   return (
-    <Modal
+    <Dialog
       open
       title="Skin type by questions"
       okText={typing === null ? 'Use the type' : `Use type ${skinTypeText(typing.type)}`}
@@ -51,6 +52,6 @@ export function SkinTypingForm({
           ? ''
           : ` One point from type ${skinTypeText(typing.near)}: where in doubt, the darker.`}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

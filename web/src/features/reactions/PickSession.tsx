@@ -1,9 +1,11 @@
 import type { ClientVisit } from '@tidy-quill/contract/clients';
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useClientQuery, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { focusFirst } from '../../widgets/focus-first';
+import { Dialog } from '../../widgets/Dialog';
 import { areaText, dayOf, dayText, figure, pulseText, shortDay } from '../../text';
 
 /** Whose reaction it is, and which session it belongs to; leads to the page where it is reported. */
@@ -16,9 +18,9 @@ export function PickSession({
 }) {
   const [chosen, setChosen] = useState(known);
   return (
-    <Modal open title="Report a reaction" footer={null} onCancel={onClose}>
+    <Dialog open title="Report a reaction" footer={null} onCancel={onClose}>
       {chosen === null ? <PickClient onPick={setChosen} /> : <Sessions clientId={chosen} />}
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -30,7 +32,6 @@ function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
       <label htmlFor="reaction-client">Who calls?</label>
       <Input
         id="reaction-client"
-        autoFocus
         placeholder="Name or reference"
         value={text}
         onChange={({ target }) => setText(target.value)}
@@ -68,7 +69,8 @@ function Sessions({ clientId }: { clientId: string }) {
   return (
     <>
       <p>Which session does it belong to?</p>
-      <ul className="pick-list">
+      {/* The name that was pressed is gone by now: the focus goes on to the sessions instead of being lost. */}
+      <ul className="pick-list" ref={focusFirst}>
         {fired.map((visit) => (
           <li key={`${visit.id} ${visit.areaId}`}>
             <Link to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}>

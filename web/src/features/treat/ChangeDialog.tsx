@@ -1,6 +1,7 @@
 import type { Setting } from '@tidy-quill/core/plan';
-import { Modal, Radio } from 'antd';
+import { Radio } from 'antd';
 import { useId, useState, type ReactNode } from 'react';
+import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from '../visit/use-visit';
 
 /** What is dialled in, changed with a reason by one press; usable once it differs and nothing refuses it. */
@@ -30,7 +31,7 @@ export function ChangeDialog({
     onClose();
   };
   return (
-    <Modal
+    <Dialog
       open
       title="Change the setting"
       okText="Use this setting"
@@ -55,6 +56,6 @@ export function ChangeDialog({
         value={reason}
         onChange={(event) => setReason(event.target.value as string)}
       />
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,4 +1,4 @@
-import { Modal } from 'antd';
+import { Dialog } from '../../widgets/Dialog';
 
 /** Asks before a treatment ends while cells are open. */
 export function EndDialog({
@@ -14,7 +14,7 @@ export function EndDialog({
   onClose: () => void;
 }) {
   return (
-    <Modal
+    <Dialog
       open
       title={`End treatment with ${open} of ${all} cells open?`}
       okText={`End, leave ${open === 1 ? '1 cell' : `${open} cells`} open`}
@@ -26,6 +26,6 @@ export function EndDialog({
         The cells that are open stay untreated on the record. Until the client is sent home the
         treatment can be reopened.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

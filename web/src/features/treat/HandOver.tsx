@@ -1,7 +1,8 @@
-import { Modal, Radio } from 'antd';
+import { Radio } from 'antd';
 import { useState } from 'react';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from '../visit/use-visit';
 
 /** Hands a halted session to a colleague: on the record, and they sign in for themselves. */
@@ -16,7 +17,7 @@ export function HandOver({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Modal
+    <Dialog
       open
       title="Hand over to a colleague"
       okText="Hand over"
@@ -36,6 +37,6 @@ export function HandOver({ onClose }: { onClose: () => void }) {
         It goes on where it stands. The colleague signs in for themselves: each press is kept with
         who made it.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

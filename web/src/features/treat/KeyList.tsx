@@ -1,7 +1,7 @@
 import { marksFor } from '@tidy-quill/core/reaction';
-import { Modal } from 'antd';
 import { MARK_WORDS } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
+import { Dialog } from '../../widgets/Dialog';
 import { MARK_KEYS, PULSE_STEPS } from './keys';
 
 /** Every key of the room. */
@@ -37,7 +37,7 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     [',', 'Hand over'],
   ];
   return (
-    <Modal open title="Keys in the room" footer={null} onCancel={onClose}>
+    <Dialog open title="Keys in the room" footer={null} onCancel={onClose}>
       <dl className="key-list">
         {keys.map(([key, word]) => (
           <div key={key}>
@@ -48,6 +48,6 @@ export function KeyList({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
-    </Modal>
+    </Dialog>
   );
 }

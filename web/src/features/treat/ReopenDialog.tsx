@@ -1,5 +1,6 @@
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
+import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 
 /** Reopens a treatment that was ended too soon, with the reason on the record. */
@@ -12,7 +13,7 @@ export function ReopenDialog({
 }) {
   const [reason, setReason] = useState('');
   return (
-    <Modal
+    <Dialog
       open
       title="Reopen treatment"
       okText="Reopen, paused"
@@ -25,13 +26,12 @@ export function ReopenDialog({
         {(field) => (
           <Input
             {...field}
-            autoFocus
             maxLength={500}
             value={reason}
             onChange={({ target }) => setReason(target.value)}
           />
         )}
       </Field>
-    </Modal>
+    </Dialog>
   );
 }

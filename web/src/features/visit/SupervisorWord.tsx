@@ -1,11 +1,12 @@
 import { Override } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useAgreeMutation, useOverrideMutation, useWaiveSpotMutation } from '../../app/visit-api';
 import { Field } from '../../widgets/Field';
+import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from './use-visit';
 
 const LABELS = {
@@ -58,7 +59,7 @@ export function SupervisorWord({
     if (result.error === undefined) onClose();
   };
   return (
-    <Modal
+    <Dialog
       open
       title={WORDS[about].title}
       okText={WORDS[about].ok}
@@ -82,6 +83,6 @@ export function SupervisorWord({
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
-    </Modal>
+    </Dialog>
   );
 }

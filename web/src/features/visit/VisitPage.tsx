@@ -8,6 +8,7 @@ import { LeftPage } from './LeftPage';
 import { LinkState } from './LinkState';
 import { NotYet } from './NotYet';
 import { Ribbon } from './Ribbon';
+import { StagePage } from './StagePage';
 import { ConsoleWatch } from '../console/ConsoleWatch';
 import { ZoneBar } from '../zones/ZoneBar';
 import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
@@ -52,6 +53,9 @@ function useStagesAtHand(): void {
   }, []);
 }
 
+// Worked by single keys, which a field that held the focus would take for itself.
+const ROOM_STAGES: readonly Stage[] = ['spot', 'prepare', 'treat', 'watch'];
+
 const isStage = (word: string | undefined): word is Stage => STAGES.some((stage) => stage === word);
 
 /** The open notebook: what we know on the left, the stage at hand on the right. */
@@ -80,9 +84,16 @@ export function VisitPage() {
             <LinkState />
             <Suspense fallback={<Skeleton active />}>
               {after ? (
-                <ReactionsPage key={`${visitId} ${visit.area.id}`} />
+                <StagePage key={`${visitId} ${visit.area.id}`}>
+                  <ReactionsPage />
+                </StagePage>
               ) : (
-                <StageOf key={`${visitId} ${visit.area.id} ${stage}`} visit={visit} stage={stage} />
+                <StagePage
+                  key={`${visitId} ${visit.area.id} ${stage}`}
+                  byKeys={ROOM_STAGES.includes(stage)}
+                >
+                  <StageOf visit={visit} stage={stage} />
+                </StagePage>
               )}
             </Suspense>
           </section>

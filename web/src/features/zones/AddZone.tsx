@@ -1,11 +1,12 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import { SITES } from '@tidy-quill/core/course';
 import { assess } from '@tidy-quill/core/suitability';
-import { Button, Modal } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { areaText, figure } from '../../text';
 import { AddAreaForm } from '../clients/AddAreaForm';
+import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from '../visit/use-visit';
 
 /** Takes another area of the client into this visit: one that is known, or a new one. */
@@ -32,7 +33,7 @@ export function AddZone({ onClose }: { onClose: () => void }) {
     );
   }
   return (
-    <Modal open title="Add a zone to this visit" footer={null} onCancel={onClose}>
+    <Dialog open title="Add a zone to this visit" footer={null} onCancel={onClose}>
       <ul className="zone-choice">
         {free.map((area) => (
           <li key={area.id}>
@@ -49,6 +50,6 @@ export function AddZone({ onClose }: { onClose: () => void }) {
         </li>
       </ul>
       <p className="small">Each zone is looked at, planned, tested and consented to by itself.</p>
-    </Modal>
+    </Dialog>
   );
 }

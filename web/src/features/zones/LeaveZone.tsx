@@ -1,8 +1,8 @@
-import { Modal } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { areaText } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from '../visit/use-visit';
 
 const REASONS = {
@@ -26,7 +26,7 @@ export function LeaveZone({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Modal
+    <Dialog
       open
       title={`Leave out ${areaText(area)} today`}
       okText="Leave out"
@@ -35,6 +35,6 @@ export function LeaveZone({ onClose }: { onClose: () => void }) {
       onCancel={onClose}
     >
       <Choice label="Why" words={REASONS} value={reason} onChange={setReason} />
-    </Modal>
+    </Dialog>
   );
 }

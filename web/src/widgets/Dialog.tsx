@@ -1,0 +1,20 @@
+import { Modal, type ModalProps } from 'antd';
+import { useCallback, useRef } from 'react';
+import { focusFirst } from './focus-first';
+
+/** A dialog that opens with the focus on the first thing to do in it, so that Enter and typing go where they are meant. */
+export function Dialog({ children, ...props }: ModalProps) {
+  const body = useRef<HTMLDivElement | null>(null);
+  const opened = useCallback((element: HTMLDivElement | null) => {
+    body.current = element;
+    focusFirst(element);
+  }, []);
+  return (
+    // The dialog takes the focus itself while it opens; the first field has it once it is open.
+    <Modal {...props} afterOpenChange={(open) => (open ? focusFirst(body.current) : undefined)}>
+      <div ref={opened} tabIndex={-1} className="dialog-body">
+        {children}
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,14 @@
+const CONTROLS =
+  'input:not(:disabled), select:not(:disabled), textarea:not(:disabled), button:not(:disabled), a[href], [tabindex="0"]';
+
+/** Moves the focus to the first thing to do within a part of the page; leaves it where somebody is already at work there. */
+export function focusFirst(within: HTMLElement | null): void {
+  if (within === null) return;
+  const held = document.activeElement;
+  if (held !== within && within.contains(held)) return;
+  const marked = within.querySelector<HTMLElement>('[data-first]');
+  const first =
+    marked ??
+    [...within.querySelectorAll<HTMLElement>(CONTROLS)].find((each) => each.offsetParent !== null);
+  (first ?? within).focus({ preventScroll: true });
+}
