@@ -45,6 +45,7 @@ export const AFTER_EVENTS = [
     triage: triagedByServer,
     photoIds: PhotoIds,
     note: note(1000),
+    fromDiary: v.optional(Id),
   }),
   v.object({
     kind: kind('reactionFollowed'),

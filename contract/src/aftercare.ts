@@ -15,6 +15,7 @@ const When = v.object({
   harmed: v.optional(v.boolean()),
   habits: v.optional(v.array(v.picklist(HABITS))),
   summer: v.optional(v.boolean()),
+  dependent: v.optional(v.boolean()),
   underNm: v.optional(number(400, 1200)),
   fromType: v.optional(v.picklist([1, 2, 3, 4, 5, 6] as const)),
 });

@@ -1,4 +1,9 @@
-import type { History as CoreHistory, Job, Place, Substance } from '@tidy-quill/core/suitability';
+import type {
+  History as CoreHistory,
+  Job,
+  Place,
+  SuitabilityRules,
+} from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { History } from './suitability';
 import { Id } from './text';
@@ -19,8 +24,8 @@ export interface AheadPage {
   readonly startsAt: string;
   readonly timeZone: string;
   readonly today: string;
-  /** Names only, to choose from while typing. */
-  readonly substances: readonly Pick<Substance, 'id' | 'name'>[];
+  /** The clinic's rules, to say at once what an answer leads to. */
+  readonly suitability: SuitabilityRules;
 }
 
 /** Answers that came from home and nobody has confirmed yet. */

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { ClockStyle } from './words/format';
 import { line } from './text';
 
 export const ROLES = ['technician', 'supervisor', 'owner'] as const;
@@ -23,6 +24,7 @@ export interface SignedIn {
     readonly timeZone: string;
     readonly phone: string;
     readonly emergencyPhone: string;
+    readonly clock: ClockStyle;
   };
   /** Whether this member of staff has read and accepted the caution. */
   readonly cautionAccepted: boolean;

@@ -1,7 +1,7 @@
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
 import type { AdviceBlocks } from '@tidy-quill/core/course';
-import type { SuitabilityRules } from '@tidy-quill/core/suitability';
+import type { Outcome, SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema } from './consent';
@@ -69,4 +69,20 @@ export interface CatalogueVersion {
   readonly approvedBy: string | null;
   readonly approvedAt: string | null;
   readonly content: CatalogueContent;
+}
+
+/** What a version would change for a visit that is planned or asked already. */
+export interface VersionImpact {
+  readonly visitId: string;
+  readonly areaId: string;
+  readonly startsAt: string;
+  readonly client: string;
+  readonly site: string;
+  readonly side: string;
+  /** The highest fluence allowed, J/cm², by what is in force and by this version; null where nothing is, or for ink or hair that it does not touch. */
+  readonly upperJcm2: { readonly before: number | null; readonly now: number | null } | null;
+  /** What would refuse the plan that was accepted, and does not now. */
+  readonly refusals: readonly string[];
+  /** What the answers lead to, by what is in force and by this version; null where that is the same. */
+  readonly outcome: { readonly before: Outcome; readonly now: Outcome } | null;
 }

@@ -1,4 +1,4 @@
-import { SITE_IDS } from '@tidy-quill/core/course';
+import { SITE_IDS, SITES } from '@tidy-quill/core/course';
 import type { Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { JOBS } from '@tidy-quill/core/suitability';
@@ -34,13 +34,19 @@ export interface Client extends ClientFields {
 export const SIDES = ['left', 'right', 'both', 'whole'] as const;
 
 /** An area of a client's skin that is treated as one. */
-export const NewArea = v.object({
-  id: Id,
-  site: v.picklist(SITE_IDS),
-  job: v.optional(v.picklist(JOBS), 'hair'),
-  side: v.picklist(SIDES),
-  areaCm2: number(1, 5000),
-});
+export const NewArea = v.pipe(
+  v.object({
+    id: Id,
+    site: v.picklist(SITE_IDS),
+    job: v.optional(v.picklist(JOBS), 'hair'),
+    side: v.picklist(SIDES),
+    areaCm2: number(1, 5000),
+  }),
+  v.forward(
+    v.check(({ site, job }) => job === 'ink' || SITES[site].hair, 'is not where hair is removed'),
+    ['site'],
+  ),
+);
 
 export type NewArea = v.InferOutput<typeof NewArea>;
 
@@ -51,12 +57,14 @@ export interface Area extends NewArea {
 export const NewVisit = v.object({
   id: Id,
   areaId: Id,
+  /** Areas treated at the same visit. */
+  alsoAreaIds: v.optional(v.pipe(v.array(Id), v.maxLength(20, 'must be 20 areas at most')), []),
   roomId: Id,
   staffId: Id,
   startsAt: Moment,
 });
 
-export type NewVisit = v.InferOutput<typeof NewVisit>;
+export type NewVisit = v.InferInput<typeof NewVisit>;
 
 export const ClientSearch = v.object({
   text: v.optional(note(100), ''),

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { Role } from './auth';
 import { Id, line } from './text';
+import { CLOCKS } from './words/format';
 
 export const NewStaff = v.object({
   id: Id,
@@ -18,6 +19,9 @@ export const NewStaff = v.object({
 });
 
 export type NewStaff = v.InferInput<typeof NewStaff>;
+
+/** How the clinic writes clock times. */
+export const ClinicClock = v.object({ clock: v.picklist(CLOCKS) });
 
 export const StaffActive = v.object({ active: v.boolean('must be true or false') });
 

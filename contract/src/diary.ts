@@ -1,5 +1,12 @@
-import { REACTION_SIGNS, TRENDS, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
-import type { Advice } from '@tidy-quill/core/course';
+import {
+  REACTION_SIGNS,
+  SEEN_AT_HOME,
+  TRENDS,
+  type HomeEntry,
+  type ReactionReport,
+  type Triage,
+} from '@tidy-quill/core/reaction';
+import type { Advice, SiteId } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { Id, note } from './text';
@@ -11,21 +18,24 @@ export const DiaryEntry = v.object({
   id: Id,
   trend: v.picklist(TRENDS),
   signs: v.array(v.picklist(REACTION_SIGNS)),
+  seen: v.optional(v.array(v.picklist(SEEN_AT_HOME)), []),
+  /** The entry of the same day that this one corrects. */
+  replaces: v.optional(v.nullable(Id), null),
   note: note(1000),
   photoIds: v.pipe(v.array(Id), v.maxLength(3, 'must hold three pictures at most')),
 });
 
 export type DiaryEntry = v.InferOutput<typeof DiaryEntry>;
+export type NewDiaryEntry = v.InferInput<typeof DiaryEntry>;
 
 /** What is said of a picture from home; the picture itself is the request's body. */
 export const DiaryPhoto = v.object({ id: Id });
 
 /** An entry as the clinic reads it. */
-export interface DiaryRead {
+export interface DiaryRead extends HomeEntry {
   readonly id: string;
   readonly givenAt: string;
-  readonly trend: Trend;
-  readonly signs: readonly ReactionSign[];
+  readonly replaces: string | null;
   readonly note: string;
   readonly photoIds: readonly string[];
 }
@@ -39,18 +49,27 @@ export interface DiaryPage {
   readonly job: Job;
   readonly treatedOn: string;
   readonly today: string;
+  readonly timeZone: string;
   /** Whether pictures were agreed to. */
   readonly mayPhotograph: boolean;
   /** What was given to take home. */
   readonly advice: readonly Advice[];
   /** What was written so far, newest first. */
-  readonly entries: readonly Pick<DiaryRead, 'id' | 'givenAt' | 'trend'>[];
+  readonly entries: readonly DiaryRead[];
 }
 
 /** A client’s entry that somebody should read: worse, or with a sign. */
 export interface DiaryWorry {
   readonly visitId: string;
   readonly areaId: string;
+  readonly site: SiteId;
+  readonly side: string;
+  /** When the visit began. */
+  readonly treatedAt: string;
   readonly client: { readonly id: string; readonly name: string; readonly phone: string };
   readonly entry: DiaryRead;
+  /** What it amounts to, before anybody has asked further. */
+  readonly report: ReactionReport;
+  /** How soon somebody has to look; null where nothing was fired. */
+  readonly triage: Triage | null;
 }

@@ -23,3 +23,8 @@ export type LiveTold =
   | { readonly tell: 'kept'; readonly after: number }
   /** What was kept; null where it has to be sent as a request, which says why it cannot be taken. */
   | { readonly tell: 'answer'; readonly ask: number; readonly kept: EventsKept | null };
+
+/** The line of the desk, a WebSocket at `/api/live`: something came in, from a client at home or about a reaction. */
+export interface DeskTold {
+  readonly tell: 'desk';
+}

@@ -64,8 +64,9 @@ export const SkinFinding = v.object({
   freckled: v.boolean('must be true or false'),
   surface: v.optional(v.picklist(SKIN_SURFACES)),
   typing: v.optional(TypingAnswers),
-  unexposedFraction: v.optional(v.nullable(number(0.001, 0.5))),
-  measuredFraction: v.optional(v.nullable(number(0.001, 0.5)), null),
+  // The palest skin holds about 0.011: less is no reading of skin.
+  unexposedFraction: v.optional(v.nullable(number(0.01, 0.5))),
+  measuredFraction: v.optional(v.nullable(number(0.01, 0.5)), null),
 });
 
 export const HairFinding = v.object({

@@ -300,15 +300,20 @@ export const AcceptSetting = v.object({
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
 /**
- * A supervisor's word, given at the technician's own screen: sets a stop or a test spot aside, or agrees after a
+ * A supervisor's approval, given at the technician's own screen: sets a stop or a test spot aside, or agrees after a
  * reaction.
  */
 export const Override = v.object({
   id: Id,
   /** The zone that it is about. */
   areaId: v.optional(Id),
-  supervisorName: line(80),
-  supervisorPassword: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
+  /** Who approves, where a technician is signed in; a supervisor who is signed in approves as themselves. */
+  supervisor: v.optional(
+    v.object({
+      name: line(80),
+      password: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
+    }),
+  ),
   reason: line(500),
 });
 

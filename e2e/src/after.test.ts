@@ -12,6 +12,7 @@ import {
   signIn,
   SOON,
   clinicMoment,
+  fillMoment,
   endWithOpenCells,
   keepLook,
 } from './walk';
@@ -128,9 +129,9 @@ describe('a blister phoned in two days later', () => {
     await browser.press('right thigh', '//*[@role="dialog"]');
     await browser.see('Report a reaction');
     await browser.choose('What is it?', 'blister');
-    await browser.fill('When did it begin?', await hoursAfter(-3));
+    await fillMoment(browser, 'When did it begin?', await hoursAfter(-3));
     await browser.see('When did it begin? is before the last pulse');
-    await browser.fill('When did it begin?', await hoursAfter(20));
+    await fillMoment(browser, 'When did it begin?', await hoursAfter(20));
     await browser.see('20 h after');
     await browser.choose('How much of what was treated?', 'a part of it');
     // What was written outlives a reload in the midst of it.
@@ -140,10 +141,10 @@ describe('a blister phoned in two days later', () => {
     await browser.see('A blister after hair removal is a burn');
     await browser.see('Skin worked as type IV–VI: marks stay longer');
     await browser.press('fever');
-    await browser.see('Keep it: Clinician now');
+    await browser.see('Save report: Clinician now');
     await browser.press('fever');
-    await browser.pressTwice('Keep it: See today');
-    await browser.see('Follow up or close');
+    await browser.pressTwice('Save report: See today');
+    await browser.see('Update or close');
     await expect
       .poll(async () => (await kept('reactionReported'))[0]?.body, SOON)
       .toMatchObject({ triage: { level: 'seeToday', adverse: true } });
@@ -156,13 +157,13 @@ describe('a blister phoned in two days later', () => {
     await browser.see('blister', ROW);
     await browser.see('2 open, 1 overdue', ROW);
     await browser.press('Zéphyrine Okapi-Lune', ROW);
-    await browser.press('Follow up or close');
+    await browser.press('Update or close');
     await browser.choose('How do we know?', 'seen here');
     await browser.choose('How does it go?', 'better');
     await browser.press('dressed');
-    await browser.pressTwice('Keep this step');
+    await browser.pressTwice('Save this step');
     await browser.see('seen here, better');
-    await browser.press('Follow up or close');
+    await browser.press('Update or close');
     await browser.choose('Or close it', 'healed');
     await browser.press('Close the reaction');
     await browser.see('closed: healed');
@@ -172,7 +173,7 @@ describe('a blister phoned in two days later', () => {
     await browser.gone('Zéphyrine Okapi-Lune', ROW);
   });
 
-  it('lowers the proposal of the next visit, with the supervisor’s word first', async () => {
+  it('lowers the proposal of the next visit, with the supervisor’s approval first', async () => {
     const [session] = await kept('planAccepted');
     const used = (session!.body as unknown as { plan: { setting: { fluenceJcm2: number } } }).plan
       .setting.fluenceJcm2;
@@ -195,12 +196,12 @@ describe('a blister phoned in two days later', () => {
     await browser.see(`${used} × 0.8 = ${Number((used * 0.8).toFixed(2))}`);
     const proposed = await browser.text('.stepper-figure .figure-large');
     expect(Number(proposed)).toBeLessThanOrEqual(0.8 * used);
-    await browser.see('Supervisor’s word', '//footer');
+    await browser.see('Supervisor’s approval', '//footer');
   });
 
   it('is on the client’s course, the session it belongs to marked', async () => {
     await browser.press('Zéphyrine Okapi-Lune', '//aside');
-    await browser.see('Take away');
+    await browser.see('Export');
     await browser.see('blister', '//ol[contains(@class, "course-days")]');
     await browser.press('reactions only');
     await browser.see('blister', '//table');
@@ -208,5 +209,67 @@ describe('a blister phoned in two days later', () => {
       xpath: '//table[contains(., "Most pain")]/tbody/tr',
     });
     expect(rows).toHaveLength(1);
+  });
+});
+
+describe('a diary from home', () => {
+  const urgent = '//section[@aria-label="Act on now"]';
+  let phone: Browser;
+  beforeAll(async () => {
+    phone = await startBrowser(app.url);
+    await phone.size(390, 800);
+  });
+  afterAll(() => phone.close());
+
+  it('keeps the emergency numbers in sight after an emergency sign was sent, and after a reload', async () => {
+    const [visit] = await app.rows<{ id: string }>(
+      `select v.id from visits v join clients c on c.id = v.client_id
+       where c.family_name = 'Yewbarrow' order by v.starts_at desc limit 1`,
+    );
+    await browser.open(`/visits/${visit!.id}/sendHome`);
+    await browser.press('Send a healing diary');
+    await browser.see('Diary sent:');
+    const url = await browser.text('.give-advice a[href*="/diary/"]');
+    // Today is open at the desk meanwhile.
+    await browser.open('/');
+    await browser.see('Report a reaction');
+    await phone.open(new URL(url).pathname);
+    await phone.see('How is it healing, Corisande?');
+    await phone.press('hot redness that spreads');
+    await phone.see('Do not wait for our answer');
+    await phone.press('worse', '//*[@class="choice"][1]');
+    await phone.press('blister', '//*[contains(., "What do you see?")]/..');
+    await phone.press('Send it to the clinic');
+    await phone.see('Please call all the same');
+    await phone.see('Do not wait for our answer');
+    await phone.driver.navigate().refresh();
+    await phone.see('Do not wait for our answer');
+  });
+
+  it('is corrected the same day', async () => {
+    await phone.press('Correct this');
+    await phone.press('wet or weeping skin');
+    await phone.press('Send the correction');
+    await phone.see('corrected');
+  });
+
+  it('stands at the head of Today without a reload, with its triage, and becomes a prefilled report', async () => {
+    await browser.see('Just in: Clinician now', '//*[@role="alert"]');
+    await browser.see('blister, hot redness that spreads, wet or weeping, worse', urgent);
+    await browser.press('Report it, prefilled', urgent);
+    await browser.see('as the client told it from home');
+    await browser.see('blister', '//section[@aria-label="Healing diary"]');
+    await browser.press('Save report: Clinician now');
+    await browser.see('Update or close');
+    await expect
+      .poll(async () => (await app.kept('Yewbarrow', 'reactionReported'))[0]?.body, SOON)
+      .toMatchObject({
+        how: 'message',
+        report: { what: 'infection', signs: ['spreadingRedness', 'weeping'] },
+      });
+    await browser.open('/');
+    // What is left to act on is the reaction that it became.
+    await browser.see('Update or close', urgent);
+    await browser.gone('Report it, prefilled');
   });
 });

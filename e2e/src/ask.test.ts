@@ -47,11 +47,14 @@ describe('a first consultation by mouse', () => {
     await openVisit(browser, 'Bram Oxenstable');
     await browser.press('Yes', question('allergy'));
     await browser.press('Yes', question('medicines'));
-    await browser.press('No to the rest');
+    await browser.press('Mark the rest “No”');
     await browser.see('Which ones?');
-    expect(await browser.isEnabled('Keep answers')).toBe(false);
-    await browser.fill('Name of a medicine, cream or supplement', 'doxycycline');
+    await browser.see('Still to be told: Medicines, Allergies.');
+    await browser.press('Next: Medicines');
+    await browser.keys('doxicyclin');
     await browser.press('Add', question('medicines'));
+    await browser.see('did you mean');
+    await browser.press('doxycycline', '//*[@class="medicine-asked"]');
     await browser.fill('Name of a medicine, cream or supplement', 'moonwort');
     await browser.press('Add', question('medicines'));
     await browser.see('not in the list, goes to the supervisor');
@@ -60,7 +63,7 @@ describe('a first consultation by mouse', () => {
     await browser.see('Refer: moonwort');
     await browser.see('Wait: doxycycline');
     await browser.see('Still taken: 14 days after the last day');
-    await browser.press('Keep answers, stop here');
+    await browser.press('Save answers, stop here');
     await browser.see('Stop: moonwort', '//aside');
     await browser.see('No treatment: consent not signed', '//aside');
     // The page shows what it has kept itself; the server has it a moment later.
@@ -76,7 +79,7 @@ describe('a first consultation by mouse', () => {
     await browser.press('Remove', '//*[@class="medicine"][contains(., "moonwort")]');
     await browser.press('Remove', '//*[@class="medicine"][contains(., "doxycycline")]');
     await browser.press('No', question('medicines'));
-    await browser.press('Keep answers, go to Consent');
+    await browser.press('Save answers, go to Consent');
     await browser.see('Read and sign');
     await expect.poll(() => answersOf('Oxenstable'), SOON).toHaveLength(2);
   });
@@ -155,9 +158,9 @@ describe('a short return by keyboard alone', () => {
     await tabTo('Still none');
     await browser.keys('\uE007');
     await browser.see('10 questions left');
-    await tabTo('No to the rest');
+    await tabTo('Mark the rest “No”');
     await browser.keys('\uE007');
-    await tabTo('Keep answers, go to Look');
+    await tabTo('Save answers, go to Look');
     await browser.keys('\uE007');
     await browser.see('Fitzpatrick type');
     await expect
@@ -190,6 +193,8 @@ describe('the client’s own phone', () => {
     );
     for (const id of ids) await phone.press(id === 'keloid' ? 'Yes' : 'No', question(id));
     await phone.see('All answered');
+    // What an answer leads to stands right under it, in plain words.
+    await phone.see('take it into account', question('keloid'));
     await phone.press('Send my answers');
     await phone.see('Thank you, Isolde');
     await phone.open(new URL(link).pathname);
@@ -204,7 +209,7 @@ describe('the client’s own phone', () => {
     await browser.press('Isolde Marrowby');
     await browser.see('Answered ahead of the visit');
     await browser.see('Go with care: Raised or spreading scars');
-    await browser.press('Keep answers, go to Consent');
+    await browser.press('Save answers, go to Consent');
     await browser.see('not signed');
     await browser.press('Read and sign', '//footer');
     await browser.see('A raised or spreading scar, as you have had one before.');

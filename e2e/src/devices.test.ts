@@ -127,13 +127,13 @@ describe('suitability and consent texts', () => {
 describe('the bench', () => {
   it('plans without a client, follows every change, and records nothing', async () => {
     await browser.press('Bench');
-    await browser.see('Ways to treat this area');
+    await browser.see('Options, best first');
     await browser.see('Temperature at');
-    await browser.see('too much for this skin');
+    await browser.see('above the skin ceiling');
     await browser.choose('Fitzpatrick type', 'VI');
     // At half the ceiling nothing but the long pulse is left for type VI, and even that is too little for this hair.
     const chosen = '//tr[contains(@class, "is-chosen")][contains(., "Long-pulse 1064")]';
-    await browser.see('safe here is not expected to work', chosen);
+    await browser.see('safe settings are unlikely to work', chosen);
     await browser.choose('Colour', 'white');
     await browser.see('white hair has no pigment for light to act on');
     const [row] = await app.rows<{ n: number }>(

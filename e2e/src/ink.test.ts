@@ -14,6 +14,7 @@ import {
   testSpot,
   newClient,
   clinicMoment,
+  fillMoment,
   endWithOpenCells,
   keepLook,
   prepareForSpots,
@@ -134,7 +135,7 @@ describe('a tattoo of two colours', () => {
     await browser.choose('Scar', 'none');
     await browser.fill('Age of the ink', '7');
     await browser.fill('Sessions before', '0');
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('What each light would do');
     await browser.see('1064', '//ol[@class="ink-order"]/li[1]');
     await browser.see('and the dark part of red', '//ol[@class="ink-order"]/li[1]');
@@ -206,19 +207,19 @@ describe('a healing diary', () => {
       await phone.open(new URL(url).pathname);
       await phone.see('How is it healing, Ottilie?');
       await phone.see('Do not pick or scratch.');
-      await phone.press('hot redness that spreads');
-      await phone.see('Do not wait for our answer');
-      await phone.press('hot redness that spreads');
-      await phone.choose('Since yesterday it is', 'worse');
+      await phone.see('The day of your visit.');
+      await phone.choose('Since your visit it is', 'the same');
+      await phone.press('crust or scab');
       await phone.press('Send it to the clinic');
       await phone.see('Thank you, it has arrived');
+      await phone.see('the same, crust or scab', '//section[@aria-label="Written so far"]');
     } finally {
       await phone.close();
     }
     await browser.open('/');
-    await browser.see('From home, to be read');
-    await browser.press('Ottilie Ravenscroft-Dell', '//section[@aria-label="From home"]');
-    await browser.see('worse', '//section[@aria-label="Healing diary"]');
+    await browser.see('Report a reaction');
+    // Nothing to act on: it is in the visit’s own list, and not on Today.
+    await browser.gone('From home, to read');
   });
 });
 
@@ -231,10 +232,10 @@ describe('its second visit', () => {
     const handle = await browser.driver.findElement({ css: '[aria-label="black faded"]' });
     await handle.sendKeys(...Array.from({ length: 5 }, () => Key.ARROW_RIGHT));
     await browser.see('25 %');
-    await browser.press('Keep how far it has faded');
+    await browser.press('Save how far it has faded');
     await browser.see('2 red');
     await lookAtSkin();
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('Last time 4.3 J/cm²: the endpoint was right: hold: 4.3 × 1 = 4.3');
     await browser.see('as it has shown');
     await browser.press('Accept 4.3 J/cm²');
@@ -263,16 +264,16 @@ describe('its second visit', () => {
       await desk.open(`/visits/${second!.visit_id}/reactions`);
       await desk.choose('What is it?', 'blister');
       const onset = new Date(new Date(second!.at).getTime() + 48 * 3_600_000);
-      await desk.fill('When did it begin?', clinicMoment(onset));
+      await fillMoment(desk, 'When did it begin?', clinicMoment(onset));
       await desk.see('2 days after');
       await desk.choose('How much of what was treated?', 'a part of it');
       await desk.choose('Since it began', 'better');
       await desk.see('Hours to three days on ink: mostly from the shock wave, mostly benign');
-      await desk.see('fluid gathers there; put it up');
-      await desk.press('Keep it: Advice');
-      await desk.see('Follow up or close');
+      await desk.see('fluid gathers there; raise the limb');
+      await desk.press('Save report: Advice');
+      await desk.see('Update or close');
       await expect.poll(async () => (await kept('reactionReported')).length, SOON).toBe(1);
-      await desk.press('Follow up or close');
+      await desk.press('Update or close');
       await desk.choose('Or close it', 'healed');
       await desk.press('Close the reaction');
       await desk.see('closed: healed');
@@ -284,17 +285,17 @@ describe('its second visit', () => {
 });
 
 describe('its third visit', () => {
-  it('begins a fifth lower, with the supervisor’s word and a new test spot', async () => {
+  it('begins a fifth lower, with the supervisor’s approval and a new test spot', async () => {
     await browser.open(`/visits/${await nextVisit()}`);
     await browser.see('It reacted last time', '//aside');
     await browser.press('Still none');
     await answerNo(browser);
     await lookAtSkin();
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('4.3 × 0.8 = 3.44');
     await browser.see('Blisters: high.');
     await browser.see('it blistered before');
-    await browser.press('Supervisor’s word', '//footer');
+    await browser.press('Supervisor’s approval', '//footer');
     await browser.fill('Supervisor’s sign-in name', 'caspian');
     await browser.fill('Supervisor’s password', 'quill and candle');
     await browser.fill('Reason, kept on the record', 'Healed flat, seen today');

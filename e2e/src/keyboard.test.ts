@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { clinicMoment, keyboard, signIn, SOON, type Keyboard } from './walk';
+import { clinicMoment, keyboard, signIn, SOON, type Keyboard, fillMoment } from './walk';
 
 // From the list to a closed reaction, no mouse at hand.
 
@@ -27,16 +27,16 @@ describe('before the session', () => {
     await hand.enter('Ambrose Thistlewaite-Moon');
     await browser.see('Sun or sunbed on the area');
     await hand.enter('Still none');
-    await hand.enter('No to the rest');
+    await hand.enter('Mark the rest “No”');
     await browser.see('All asked');
-    await hand.enter('Keep answers, go to Look');
+    await hand.enter('Save answers, go to Look');
     await browser.see('Fitzpatrick type');
     await hand.choose('Fitzpatrick type', 'II');
     await hand.choose('Tan on the area', 'no tan');
     await hand.choose('Colour', 'black');
     await hand.choose('Calibre', 'coarse');
     await hand.choose('Density', 'medium');
-    await hand.enter('Keep findings, go to Plan');
+    await hand.enter('findings, go to Plan');
     await browser.see('What limits the fluence');
     await browser.see('II', '//aside');
     await expect
@@ -57,7 +57,7 @@ describe('after the session', () => {
     await hand.enter('End, leave');
     await browser.see('Second look');
     await browser.keys('r', '1');
-    await hand.enter('Keep what was seen');
+    await hand.enter('Save what was seen');
     await browser.see('After your laser hair removal');
     await expect
       .poll(async () => (await app.kept('Okapi-Lune', 'watched'))[0]?.body, SOON)
@@ -90,11 +90,15 @@ describe('after the session', () => {
     await hand.enter('right thigh');
     await browser.see('When did it begin?');
     await hand.choose('What is it?', 'blister');
-    await browser.fill('When did it begin?', clinicMoment(new Date(Date.now() + 5 * 3_600_000)));
+    await fillMoment(
+      browser,
+      'When did it begin?',
+      clinicMoment(new Date(Date.now() + 5 * 3_600_000)),
+    );
     await hand.choose('How much of what was treated?', 'a part of it');
     await hand.choose('Since it began', 'the same');
-    await hand.enter('Keep it: See today');
-    await browser.see('Follow up or close');
+    await hand.enter('Save report: See today');
+    await browser.see('Update or close');
     await expect
       .poll(async () => (await app.kept('Okapi-Lune', 'reactionReported'))[0]?.body, SOON)
       .toMatchObject({
@@ -104,7 +108,7 @@ describe('after the session', () => {
   });
 
   it('and closed', async () => {
-    await hand.enter('Follow up or close');
+    await hand.enter('Update or close');
     await hand.choose('Or close it', 'healed');
     await hand.enter('Close the reaction');
     await browser.see('closed: healed');

@@ -34,6 +34,10 @@ describe('looking at hair', () => {
   it('reads melanin three times in two places, and says what changed', async () => {
     await openVisit(browser, 'Odalys Penhallurick-Voss');
     await browser.see('Fitzpatrick type');
+    // As it was found last, to be confirmed; the tan is asked again.
+    await browser.see('confirm', '//h2[contains(., "Skin")]');
+    await browser.see('Next: Tan on the area', '//footer');
+    await browser.see('simulated meter');
     for (const place of [AREA, UNEXPOSED]) {
       for (let reading = 0; reading < 3; reading++) await browser.press('Read', place);
       await browser.see('mean', place);
@@ -89,7 +93,7 @@ describe('looking at hair', () => {
     await browser.see('mucosal', '//*[@aria-label="Where things to avoid lie"]');
     await browser.fill('Diameter, measured', '72');
     await browser.choose('Hair grows', 'downwards');
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('What limits the fluence');
     await browser.see('3 moles', '//aside');
     await browser.see('coarse, 72 µm', '//aside');
@@ -116,6 +120,7 @@ describe('looking at ink', () => {
     await browser.press('Candlewick', '//table');
     await browser.press('Add area');
     await browser.choose('For', 'tattoo removal');
+    await browser.pressPart('left ankle');
     await browser.press('Add area', '//div[@role="dialog"]');
     await browser.press('Book a visit', '//section[contains(., "tattoo")]');
     await browser.press('Book and open');
@@ -142,7 +147,7 @@ describe('looking at ink', () => {
     await browser.fill('Length', '6');
     await browser.fill('Width', '4');
     await browser.see('can turn dark at once');
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('black 70 %, white 30 %', '//aside');
     await expect
       .poll(() => found('Candlewick'), SOON)
@@ -175,7 +180,7 @@ describe('looking at ink', () => {
     ] as const) {
       await browser.driver.actions().move({ origin: grid, x, y }).click().perform();
     }
-    await browser.press('Keep findings');
+    await browser.press('Save findings');
     await browser.see('12.5 cm²', '//aside');
   });
 
@@ -198,7 +203,7 @@ describe('looking at ink', () => {
     await far(Key.ARROW_LEFT);
     await corner();
     await browser.driver.actions().sendKeys(Key.BACK_SPACE).perform();
-    await browser.press('Keep findings');
+    await browser.press('Save findings');
     await browser.see('25 cm²', '//aside');
   });
 });

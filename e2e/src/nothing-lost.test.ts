@@ -76,6 +76,26 @@ describe('in the middle of a treatment', () => {
     expect(await requests()).toBeGreaterThan(asked);
   });
 
+  it('a reload without a network opens the visit from this browser, and sends what was pressed then', async () => {
+    const before = await pulses('Okapi-Lune');
+    await browser.driver.executeAsyncScript(
+      'navigator.serviceWorker.ready.then(() => arguments[arguments.length - 1]())',
+    );
+    await browser.network(false);
+    await browser.driver.navigate().refresh();
+    await browser.see('TREATING');
+    await browser.see(String(before), COUNT);
+    await browser.see('The server cannot be reached');
+    await browser.keys('j');
+    await browser.see(String(before + 1), COUNT);
+    await browser.driver.navigate().refresh();
+    await browser.see(String(before + 1), COUNT);
+    await browser.network(true);
+    await browser.see('Kept here and on the server');
+    await browser.gone('The server cannot be reached');
+    expect(await pulses('Okapi-Lune')).toBe(before + 1);
+  });
+
   it('a server that dies loses nothing: presses wait here and are sent when it is back', async () => {
     const before = await pulses('Okapi-Lune');
     await app.kill();
@@ -257,8 +277,8 @@ describe('a session that ends', () => {
     await browser.press('Yes', '//*[@data-question="keloid"]');
     await browser.see('22 questions left');
     await app.rows('delete from session');
-    await browser.press('No to the rest');
-    await browser.press('Keep answers, go to Consent');
+    await browser.press('Mark the rest “No”');
+    await browser.press('Save answers, go to Consent');
     await browser.fill('Name', 'idony');
     await browser.fill('Password', 'quill and candle');
     await browser.press('Sign in');
@@ -282,5 +302,19 @@ describe('a session that ends', () => {
       'return [...document.querySelectorAll("input")].some((each) => each.value === "Half")',
     );
     expect(name).toBe(true);
+  });
+
+  it('leaves nothing to open without a network once one has signed out', async () => {
+    await browser.open('/');
+    await openVisit(browser, 'Zéphyrine Okapi-Lune');
+    await browser.see('Okapi-Lune', '//aside');
+    const address = new URL(await browser.driver.getCurrentUrl()).pathname;
+    await browser.press('Sign out');
+    await browser.see('Password');
+    await browser.network(false);
+    await browser.open(address);
+    await browser.see('Tidy Quill cannot start');
+    await browser.gone('Okapi-Lune');
+    await browser.network(true);
   });
 });

@@ -81,7 +81,7 @@ describe('two zones in one visit', () => {
     ] as const) {
       await browser.choose(label, word);
     }
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     // A face is asked about more than a back: what is lacking is asked before it is planned.
     await browser.see('Plan waits for Ask');
     await browser.press('Go to Ask');
@@ -153,7 +153,7 @@ describe('three test spots', () => {
     await browser.see('Take off');
     await browser.keys('b', '3');
     await browser.keys(Key.ENTER);
-    await browser.gone('What does the skin show?');
+    await browser.gone('Skin response');
     await readSpot(browser, 3, 'r', '5');
     await browser.driver.wait(
       async () => (await app.rows('select 1 from photos where width = 1280')).length === 1,
@@ -196,7 +196,7 @@ describe('three test spots', () => {
   it('make the plan stale when a finding changes, and say which', async () => {
     await browser.press('Look', RIBBON);
     await browser.choose('Tan on the area', 'fading tan');
-    await browser.press('Keep findings, go to Plan');
+    await browser.press('findings, go to Plan');
     await browser.see('The accepted plan no longer fits');
     await browser.see('tan: none → fading', '//*[contains(@class, "notice-care")]');
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
@@ -224,9 +224,9 @@ describe('spots that are looked at the next day', () => {
   it('stop the zone on a blister, with what it comes to next time', async () => {
     await openVisit(browser, 'Rowena Fiddlewood');
     await browser.press('both forearms', ZONES);
-    await browser.see('late by', '//*[@data-testid="due 3"]/..');
+    await browser.see('overdue', '//*[@data-testid="due 3"]/..');
     await browser.keys('e');
-    await browser.see('What does the skin show?');
+    await browser.see('Skin response');
     await browser.keys('f', '4');
     await browser.keys(Key.ENTER);
     await browser.see('Stop: blister at 27 J/cm²');

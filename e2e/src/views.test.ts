@@ -44,7 +44,7 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Protocol', () => browser.open('/devices/protocol').then(() => browser.see('Versions'))],
   ['a client', () => client('Candlewick')],
   ['Ask', () => stage('Odalys Penhallurick-Voss', 'Ask', 'Sun or sunbed')],
-  ['Consent', () => stage('Bram Oxenstable', 'Ask', 'What they say').then(readConsent)],
+  ['Consent', () => stage('Bram Oxenstable', 'Ask', 'History').then(readConsent)],
   ['Look', () => stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type')],
   ['Plan', () => stage('Fennimore Quickthorn', 'Plan', 'What limits')],
   ['Treat', () => stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED')],
@@ -69,8 +69,8 @@ async function record(): Promise<void> {
 async function reaction(): Promise<void> {
   await browser.open('/');
   await browser.press('Jessamy Rookwhistle');
-  await browser.see('Follow up or close');
-  await browser.press('Follow up or close');
+  await browser.see('Update or close');
+  await browser.press('Update or close');
   await browser.see('How does it go?');
 }
 
@@ -136,9 +136,9 @@ describe('the dim room', () => {
     await browser.size(1280, 800);
     await stage('Zéphyrine Okapi-Lune', 'Treat', 'PAUSED');
     await browser.press('Dim room');
-    await browser.see('Paper');
+    await browser.see('Light theme');
     expect(await faults()).toEqual([]);
-    await browser.press('Paper');
+    await browser.press('Light theme');
   });
 });
 

@@ -65,7 +65,7 @@ describe('a first visit and the next', () => {
     await browser.see('Accept 19 J/cm²');
     await browser.see('27.4 J a pulse');
     for (let steps = 0; steps < 16; steps++) await browser.keys('g');
-    await browser.see('Above the limit by clinic protocol: 34 J/cm²');
+    await browser.see('Above the clinic protocol limit: 34 J/cm²');
     expect(await browser.isEnabled('Accept 35 J/cm²')).toBe(false);
     for (let steps = 0; steps < 16; steps++) await browser.keys('f');
     await browser.gone('Above the limit');
@@ -83,7 +83,7 @@ describe('a first visit and the next', () => {
     await browser.see('Eyewear for 810 nm on everyone, label OD');
     await browser.press('Something differs');
     await browser.fill('Console fluence', '22');
-    await browser.press('Keep what it shows');
+    await browser.press('Save what it shows');
     await browser.see('The console does not agree with the plan');
     expect(await browser.isEnabled('Go to Treat')).toBe(false);
     await prepare(browser);
@@ -192,7 +192,7 @@ describe('a first visit and the next', () => {
     await browser.press('Diode 810, plate 12', '//table//tr[contains(., "stamping")]');
     await browser.see('Accept 20 J/cm²');
     await browser.see('20 × 1 = 20, on the console’s step 20');
-    await browser.see('Bound by its history: not above 24');
+    await browser.see('Bound by past response: not above 24');
   });
 });
 
@@ -204,15 +204,15 @@ describe('a stop', () => {
     await browser.press('Plan', '//nav[@aria-label="Stages of the visit"]');
     await browser.see('The answers stop this visit');
     await browser.press('Go to Ask');
-    await browser.press('A supervisor sets this aside');
+    await browser.press('Supervisor override');
     await browser.fill('Supervisor’s sign-in name', 'idony');
     await browser.fill('Supervisor’s password', 'quill and candle');
     await browser.fill('Reason, kept on the record', 'Tablets stopped, letter seen');
-    await browser.press('Set aside, on the record');
+    await browser.press('Override, on the record');
     await browser.see('Only a supervisor or owner may give this word');
     await browser.fill('Supervisor’s sign-in name', 'caspian');
-    await browser.press('Set aside, on the record');
-    await browser.see('Set aside by a supervisor');
+    await browser.press('Override, on the record');
+    await browser.see('Overridden by a supervisor');
     const events = await bodies('Bristlecombe');
     expect(events.at(-1)!).toMatchObject({
       kind: 'stopOverridden',
@@ -244,9 +244,9 @@ describe('a session that hurt', () => {
     await browser.see('this console’s usual: contact 5 °C');
     await browser.press('Use it', '//*[@class="reliefs"]');
     await browser.see('Accept 10 J/cm²');
-    await browser.press('this skin bears');
+    await browser.press('skin ceiling');
     await browser.see('Above it the living epidermis');
-    await browser.press('this skin', '//*[@class="limits"]');
+    await browser.press('skin model', '//*[@class="limits"]');
     await browser.see('In doubt from');
   });
 });
@@ -260,7 +260,7 @@ describe('an area that reacted last time', () => {
     await answerNo(browser);
     await browser.see('Fitzpatrick type');
     await look(browser, { type: 'IV', colour: 'black', calibre: 'coarse', density: 'medium' });
-    await browser.press('Supervisor’s word', '//footer');
+    await browser.press('Supervisor’s approval', '//footer');
     await browser.fill('Supervisor’s sign-in name', 'caspian');
     await browser.fill('Supervisor’s password', 'quill and candle');
     await browser.fill('Reason, kept on the record', 'Healed dry, seen today');

@@ -27,7 +27,16 @@ export const clinicMoment = (at: Date): string =>
     .format(at)
     .replace(' ', 'T');
 
-/** Adds a client, with an area that is the form's own, and books and opens its first visit. */
+/** Types a day and a clock time, as YYYY-MM-DDTHH:mm. */
+export async function fillMoment(browser: Browser, label: string, moment: string): Promise<void> {
+  const [day, clock] = moment.split('T') as [string, string];
+  await browser.fill(`${label} Day`, day);
+  await browser.keys(Key.ENTER);
+  await browser.fill(label, clock);
+  await browser.keys(Key.ENTER);
+}
+
+/** Adds a client, with the left lower leg as area, and books and opens its first visit. */
 export async function newClient(
   browser: Browser,
   of: { given: string; family: string; born: string; phone: string; ink?: boolean },
@@ -42,6 +51,7 @@ export async function newClient(
   await browser.see('No areas yet');
   await browser.press('Add area');
   if (of.ink === true) await browser.choose('For', 'tattoo removal');
+  await browser.pressPart('left lower leg');
   await browser.press('Add area', '//div[@role="dialog"]');
   await browser.see('700 cm²');
   await browser.press('Book a visit');
@@ -57,8 +67,8 @@ export async function openVisit(browser: Browser, client: string): Promise<void>
 
 /** Answers no to everything that is left, and keeps it. */
 export async function answerNo(browser: Browser): Promise<void> {
-  await browser.press('No to the rest');
-  await browser.press('Keep answers, go to');
+  await browser.press('Mark the rest “No”');
+  await browser.press('Save answers, go to');
 }
 
 /** Reads and signs the consent that is asked for, names typed, and goes on to Look. */
@@ -89,7 +99,7 @@ export async function look(
   await browser.choose('Colour', found.colour);
   await browser.choose('Calibre', found.calibre);
   await browser.choose('Density', found.density);
-  await browser.press('Keep findings, go to Plan');
+  await browser.press('findings, go to Plan');
   await browser.see('What limits the fluence');
 }
 
@@ -162,11 +172,11 @@ export async function readSpot(
 ): Promise<void> {
   await browser.see('now,', `//*[@data-testid="due ${number}"]/..`);
   await browser.keys(READ_KEYS[number - 1]!);
-  await browser.see('What does the skin show?');
+  await browser.see('Skin response');
   await browser.keys(mark, ...(pain === undefined ? [] : [pain]));
-  await browser.see('Keep reading');
+  await browser.see('Save reading');
   await browser.keys(Key.ENTER);
-  await browser.gone('What does the skin show?');
+  await browser.gone('Skin response');
 }
 
 /** Ticks every line of the checklist, reads the console back as planned, and goes on to Treat. */
@@ -190,7 +200,7 @@ export async function endWithOpenCells(browser: Browser): Promise<void> {
 export async function keepLook(browser: Browser): Promise<void> {
   const early = await browser.driver.findElements({ xpath: '//*[contains(., "Too early")]' });
   if (early.length > 0) await browser.fill('Too early', 'The client has to leave');
-  await browser.press('Keep what was seen');
+  await browser.press('Save what was seen');
 }
 
 /** What somebody does who has no mouse. */

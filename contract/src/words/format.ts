@@ -20,8 +20,40 @@ export function fromToday(day: string, today: string): string {
   return days > 0 ? `in ${count}` : `${count} ago`;
 }
 
-/** The clock time of a moment in a zone, “10:30”. */
-export const clockText = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('HH:mm');
+export const CLOCKS = ['h24', 'h12'] as const;
+
+/** How a clinic writes clock times: “14:30” or “2:30 pm”. */
+export type ClockStyle = (typeof CLOCKS)[number];
+
+const CLOCK_FORMATS: Readonly<Record<ClockStyle, string>> = { h24: 'HH:mm', h12: 'h:mm a' };
+
+let clockStyle: ClockStyle = 'h24';
+
+/** Sets how clock times are written from now on: a page shows one clinic. */
+export function writeClocksAs(style: ClockStyle): void {
+  clockStyle = style;
+}
+
+/** Writes with one clinic's clock style; what is written has to be written at once, before this returns. */
+export function inClockStyle<T>(style: ClockStyle, write: () => T): T {
+  const before = clockStyle;
+  clockStyle = style;
+  try {
+    return write();
+  } finally {
+    clockStyle = before;
+  }
+}
+
+/** The pattern of clock times, as day.js has it. */
+export const clockFormat = (): string => CLOCK_FORMATS[clockStyle];
+
+/** The clock time of a moment in a zone, as the clinic writes it: “10:30”. */
+export const clockText = (at: string, timeZone: string) =>
+  dayjs(at).tz(timeZone).format(clockFormat());
+
+/** The clock time of a moment in a zone as HH:mm, for fields and keys. */
+export const clockOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('HH:mm');
 
 /** The day of a moment in a zone, YYYY-MM-DD. */
 export const dayOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('YYYY-MM-DD');
@@ -47,6 +79,23 @@ export const spotFigures = (spot: Spot) =>
 
 /** A wavelength, whole nanometres, its thousands not parted. */
 export const nmText = (wavelengthNm: number) => `${Math.round(wavelengthNm)}\u00a0nm`;
+
+/** “just now”, “12 min ago”, “3 h ago”, “2 days ago”. */
+export function agoText(at: string, nowMs: number): string {
+  const minutes = Math.floor((nowMs - Date.parse(at)) / 60_000);
+  if (minutes < 1) return 'just now';
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 48 * 60) return `${Math.floor(minutes / 60)} h ago`;
+  return `${Math.floor(minutes / 1440)} days ago`;
+}
+
+/** “1 pass”, “3 passes”. */
+export const passesText = (count: number) =>
+  `${figure(count, 0)} ${count === 1 ? 'pass' : 'passes'}`;
+
+/** “1 pulse”, “1 200 pulses”. */
+export const pulsesText = (count: number) =>
+  `${figure(count, 0)} ${count === 1 ? 'pulse' : 'pulses'}`;
 
 export const minutesText = (minutes: number) => `${Math.ceil(minutes)} min`;
 

@@ -1,4 +1,7 @@
 export * from './format';
+export * from './bench';
+export * from './cells';
+export * from './refusal-names';
 export * from './words';
 export * from './questions';
 export * from './plan';

@@ -38,11 +38,11 @@ export const VERDICT_MARKS: Words<InkWay['verdict']> = {
 export const INK_REFUSAL_WORDS: Words<InkRefusalCode> = {
   longPulse: 'milliseconds and pulsed light burn skin around ink',
   lowAbsorption: 'absorbs under 10 % of this light',
-  mayDarken: 'may turn dark at once: decline, or one test spot with the supervisor’s word',
+  mayDarken: 'may turn dark at once: decline, or one test spot with the supervisor’s approval',
   inflamed: 'inflamed ink is not fired on',
   allergic: 'allergic ink: a clinician first; light may spread it',
   overMole: 'a mole lies in it',
-  darkSkin: 'types IV–VI: 1064 nm alone, or the supervisor’s word',
+  darkSkin: 'types IV–VI: 1064 nm alone, or the supervisor’s approval',
   noProtocolRow: 'the protocol has no range for it',
   outOfService: 'not in service',
   notOffered: 'the console does not offer this',
@@ -70,7 +70,7 @@ export const RISK_TERM_WORDS: Words<RiskTerm> = {
 };
 
 export const RISK_RELIEF_WORDS: Words<RiskRelief> = {
-  elevate: 'put it up afterwards, and for two days',
+  elevate: 'raise the limb afterwards, and for two days',
   startLow: 'begin low and rise on test spots',
   infraredInstead: '1064 nm where the colour takes it up',
   testSpotLonger: 'test spots read after 24–48 h',

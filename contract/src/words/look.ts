@@ -1,3 +1,4 @@
+import { figure } from './format';
 import type {
   Avoided,
   Build,
@@ -177,6 +178,20 @@ const SILENT: readonly string[] = [
   'zone.marked',
   'zone',
 ];
+
+/** “2.3 % of the epidermis here, 1.6 % on unexposed skin”; null where nothing was read. */
+export function melaninText(skin: {
+  readonly measuredFraction: number | null;
+  readonly unexposedFraction?: number | null | undefined;
+}): string | null {
+  const percent = (fraction: number) => `${figure(100 * fraction)} %`;
+  const { measuredFraction: here, unexposedFraction: unexposed = null } = skin;
+  const parts = [
+    ...(here === null ? [] : [`${percent(here)} of the epidermis here`]),
+    ...(unexposed === null ? [] : [`${percent(unexposed)} on unexposed skin`]),
+  ];
+  return parts.length === 0 ? null : parts.join(', ');
+}
 
 const FRACTIONS: readonly string[] = ['skin.measuredFraction', 'skin.unexposedFraction'];
 // A tenth more or less is the meter's own scatter.

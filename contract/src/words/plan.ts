@@ -19,8 +19,8 @@ import { HAIR_COLOUR_WORDS } from './words';
 export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   device: 'device',
   protocol: 'clinic protocol',
-  model: 'this skin',
-  history: 'its history',
+  model: 'skin model',
+  history: 'past response',
 };
 
 export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>> = {
@@ -47,32 +47,47 @@ export const TECHNIQUE_TRADE: Readonly<Record<Technique, string>> = {
   inMotion:
     'In motion: quick over large areas and mild pulse by pulse; it lives on heat that builds up, so cells too large or uneven strokes lose it, and it needs cooling after.',
   longPulse1064:
-    'Long pulse at 1064 nm: for dark skin and coarse hair; more pain, and strong cooling is needed.',
+    'Long pulse at 1064 nm: little of it stays in the epidermis and it reaches deep; it needs more fluence and strong cooling, and hurts more.',
   subMs1064:
     'Sub-millisecond: no contact cooling and no gel; small spot, many pulses, and the uncooled skin binds early.',
   pulsedLight:
-    'Pulsed light: a wide spot for fair skin; a broad band reaches less deep and spares less.',
+    'Pulsed light: a wide spot and a broad band; it reaches less deep and spares the epidermis less.',
   pulsedLightInMotion:
-    'Pulsed light in motion: quick and mild pulse by pulse over large areas of fair skin; it lives on heat that builds up and needs thick gel over narrow or bony places.',
+    'Pulsed light in motion: quick and mild pulse by pulse over large areas; it lives on heat that builds up and needs thick gel over narrow or bony places.',
   suction:
     'Large window with suction: skin drawn into the tip is thinner and paler, so less fluence reaches the root; quick over large areas, and usually reported as less painful. Not on mucosa, thin eyelid skin, over varices or with anticoagulants.',
 };
 
 export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
-  toTheBulb: 'works to the bulb',
-  inPart: 'works in part',
-  tooLittle: 'safe here is not expected to work',
+  toTheBulb: 'works fully',
+  inPart: 'works partly',
+  tooLittle: 'safe settings are unlikely to work',
   unknown: 'not known',
 };
+
+/** What is expected at the start, where more is expected at the highest allowed. */
+export const expectedAtStartText = (expected: Expected): string =>
+  expected === 'tooLittle' ? 'too little yet' : EXPECTED_WORDS[expected];
 
 export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
   noRestsNeeded: 'The first needs no rests between passes over bone',
   worksBetter: 'The first is expected to work better',
   suitsSkin: 'The wavelength of the first suits this skin',
-  reachesBulb: 'The first is expected to work to the bulb',
+  reachesBulb: 'The first is expected to work fully',
   moreRoom: 'The first leaves most room between too little and too much',
   quicker: 'The first is quicker',
   gentler: 'The first starts gentler',
+};
+
+/** The same of what is recommended, against the next best. */
+export const RECOMMENDED_WORDS: Readonly<Record<FirstBecause, string>> = {
+  noRestsNeeded: 'it needs no rests between passes over bone',
+  worksBetter: 'it is expected to work better than the other options',
+  suitsSkin: 'its wavelength suits this skin',
+  reachesBulb: 'it is expected to work fully',
+  moreRoom: 'it leaves most room between too little and too much',
+  quicker: 'it is quicker',
+  gentler: 'it starts gentler',
 };
 
 export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {
@@ -90,7 +105,7 @@ export const RELIEF_WORDS: Readonly<Record<ReliefKind, string>> = {
 };
 
 export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
-  supervisorFirst: 'It reacted last time: the supervisor’s word comes before this session.',
+  supervisorFirst: 'It reacted last time: the supervisor’s approval comes before this session.',
   modelSilent: 'The model does not cover this skin: a supervisor approves before this session.',
   frost:
     'This cooling keeps the skin below −2 °C for more than 1 s: risk of frost damage. Cool less.',
@@ -100,7 +115,7 @@ export const CAUTION_WORDS: Readonly<Record<CautionCode, string>> = {
   bonyOrThin: 'Bony or thin place: runs hotter. More gel, single pulses with rests.',
   mucosal:
     'Mucosa and the darker skin next to it: the lowest step, one pulse a place, or leave out.',
-  scarred: 'Scar under the spots: a test spot and the supervisor’s word first.',
+  scarred: 'Scar under the spots: a test spot and the supervisor’s approval first.',
   darkerSite: 'Naturally darker skin here: lowest step first.',
   poorTarget: 'Little pigment in this hair: a poor target. Do not promise much.',
   denseDarkHair: 'Dense dark hair adds heat: expect more pain.',
@@ -140,7 +155,7 @@ export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
 
 /** How warm a cell gets in motion and how large it may be, in one or two sentences. */
 export function cellHeatText({ warmC, targetC, largestCellCm2 }: CellHeat): string {
-  const reached = `The cell reaches ${figure(warmC)} °C at 2 mm; “warm” is ${figure(targetC)} °C.`;
+  const reached = `The cell reaches ${figure(warmC)} °C at 2 mm depth; “warm” means ${figure(targetC)} °C there, by the clinic’s protocol.`;
   return largestCellCm2 === null
     ? `${reached} No cell gets warm at this setting: more passes, or more fluence within the limits.`
     : `${reached} Cells up to ${figure(largestCellCm2, 0)} cm² still get warm.`;
@@ -170,11 +185,11 @@ export function refusalText(refusal: Refusal): string {
     case 'noProtocolRow':
       return 'The clinic’s protocol has no approved row for this skin, hair and pulse.';
     case 'noStepLowEnough':
-      return `Its lowest step is above the limit by ${LIMIT_WORDS[refusal.binding]}, ${figure(refusal.limitJcm2)} J/cm².`;
+      return `Its lowest step is above the ${LIMIT_WORDS[refusal.binding]} limit, ${figure(refusal.limitJcm2)} J/cm².`;
     case 'notOnStep':
       return `The console moves in steps of ${figure(refusal.stepJcm2, 2)} J/cm².`;
     case 'aboveLimit':
-      return `Above the limit by ${LIMIT_WORDS[refusal.binding]}: ${figure(refusal.limitJcm2)} J/cm², on the console’s step ${figure(refusal.upperJcm2)}.`;
+      return `Above the ${LIMIT_WORDS[refusal.binding]} limit: ${figure(refusal.limitJcm2)} J/cm², on the console’s step ${figure(refusal.upperJcm2)}.`;
     case 'rateTooFast':
       return `The console’s fastest rate is ${figure(refusal.maxHz)} Hz.`;
     case 'pulseLongerThanPeriod':

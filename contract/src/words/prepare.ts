@@ -70,6 +70,21 @@ export const NUMBING_WORDS: Readonly<Record<NumbingState, string>> = {
   tooLong: 'on for too long: wipe it off now',
 };
 
+/** What an incident says besides: the settings that differed by their names. */
+export const incidentDetail = ({
+  what,
+  detail,
+}: {
+  readonly what: IncidentKind;
+  readonly detail: string;
+}): string =>
+  what === 'otherSettings'
+    ? detail
+        .split(', ')
+        .map((code) => (READ_BACK_WORDS as Readonly<Record<string, string>>)[code] ?? code)
+        .join(', ')
+    : detail;
+
 export const INCIDENT_WORDS: Readonly<Record<IncidentKind, string>> = {
   pulseWhileNotReady: 'A pulse was fired while the console was not ready',
   pulseWithOtherSettings: 'A pulse was fired with other settings than planned',

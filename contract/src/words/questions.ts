@@ -35,7 +35,7 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
   gold: { ask: 'Gold treatment, ever' },
   pregnant: { ask: 'Pregnant, or may be' },
   breastFeeding: { ask: 'Breast-feeding' },
-  epilepsy: { ask: 'Fits set off by light' },
+  epilepsy: { ask: 'Photosensitive epilepsy' },
   hormonal: { ask: 'Hormonal cause of the hair' },
   cancer: { ask: 'Cancer, now or before', note: 'Which, when, and skin or not' },
   immune: { ask: 'Weak immune system' },
@@ -46,6 +46,16 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
   treatedElsewhere: { ask: 'Laser, light or peel on the area elsewhere', day: 'Last time' },
   injected: { ask: 'Filler or botulinum in the face', day: 'Last time' },
   earlierReaction: { ask: 'Bad reaction to light or laser before', note: 'What happened' },
+};
+
+/** A question's first words, for a list of what is missing. */
+export const shortAsk = (id: QuestionId): string => QUESTION_WORDS[id].ask.split(/[:,]/)[0]!;
+
+/** What an answer leads to, as a client reads it at home. */
+export const HOME_OUTCOME_WORDS: Readonly<Record<Exclude<Outcome, 'go'>, string>> = {
+  care: 'Good to know. We take it into account.',
+  wait: 'We may have to wait for a while before we treat you, so that your skin is safe.',
+  refer: 'We talk this over with you first, and may ask a doctor. Nothing is decided yet.',
 };
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {

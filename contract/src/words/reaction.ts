@@ -3,6 +3,7 @@ import type {
   ReactionKind,
   ReactionSign,
   SecondLookReason,
+  SeenAtHome,
   StopCause,
   Trend,
   TriageLevel,
@@ -29,6 +30,32 @@ export const REACTION_WORDS: Words<ReactionKind> = {
   eye: 'eye symptoms',
 };
 
+/** As a client names it at home. */
+export const SEEN_WORDS: Words<SeenAtHome> = {
+  redness: 'redness',
+  swelling: 'swelling',
+  blister: 'blister',
+  crust: 'crust or scab',
+  darkerSkin: 'skin turned darker',
+  palerSkin: 'skin turned paler',
+};
+
+/** What a client is asked to look for, in plain words. */
+export const HOME_SIGN_WORDS: Words<ReactionSign> = {
+  fever: 'fever or feeling ill',
+  spreadingRedness: 'hot redness that spreads',
+  pus: 'yellow or green discharge',
+  growingPain: 'pain that gets stronger',
+  bloodFilled: 'a blister filled with blood',
+  bleeding: 'bleeding',
+  weeping: 'wet or weeping skin',
+  raised: 'raised, hard or growing skin',
+  overBody: 'a rash on other parts of the body',
+  faceOrThroat: 'swollen face or throat',
+  breathing: 'short of breath',
+  changedSight: 'sight has changed',
+};
+
 export const EXTENT_WORDS: Words<Extent> = {
   edge: 'its edge only',
   part: 'a part of it',
@@ -43,6 +70,8 @@ export const SIGN_WORDS: Words<ReactionSign> = {
   pus: 'pus',
   growingPain: 'pain that grows',
   bloodFilled: 'filled with blood',
+  bleeding: 'bleeding',
+  weeping: 'wet or weeping',
   raised: 'raised or growing',
   overBody: 'rash over the body',
   faceOrThroat: 'swollen face or throat',
@@ -87,12 +116,14 @@ export const TRIAGE_WORDS: Words<TriageReason> = {
   large: 'Wider than 5 cm',
   darkSkin: 'Skin worked as type IV–VI: marks stay longer',
   bloodFilled: 'Filled with blood: deeper',
+  bleeding: 'Bleeding skin has to be seen',
+  weeping: 'Open, weeping skin',
   blisterAtOnce: 'Within the hour: too much heat',
   blisterIsBurn: 'A blister after hair removal is a burn',
   blisterFromShock: 'Hours to three days on ink: mostly from the shock wave, mostly benign',
   blisterLate: 'Later than three days: not from the shock wave',
   edgeOverlap: 'At the edge alone: where the beam meets bare skin',
-  dependentPlace: 'Ankle, foot or lower leg: fluid gathers there; put it up',
+  dependentPlace: 'Ankle, foot or lower leg: fluid gathers there; raise the limb',
   shallowLight: '532 or 694 nm: blisters and pale skin are likelier',
   crustOnHair: 'Crust after hair removal: more heat than was meant',
   purpuraOnHair: 'Purpura after hair removal: more heat than was meant',
@@ -110,7 +141,7 @@ export const TRIAGE_WORDS: Words<TriageReason> = {
 /** What is done about a reaction that does not simply heal: stop what, do what, say what. */
 export const PATH_WORDS: Readonly<Partial<Record<ReactionKind, string>>> = {
   inkDarkening:
-    'Stop this light on this ink. The ink has changed colour, not the skin: plan it anew as black, one test spot at 1064 nm with the supervisor’s word, read after four to eight weeks. Say that it may take as many sessions as black ink does.',
+    'Stop this light on this ink. The ink has changed colour, not the skin: plan it again as black, one test spot at 1064 nm with the supervisor’s approval, read after four to eight weeks. Say that it may take as many sessions as black ink does.',
   palerSkin:
     'Stop here until it is even again, or the supervisor agrees. Photograph each visit, keep the sun off, no shorter wavelength than 1064 nm after it. It may take months, and some of it may stay: say so.',
   darkerSkin:
@@ -135,7 +166,7 @@ export const SECOND_LOOK_WORDS: Words<SecondLookReason> = {
 export const CAUSE_WORDS: Words<StopCause> = {
   tooMuchFluence: 'too much fluence',
   pulseTooShort: 'too short a pulse',
-  poorCooling: 'poor contact or cooling, a warm tip',
+  poorCooling: 'poor contact or cooling',
   unseenTan: 'a tan or darker skin nobody saw',
   numbingWornOff: 'numbing has worn off',
 };

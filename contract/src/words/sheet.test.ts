@@ -66,7 +66,7 @@ describe('the record in words', () => {
   });
 
   it('says for which light each thing was made ready', () => {
-    const made = lines(events, 'Made ready').filter((line) => line.includes('yewear'));
+    const made = lines(events, 'Checks done').filter((line) => line.includes('yewear'));
     expect(made.map((line) => /for (\d+)/.exec(line)?.[1])).toEqual(['1064', '532']);
   });
 
@@ -77,7 +77,7 @@ describe('the record in words', () => {
         .get('The skin')!
         .lines.map(({ label, grave }) => [label, grave]);
     expect(skin(events)).toContainEqual(['Pain, 0–10', false]);
-    expect(skin(events)).toContainEqual(['It comes to', true]);
+    expect(skin(events)).toContainEqual(['Assessment', true]);
     expect(skin([...events, { ...hurt, at: moment(63) }])).toContainEqual(['Pain, 0–10', true]);
   });
 
@@ -88,14 +88,14 @@ describe('the record in words', () => {
     });
     const list = [...events, looked('unseenTan', false), looked('poorCooling', true)];
     expect(lines(list, 'Treated').filter((line) => line.includes('Cause'))).toEqual([
-      '11:01, Ben Stone: Cause looked for: poor contact or cooling, a warm tip: it was this',
+      '11:01, Ben Stone: Cause looked for: poor contact or cooling: it was this',
       '11:01, Ben Stone: Cause looked for: a tan or darker skin nobody saw: not this',
     ]);
   });
 
   it('leaves out what was not done', () => {
     const titles = [...sections(events).keys()];
-    expect(titles).toEqual(['Asked', 'Found', 'Made ready', 'Treated', 'The skin']);
+    expect(titles).toEqual(['Asked', 'Found', 'Checks done', 'Treated', 'The skin']);
     expect(sheetSections(sessionSheet([], 'area'), NAMES)).toEqual([]);
   });
 

@@ -3,10 +3,20 @@ import { type SessionSheet, type SheetStepKind, type ZoneSheet } from '@tidy-qui
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
-import { clockText, dayOf, dayText, figure, nmText, skinTypeText } from './format';
+import {
+  clockText,
+  dayOf,
+  dayText,
+  figure,
+  nmText,
+  passesText,
+  pulsesText,
+  skinTypeText,
+} from './format';
 import { INK_COLOUR_WORDS } from './look';
-import { INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
+import { incidentDetail, INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
+import { melaninText } from './look';
 import { CARED_WORDS, CAUSE_WORDS } from './reaction';
 import { adviceText, settingText } from './settings';
 import { reactionLines } from './sheet-reaction';
@@ -113,7 +123,7 @@ function asked({ asked: said, words }: SessionSheet, names: SheetNames): SheetSe
   }
   for (const word of words) {
     lines.push({
-      label: `Supervisor’s word, ${names.staff(word.supervisorId)}`,
+      label: `Supervisor’s approval, ${names.staff(word.supervisorId)}`,
       text: word.reason,
       grave: true,
     });
@@ -127,7 +137,7 @@ function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): She
   return [
     { title: title('Found'), lines: found(zone, area) },
     { title: title('Test spots'), lines: spots(zone, names) },
-    { title: title('Made ready'), lines: ready(zone, names) },
+    { title: title('Checks done'), lines: ready(zone, names) },
     { title: title('Treated'), lines: treated(zone, names) },
     { title: title('The skin'), lines: skin(zone, names) },
     {
@@ -148,6 +158,7 @@ function found({ record }: ZoneSheet, area: string): SheetLine[] {
   const lines = [
     { label: area, text: hair },
     { label: 'Skin', text: `type ${skinTypeText(skin.type)}, ${TAN_WORDS[skin.tan]}` },
+    ...(melaninText(skin) === null ? [] : [{ label: 'Melanin', text: melaninText(skin)! }]),
   ];
   if (fading === null) return lines;
   const faded = fading.fades.map(
@@ -184,12 +195,20 @@ function ready({ record, ticks: made }: ZoneSheet, names: SheetNames): SheetLine
   return [...ticks, { label: 'Numbing cream', text }];
 }
 
+interface Timed {
+  readonly at: string;
+  readonly line: SheetLine;
+}
+
+const inTime = (list: readonly Timed[]): readonly SheetLine[] =>
+  [...list].sort((one, other) => one.at.localeCompare(other.at)).map(({ line }) => line);
+
 function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
   const { run, plan } = zone.record;
-  if (run.startedAt === null || plan === null) return [];
-  const passes = zone.passes === 0 ? '' : `${figure(zone.passes, 0)} passes, `;
+  if (plan === null || (run.startedAt === null && zone.early.pulses === 0)) return [];
+  const passes = zone.passes === 0 ? '' : `${passesText(zone.passes)}, `;
   const steps = zone.steps.map(
-    ({ what, setting, wavelengthNm, said, toStaffId, cause, ...by }): SheetLine => {
+    ({ what, setting, wavelengthNm, said, toStaffId, cause, ...by }): Timed => {
       const looked =
         cause === undefined
           ? ''
@@ -198,26 +217,41 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
       const dialled = setting === null ? '' : settingText(setting);
       const light = wavelengthNm === null ? '' : nmText(wavelengthNm);
       const text = [STEP_WORDS[what], to, light, dialled, said, looked].filter(Boolean).join(': ');
-      return { label: stamp(by, names), text, grave: what === 'stopped' };
+      return { at: by.at, line: { label: stamp(by, names), text, grave: what === 'stopped' } };
     },
   );
+  const incidents = zone.record.incidents.map(({ what, at, detail }): Timed => ({
+    at,
+    line: {
+      label: clockText(at, names.timeZone),
+      text: [`Incident: ${INCIDENT_WORDS[what]}`, incidentDetail({ what, detail })]
+        .filter(Boolean)
+        .join(': '),
+      grave: true,
+    },
+  }));
   const perArea = zone.energyJcm2 === null ? '' : `, ${figure(zone.energyJcm2)} J/cm² of the zone`;
   return [
     ...withEach(zone, names),
     ...zone.parts.map((part) => ({
       label: `Part ${part.number}, ${INK_COLOUR_WORDS[part.colour]}`,
-      text: `${nmText(part.wavelengthNm)}: ${figure(part.pulses, 0)} pulses, ${part.passes === 0 ? '' : `${figure(part.passes, 0)} passes, `}${figure(part.energyJ)} J, ${figure(part.seconds / 60)} min`,
+      text: `${nmText(part.wavelengthNm)}: ${pulsesText(part.pulses)}, ${part.passes === 0 ? '' : `${passesText(part.passes)}, `}${figure(part.energyJ)} J, ${figure(part.seconds / 60)} min`,
     })),
     {
       label: 'In all',
-      text: `${figure(zone.pulses, 0)} pulses, ${passes}${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
+      text: `${pulsesText(zone.pulses)}, ${passes}${figure(zone.energyJ, 0)} J${perArea}, ${figure(zone.seconds / 60, 0)} min on the skin`,
     },
-    ...steps,
-    ...zone.record.incidents.map(({ what, at, detail }) => ({
-      label: `Incident, ${clockText(at, names.timeZone)}`,
-      text: [INCIDENT_WORDS[what], detail].filter(Boolean).join(': '),
-      grave: true,
-    })),
+    ...(zone.early.pulses === 0
+      ? []
+      : [
+          {
+            label: 'Before the start',
+            text: `${pulsesText(zone.early.pulses)} of these, counted by the console and not logged as a test spot`,
+            grave: true,
+          },
+        ]),
+    // One timeline: causes beside their stops, incidents where they happened.
+    ...inTime([...steps, ...incidents]),
   ];
 }
 
@@ -262,7 +296,7 @@ function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLin
       ENDPOINT_WORDS[answer.endpoint],
       ...answer.adverse.map((each) => ADVERSE_WORDS[each]),
     ];
-    lines.push({ label: 'It comes to', text: sum.join(', '), grave: answer.adverse.length > 0 });
+    lines.push({ label: 'Assessment', text: sum.join(', '), grave: answer.adverse.length > 0 });
   }
   return lines;
 }

@@ -46,7 +46,7 @@ export function dueText(due: Pick<Due, 'from' | 'until'>, nowMs: number): string
   const [from, until] = [Date.parse(due.from), Date.parse(due.until)];
   if (nowMs < from) return `in ${spanText(from - nowMs)}`;
   if (nowMs <= until) return `now, ${spanText(until - nowMs)} left`;
-  return `late by ${spanText(nowMs - until)}: read it all the same`;
+  return 'overdue: read now';
 }
 
 /** “Thu 26 Nov 2026, 10:02”. */
@@ -68,7 +68,7 @@ export function staleLines(stale: readonly StaleReason[]): readonly string[] {
           `an earlier session did harm: ${reason.harm.map((each) => ADVERSE_WORDS[each]).join(', ')}`,
         ];
       case 'spots':
-        return [`the test spots bear ${figure(reason.wantedJcm2)} J/cm² before limits and steps`];
+        return [`the test spots allow ${figure(reason.wantedJcm2)} J/cm² before limits and steps`];
     }
   });
 }

@@ -40,7 +40,7 @@ describe('words', () => {
   it('say a refusal with its figures and units', () => {
     expect(
       refusalText({ code: 'aboveLimit', binding: 'model', limitJcm2: 21.66, upperJcm2: 21 }),
-    ).toBe('Above the limit by this skin: 21.7 J/cm², on the console’s step 21.');
+    ).toBe('Above the skin model limit: 21.7 J/cm², on the console’s step 21.');
     expect(refusalText({ code: 'passesOutOfRange', low: 1, high: 1 })).toBe(
       'This technique takes 1 pass.',
     );

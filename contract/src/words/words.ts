@@ -153,7 +153,7 @@ export const MARK_WORDS: Words<Mark> = {
   strongRedness: 'strong redness',
   greyOrWhite: 'grey or white skin',
   blister: 'blister',
-  whealSheet: 'wheal sheet',
+  whealSheet: 'widespread hives',
   crust: 'crust',
   purpura: 'purpura',
   bleeding: 'pinpoint bleeding',
@@ -185,7 +185,7 @@ export const GRADE_WORDS: Words<Grade> = {
 
 export const ADVICE_PART_WORDS: Words<AdvicePart> = {
   care: 'Look after it',
-  avoid: 'Leave be',
+  avoid: 'Avoid',
   normal: 'What is normal',
   call: 'When to call',
 };

@@ -80,11 +80,7 @@ export function risksFor(of: RiskCase): readonly Risk[] {
     ['coldSore', set(findings, 'herpes'), true],
     ['moreHair', hair, hair && part === 'face' && (skinType ?? 0) >= 3],
     ['poorResult', hair, of.paleHair === true || set(findings, 'hormonal')],
-    [
-      'legHealing',
-      part === 'limb' && (healsBadly || of.site === 'lowerLeg' || of.site === 'foot'),
-      healsBadly,
-    ],
+    ['legHealing', part === 'limb' && (healsBadly || SITES[of.site].dependent), healsBadly],
     ['eye', part === 'face', true],
     ['inkDarkening', !hair, false],
     ['inkAllergy', !hair, set(findings, 'inkReaction', 'allergy')],

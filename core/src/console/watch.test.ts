@@ -17,7 +17,13 @@ const view = (second: number, more: Partial<ConsoleView> = {}): ConsoleView => (
   emergencyStop: false,
   ...more,
 });
-const ROOM: RoomView = { running: true, setting: SETTING, wavelengthNm: 810, plateC: 5 };
+const ROOM: RoomView = {
+  running: true,
+  testing: false,
+  setting: SETTING,
+  wavelengthNm: 810,
+  plateC: 5,
+};
 const what = (before: ConsoleView | null, now: ConsoleView, room = ROOM) =>
   watchConsole(before, now, room).incidents.map((each) => each.what);
 
@@ -55,6 +61,12 @@ describe('a console that is watched', () => {
       pulses: { from: 1000, to: 1001 },
       incidents: [{ what: 'pulseWhileNotReady', detail: '1 pulse' }],
       stop: true,
+    });
+    // Test spots are meant: counted, and nothing to tell of.
+    expect(watchConsole(view(0), view(1, { pulses: 1001 }), { ...halted, testing: true })).toEqual({
+      pulses: { from: 1000, to: 1001 },
+      incidents: [],
+      stop: false,
     });
     const other = { setting: { ...asShown(SETTING, 810), fluenceJcm2: 20 } };
     expect(what(view(0, other), view(1, { ...other, pulses: 1003 }))).toEqual([

@@ -21,6 +21,8 @@ export interface ConsoleView {
 export interface RoomView {
   /** Whether a session is under way and not halted. */
   readonly running: boolean;
+  /** Whether test spots are fired: pulses are meant, though no session runs. */
+  readonly testing: boolean;
   readonly setting: Setting;
   readonly wavelengthNm: number;
   /** What a contact tip should be at, °C; null where there is none. */
@@ -85,7 +87,8 @@ export function watchConsole(
     incidents.push({ what: 'counterJump', detail: `${known?.pulses} to ${now.pulses}` });
   } else if (fired > 0) {
     const counted = fired === 1 ? '1 pulse' : `${fired} pulses`;
-    if (!room.running) incidents.push({ what: 'pulseWhileNotReady', detail: counted });
+    if (!room.running && !room.testing)
+      incidents.push({ what: 'pulseWhileNotReady', detail: counted });
     else if (differs(now).length > 0) {
       incidents.push({ what: 'pulseWithOtherSettings', detail: counted });
     }

@@ -30,6 +30,12 @@ export const STANDARD_AFTERCARE: AdviceBlocks = {
       { days: 14, when: INK },
     ),
     block(
+      'raiseLimb',
+      'care',
+      'Raise the limb when you sit or lie down. Stand still as little as you can.',
+      { days: 2, when: { jobs: ['ink'], dependent: true } },
+    ),
+    block(
       'sunCover',
       'care',
       'Keep the sun off the skin we treated. Cover it with cloth. Use SPF 50 where cloth does not reach.',

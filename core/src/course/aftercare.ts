@@ -6,7 +6,7 @@ import { SITES, type Site, type SiteId } from './sites';
 
 export const ADVICE_PARTS = ['care', 'avoid', 'normal', 'call'] as const;
 
-/** Which heading a line stands under: look after it, leave be, what is normal, when to call. */
+/** Which heading a line stands under: look after it, avoid, what is normal, when to call. */
 export type AdvicePart = (typeof ADVICE_PARTS)[number];
 
 export const HABITS = ['outdoorWork', 'hotWork', 'sport', 'swimming'] as const;
@@ -25,6 +25,8 @@ export interface AdviceWhen {
   readonly habits?: readonly Habit[] | undefined;
   /** In the months of strong sun only (true), or only outside them (false). */
   readonly summer?: boolean | undefined;
+  /** Only where fluid gathers: lower leg, ankle, foot (true), or only elsewhere (false). */
+  readonly dependent?: boolean | undefined;
   /** Light shorter than that, nm. */
   readonly underNm?: number | undefined;
   /** Skin worked as that type or darker. */
@@ -132,6 +134,7 @@ function holds(when: AdviceWhen, of: AdviceCase, summer: boolean): boolean {
     (when.harmed === undefined || when.harmed === of.harmed) &&
     (when.habits === undefined || when.habits.some((habit) => of.habits.includes(habit))) &&
     (when.summer === undefined || when.summer === summer) &&
+    (when.dependent === undefined || when.dependent === SITES[of.site].dependent) &&
     (when.underNm === undefined || of.wavelengthNm < when.underNm) &&
     (when.fromType === undefined || of.workingType >= when.fromType)
   );

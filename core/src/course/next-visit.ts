@@ -60,7 +60,7 @@ export function nextInkVisit(input: {
   readonly treatedOn: Day;
   readonly adverse: boolean;
 }): NextVisit {
-  const slow = input.site === 'lowerLeg' || input.site === 'foot';
+  const slow = SITES[input.site].dependent;
   const weeks = input.adverse ? INK_HEALING_WEEKS : slow ? INK_SLOW_WEEKS : INK_WEEKS;
   const because = input.adverse ? 'waitsForHealing' : slow ? 'inkClearsSlowly' : 'inkClears';
   return { on: addDays(input.treatedOn, weeks * 7), weeks, because };

@@ -1,3 +1,4 @@
+import { SITES } from '../course';
 import type { InkColour } from '../look';
 import type { SkinType } from '../optics';
 import type { InkSubject } from '../plan';
@@ -56,7 +57,7 @@ export function inkRisk(of: {
   const { subject, colours, wavelengthNm, workingType } = of;
   const { site, ink, history } = subject;
   const holds: Readonly<Record<RiskTerm, boolean>> = {
-    dependentPlace: site === 'foot' || site === 'lowerLeg',
+    dependentPlace: SITES[site].dependent,
     solidInk: ink.density === 'solid',
     redWith532: wavelengthNm < 600 && colours.includes('red'),
     rubyOverInfrared: wavelengthNm > 600 && wavelengthNm < 1000,

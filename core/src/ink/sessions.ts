@@ -19,9 +19,14 @@ export interface SessionScore {
 const DARK: readonly InkColour[] = ['black', 'grey'];
 
 // Location by how well blood and lymph drain it: head and neck 1 … forearm, hand, lower leg, foot 5.
-const DISTAL: readonly SiteId[] = ['forearm', 'lowerLeg', 'foot', 'knee'];
-const PROXIMAL_LIMB: readonly SiteId[] = ['upperArm', 'thigh'];
-const LOWER_TRUNK: readonly SiteId[] = ['abdomen', 'lowerBack', 'bikiniLine', 'genitalArea'];
+const DISTAL: readonly SiteId[] = [
+  ...(['forearm', 'wrist', 'hand', 'fingers', 'knee', 'lowerLeg'] as const),
+  ...(['calf', 'ankle', 'foot'] as const),
+];
+const PROXIMAL_LIMB: readonly SiteId[] = ['shoulder', 'upperArm', 'thigh'];
+const LOWER_TRUNK: readonly SiteId[] = [
+  ...(['abdomen', 'lowerBack', 'hip', 'bikiniLine', 'genitalArea'] as const),
+];
 
 const SCAR_POINTS = { none: 0, minimal: 1, moderate: 3, significant: 5 } as const;
 const AMOUNT_POINTS = { fine: 2, medium: 3, solid: 4 } as const;

@@ -64,10 +64,15 @@ describe('skin typing by questions', () => {
 
 describe('readings', () => {
   it('are sound when three lie within six', () => {
-    expect(readingOf([40, 43, 46])).toEqual({ mean: 43, spread: 6, sound: true });
+    expect(readingOf([40, 43, 46])).toEqual({
+      ...{ mean: 43, spread: 6, sound: true, impossible: false },
+    });
     expect(readingOf([40, 43, 47])).toMatchObject({ spread: 7, sound: false });
     expect(readingOf([40, 41])).toMatchObject({ sound: false });
     expect(readingOf([])).toBeNull();
+    // No skin reads as low: a probe in the air, however alike the three are.
+    expect(readingOf([0.4, 0.3, 0.2])).toMatchObject({ sound: false, impossible: true });
+    expect(readingOf([1, 1.2, 1.1])).toMatchObject({ sound: true, impossible: false });
   });
 
   it('off the scale are refused by name', () => {

@@ -5,11 +5,15 @@ export interface Reading {
   readonly mean: number;
   /** Highest less lowest. */
   readonly spread: number;
-  /** Three at least, close enough together to be believed. */
+  /** Three at least, close enough together to be believed, and none that no skin gives. */
   readonly sound: boolean;
+  /** Whether one is lower than any skin reads: the probe was lifted, or covered. */
+  readonly impossible: boolean;
 }
 
 export const READINGS_WANTED = 3;
+/** The palest skin still reads this much; less is a probe in the air (assumed). */
+export const LOWEST_OF_SKIN = 1;
 /** More than this between the highest and the lowest: press flat, clean, read again. */
 export const WIDEST_SPREAD = 6;
 
@@ -20,11 +24,13 @@ export const WIDEST_SPREAD = 6;
 export function readingOf(values: readonly number[]): Reading | null {
   if (values.length === 0) return null;
   values.forEach((value, i) => within(`readings.${i}`, value, 0, 100));
+  const impossible = Math.min(...values) < LOWEST_OF_SKIN;
   const spread = Math.max(...values) - Math.min(...values);
   return {
     mean: values.reduce((sum, value) => sum + value, 0) / values.length,
     spread,
-    sound: values.length >= READINGS_WANTED && spread <= WIDEST_SPREAD,
+    impossible,
+    sound: values.length >= READINGS_WANTED && spread <= WIDEST_SPREAD && !impossible,
   };
 }
 

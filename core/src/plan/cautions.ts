@@ -96,7 +96,7 @@ export function settingCautions(
 export const asksForApproval = (subject: SkinSubject, job: 'hair' | 'ink'): boolean =>
   asksForWord(subject.history) || (job === 'hair' && modelSilence(subject) !== null);
 
-/** Whether the supervisor's word has to come first: after a reaction to a session, or to the newest test spot. */
+/** Whether the supervisor's approval has to come first: after a reaction to a session, or to the newest test spot. */
 export const asksForWord = (history: readonly PastSession[]): boolean =>
   [...history.slice(-1), ...lastSessions(history)].some(
     ({ answer }) => stepRule(answer).supervisor,

@@ -18,7 +18,7 @@ export interface StepAdvice {
   readonly because: (typeof STEP_REASONS)[number];
   /** A new test spot comes before the next full session. */
   readonly newTestSpot: boolean;
-  /** The supervisor's word is needed. */
+  /** The supervisor's approval is needed. */
   readonly supervisor: boolean;
 }
 

@@ -3,4 +3,5 @@ export * from './pain';
 export * from './stop-causes';
 export * from './report';
 export * from './triage';
+export * from './from-home';
 export * from './second-look';

@@ -33,6 +33,8 @@ export const REACTION_SIGNS = [
   'pus',
   'growingPain',
   'bloodFilled',
+  'bleeding',
+  'weeping',
   'raised',
   'overBody',
   'faceOrThroat',

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   EXTENTS,
-  isWorrying,
   REACTION_KINDS,
   REACTION_SIGNS,
   secondLook,
@@ -86,6 +85,8 @@ describe('triage on each side of each bound', () => {
       'overBody',
     ],
     ['redness over the body', { signs: ['overBody'] }, 'seeToday', 'overBody'],
+    ['bleeding skin', { signs: ['bleeding'] }, 'seeToday', 'bleeding'],
+    ['skin that weeps after hair removal', { signs: ['weeping'] }, 'seeToday', 'weeping'],
     [
       'paler 2 h after hair light',
       { what: 'palerSkin', seen: 2, onset: 2 },
@@ -253,12 +254,6 @@ describe('laws of triage', () => {
 });
 
 describe('what is written from home', () => {
-  it('has to be read where it is worse or has any sign, and not otherwise', () => {
-    expect(isWorrying({ trend: 'worse', signs: [] })).toBe(true);
-    expect(isWorrying({ trend: 'better', signs: ['pus'] })).toBe(true);
-    expect(isWorrying({ trend: 'same', signs: [] })).toBe(false);
-  });
-
   it('does not wait for an answer with five of the signs', () => {
     expect(URGENT_SIGNS).toEqual([
       ...['fever', 'spreadingRedness', 'faceOrThroat', 'breathing', 'changedSight'],

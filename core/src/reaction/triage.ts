@@ -5,7 +5,6 @@ import {
   type ReactionKind,
   type ReactionReport,
   type ReactionSign,
-  type Trend,
 } from './report';
 
 /** How soon somebody has to look, mildest first. */
@@ -34,6 +33,8 @@ export const TRIAGE_REASONS = [
   'large',
   'darkSkin',
   'bloodFilled',
+  'bleeding',
+  'weeping',
   'blisterAtOnce',
   'blisterIsBurn',
   'blisterFromShock',
@@ -101,6 +102,7 @@ const USUAL: Readonly<
 // A blister within the hour comes from heat; one of hours to three days on ink from the shock wave.
 const AT_ONCE_HOURS = 1;
 const SHOCK_HOURS = 3 * DAY;
+const WEEPING_HOURS = 3 * DAY;
 const LARGE_CM = 5;
 const PIGMENT_LASTS_DAYS = 182;
 const PALE_LASTS_DAYS = 90;
@@ -120,18 +122,15 @@ const SIGN_LEVEL: Readonly<Partial<Record<ReactionSign, TriageLevel>>> = {
   pus: 'seeToday',
   growingPain: 'seeToday',
   overBody: 'seeToday',
+  bleeding: 'seeToday',
+  // Of treated ink it is usual at first: see `signs`.
+  weeping: 'seeToday',
 };
 
 /** Signs with which nobody waits for an answer. */
 export const URGENT_SIGNS: readonly ReactionSign[] = REACTION_SIGNS.filter(
   (sign) => SIGN_LEVEL[sign] === 'clinicianNow',
 );
-
-/** Whether what a client wrote from home has to be read by somebody: worse, or with any sign. */
-export const isWorrying = (of: {
-  readonly trend: Trend;
-  readonly signs: readonly ReactionSign[];
-}): boolean => of.trend === 'worse' || of.signs.length > 0;
 
 const AGAIN_HOURS: Readonly<Record<TriageLevel, number | null>> = {
   normal: null,
@@ -171,8 +170,11 @@ const reason = (level: TriageLevel, why: TriageReason): Found => ({ level, reaso
 
 const SWELLING_KINDS: readonly ReactionKind[] = ['swelling', 'allergy'];
 
-function signs({ report, job }: TriageCase): readonly Found[] {
+function signs({ report, job, now, treatedAt }: TriageCase): readonly Found[] {
+  const early = hoursBetween(treatedAt, now) <= WEEPING_HOURS;
   return report.signs.flatMap((sign) => {
+    // Treated ink may weep while it closes; skin after hair removal is never open.
+    if (sign === 'weeping' && job === 'ink' && early) return [reason('advice', sign)];
     // Swelling with a rash over the body is allergic; pus in ink is an open wound that is infected.
     const urgent =
       (sign === 'overBody' && SWELLING_KINDS.includes(report.what)) ||

@@ -56,7 +56,7 @@ describe('a session of two lights', () => {
     expect(lastSessions(history)).toHaveLength(2);
   });
 
-  it('asks for the supervisor’s word whichever of its lights did harm', () => {
+  it('asks for the supervisor’s approval whichever of its lights did harm', () => {
     const [black, red] = pastSessions(record);
     for (const history of [
       [black!, red!],

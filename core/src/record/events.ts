@@ -101,7 +101,7 @@ export type EventBody =
       readonly reason: string;
       readonly supervisorId: string;
     }
-  /** A supervisor's word that an area which reacted last time may be treated again. */
+  /** A supervisor's approval that an area which reacted last time may be treated again. */
   | { readonly kind: 'reactionAgreed'; readonly reason: string; readonly supervisorId: string }
   /** Another area is treated in this visit as well. */
   | {
@@ -130,7 +130,7 @@ export type EventBody =
       readonly photoIds: readonly string[];
       readonly note: string;
     }
-  /** A supervisor's word that a session may follow without the test spot that the rule asks for. */
+  /** A supervisor's approval that a session may follow without the test spot that the rule asks for. */
   | {
       readonly kind: 'spotWaived';
       readonly reasons: readonly TestSpotReason[];
@@ -239,6 +239,8 @@ export type EventBody =
       readonly triage: Triage | null;
       readonly photoIds: readonly string[];
       readonly note: string;
+      /** The entry of the client's diary that told of it; absent where it was told otherwise. */
+      readonly fromDiary?: string | undefined;
     }
   | {
       readonly kind: 'reactionFollowed';

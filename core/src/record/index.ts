@@ -20,6 +20,7 @@ export * from './rises';
 export * from './undo';
 export * from './signed';
 export * from './onset';
+export * from './early-pulses';
 export * from './second-look-due';
 export * from './cooling-phase';
 export * from './work-again';

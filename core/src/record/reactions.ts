@@ -11,6 +11,10 @@ type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
 type Followed = Of<'reactionReported'> | Of<'reactionFollowed'> | Of<'reactionClosed'>;
 
+/** Whether an event reports a reaction, follows one or closes it. */
+export const isReactionStep = (body: EventBody): body is Followed =>
+  ['reactionReported', 'reactionFollowed', 'reactionClosed'].includes(body.kind);
+
 /** One step of following a reaction, as it was recorded. */
 export interface ReactionEntry {
   readonly id: string;
@@ -58,7 +62,7 @@ export function triageCase(
     wavelengthNm,
     workingType: workingSkin(subject).type,
     face: SITES[subject.site].part === 'face',
-    dependent: subject.site === 'lowerLeg' || subject.site === 'foot',
+    dependent: SITES[subject.site].dependent,
   };
 }
 

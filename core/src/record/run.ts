@@ -47,6 +47,8 @@ export interface Run {
   readonly energyJ: number;
   /** What the console counted, by its serial number. */
   readonly counted: Intervals;
+  /** What it counted before the treatment was started, test spots included; none of it is in `pulses`. */
+  readonly beforeStart: { readonly pulses: number; readonly energyJ: number };
   /** The cell that is worked on; null before any was chosen. */
   readonly cell: number | null;
   readonly cells: ReadonlyMap<number, CellRun>;
@@ -105,6 +107,7 @@ export const EMPTY_RUN: Run = {
   passes: 0,
   energyJ: 0,
   counted: {},
+  beforeStart: { pulses: 0, energyJ: 0 },
   cell: null,
   cells: new Map(),
   runningSince: null,
@@ -148,6 +151,14 @@ export function withPress(run: Run, event: VisitEvent): Run {
     }
     case 'consolePulses': {
       const { intervals, added } = withInterval(run.counted, body);
+      if (run.startedAt === null) {
+        return {
+          ...run,
+          counted: intervals,
+          beforeStart: withPulses(run.beforeStart, added, run.setting),
+          lastPulseAt: added > 0 ? at : run.lastPulseAt,
+        };
+      }
       const counted = {
         ...withPulses(run, added, run.setting),
         counted: intervals,

@@ -1,3 +1,4 @@
+import { earlyPulses, type EarlyPulses } from './early-pulses';
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import type { CheckId } from '../prepare';
@@ -63,7 +64,9 @@ export interface ZoneSheet {
   /** What was made ready, for every light of the session. */
   readonly ticks: readonly SheetTick[];
   readonly steps: readonly SheetStep[];
+  /** All of them, those before the start included. */
   readonly pulses: number;
+  readonly early: EarlyPulses;
   readonly passes: number;
   /** All energy given, J, and by area of the zone, J/cm²; null where nobody measured the zone. */
   readonly energyJ: number;
@@ -135,6 +138,8 @@ function zoneSheet(
   const { run, findings, looks, spots, reactions } = record;
   const started = run.startedAt === null ? 0 : Date.parse(run.startedAt);
   const areaCm2 = findings?.areaCm2 ?? null;
+  const early = earlyPulses(record);
+  const energyJ = run.energyJ + early.energyJ;
   return {
     areaId,
     record,
@@ -142,10 +147,11 @@ function zoneSheet(
     parts: partsDone(record),
     ticks: ticksOf(own),
     steps: own.flatMap(stepOf),
-    pulses: run.pulses,
+    pulses: run.pulses + early.pulses,
+    early,
     passes: run.passes,
-    energyJ: run.energyJ,
-    energyJcm2: areaCm2 === null ? null : run.energyJ / areaCm2,
+    energyJ,
+    energyJcm2: areaCm2 === null ? null : energyJ / areaCm2,
     seconds: secondsOf(run),
     pains: run.pains.map(({ at, score }) => ({
       minute: Math.max(0, Date.parse(at) - started) / 60_000,

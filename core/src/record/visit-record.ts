@@ -30,7 +30,7 @@ export interface VisitRecord {
   /** What it means; null until it was worked out. */
   readonly assessment: Assessment | null;
   readonly override: Of<'stopOverridden'> | null;
-  /** The supervisor's word after a reaction last time. */
+  /** The supervisor's approval after a reaction last time. */
   readonly agreed: Of<'reactionAgreed'> | null;
   readonly findings: Findings | null;
   readonly plan: AcceptedPlan | null;

@@ -56,7 +56,30 @@ export interface Assessment {
  * care: it happened, and the skin is looked at with it in mind. What asked for no more than care then asks for nothing.
  * @throws InputError for a day that is none or lies ahead, or a yes without what it needs.
  */
-export function assess(history: History, of: SuitabilityCase, own: SuitabilityRules): Assessment {
+export const assess = (history: History, of: SuitabilityCase, own: SuitabilityRules): Assessment =>
+  judged(history, of, own, (problem) => {
+    throw problem;
+  });
+
+/** What a history means while it is still being told: a yes counts at once, and what it lacks is listed beside. */
+export function assessSoFar(
+  history: History,
+  of: SuitabilityCase,
+  own: SuitabilityRules,
+): { readonly assessment: Assessment; readonly problems: readonly InputError[] } {
+  const problems: InputError[] = [];
+  const assessment = judged(history, of, own, (problem) => problems.push(problem));
+  return { assessment, problems };
+}
+
+type Complain = (problem: InputError) => void;
+
+function judged(
+  history: History,
+  of: SuitabilityCase,
+  own: SuitabilityRules,
+  complain: Complain,
+): Assessment {
   const { rules, substances, ages } = completed(own);
   const asked = questionsFor(of.job, of.place);
   const applying = rules.filter(
@@ -66,14 +89,14 @@ export function assess(history: History, of: SuitabilityCase, own: SuitabilityRu
   const answered = asked.flatMap((question) => {
     const answer = history.answers[question.id];
     if (!answer?.yes) return [];
-    const lastOn = checkedAnswer(question, answer, history, of.on);
+    const lastOn = checkedAnswer(question, answer, history, of.on, complain);
     return triggered(
       ({ trigger }) => 'question' in trigger && trigger.question === question.id,
     ).flatMap((rule) => finding(rule, of.on, { lastOn, wait: rule.wait }));
   });
   const taken = history.answers.medicines?.yes ? history.medicines : [];
   const medicines = taken.flatMap((medicine, index) => {
-    const lastOn = checkedMedicine(medicine, index, of.on);
+    const lastOn = checkedMedicine(medicine, index, of.on, complain);
     const substance = substances.find(({ id }) => id === medicine.substanceId);
     const wanted = substance?.medicineClass ?? 'unknown';
     return triggered(({ trigger }) => 'medicine' in trigger && trigger.medicine === wanted).flatMap(
@@ -145,28 +168,42 @@ function checkedAnswer(
   answer: { readonly lastOn?: Day | undefined; readonly note?: string | undefined },
   { medicines }: History,
   on: Day,
+  complain: Complain,
 ): Day | null {
   const field = `answers.${id}`;
   if (asksNote && !answer.note?.trim()) {
-    throw new InputError(`${field}.note`, 'a yes needs a word on what it was');
+    complain(new InputError(`${field}.note`, 'a yes needs a word on what it was'));
   }
   if (id === 'medicines' && medicines.length === 0) {
-    throw new InputError(field, 'a yes needs the names');
+    complain(new InputError(field, 'a yes needs the names'));
   }
   if (answer.lastOn === undefined) {
-    if (asksDay) throw new InputError(`${field}.lastOn`, 'a yes needs the last day');
+    if (asksDay) complain(new InputError(`${field}.lastOn`, 'a yes needs the last day'));
     return null;
   }
-  return pastDay(`${field}.lastOn`, answer.lastOn, on);
+  return pastDay(`${field}.lastOn`, answer.lastOn, on, complain);
 }
 
-function checkedMedicine({ name, lastOn }: Medicine, index: number, on: Day): Day | null {
-  if (name.trim() === '') throw new InputError(`medicines.${index}.name`, 'must not be empty');
-  return lastOn === null ? null : pastDay(`medicines.${index}.lastOn`, lastOn, on);
+function checkedMedicine(
+  { name, lastOn }: Medicine,
+  index: number,
+  on: Day,
+  complain: Complain,
+): Day | null {
+  if (name.trim() === '') {
+    complain(new InputError(`medicines.${index}.name`, 'must not be empty'));
+  }
+  return lastOn === null ? null : pastDay(`medicines.${index}.lastOn`, lastOn, on, complain);
 }
 
-function pastDay(field: string, day: Day, on: Day): Day {
-  checkDay(field, day);
-  if (day > on) throw new InputError(field, 'must not lie ahead');
-  return day;
+function pastDay(field: string, day: Day, on: Day, complain: Complain): Day | null {
+  try {
+    checkDay(field, day);
+  } catch (error) {
+    complain(error as InputError);
+    return null;
+  }
+  if (day <= on) return day;
+  complain(new InputError(field, 'must not lie ahead'));
+  return null;
 }

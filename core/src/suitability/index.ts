@@ -1,4 +1,5 @@
 export * from './questions';
 export * from './substances';
+export * from './search-words';
 export * from './rules';
 export * from './assess';

@@ -1,4 +1,4 @@
-import type { ReactionSign, Trend } from '@tidy-quill/core/reaction';
+import type { ReactionSign, SeenAtHome, Trend } from '@tidy-quill/core/reaction';
 import {
   foreignKey,
   index,
@@ -50,6 +50,9 @@ export const diaryEntries = pgTable(
     givenAt: moment('given_at').notNull().defaultNow(),
     trend: text('trend').$type<Trend>().notNull(),
     signs: jsonb('signs').$type<readonly ReactionSign[]>().notNull(),
+    seen: jsonb('seen').$type<readonly SeenAtHome[]>().notNull().default([]),
+    /** The entry of the same day that this one corrects. */
+    replaces: uuid('replaces'),
     note: text('note').notNull(),
     photoIds: jsonb('photo_ids').$type<readonly string[]>().notNull(),
   },
@@ -60,7 +63,27 @@ export const diaryEntries = pgTable(
       columns: [t.clinicId, t.linkId],
       foreignColumns: [diaryLinks.clinicId, diaryLinks.id],
     }),
+    foreignKey({ columns: [t.clinicId, t.replaces], foreignColumns: [t.clinicId, t.id] }),
     index('diary_entries_by_visit').on(t.clinicId, t.visitId),
     index('diary_entries_by_time').on(t.clinicId, t.givenAt),
+  ],
+);
+
+/** Entries that somebody at the clinic has read and that ask for nothing more. Append-only. */
+export const diaryReads = pgTable(
+  'diary_reads',
+  {
+    clinicId: clinicId(),
+    entryId: uuid('entry_id').notNull(),
+    staffId: uuid('staff_id').notNull(),
+    readAt: moment('read_at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.entryId] }),
+    foreignKey({
+      columns: [t.clinicId, t.entryId],
+      foreignColumns: [diaryEntries.clinicId, diaryEntries.id],
+    }),
+    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
   ],
 );

@@ -1,3 +1,4 @@
+import type { ClockStyle } from '@tidy-quill/contract/words/format';
 import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
 import type { ConsentContent } from '@tidy-quill/contract/consent';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
@@ -38,6 +39,7 @@ export const clinics = pgTable('clinics', {
   timeZone: text('time_zone').notNull(),
   phone: text('phone').notNull(),
   emergencyPhone: text('emergency_phone').notNull(),
+  clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
   isDemo: boolean('is_demo').notNull().default(false),
 });
 

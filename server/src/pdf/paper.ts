@@ -14,8 +14,32 @@ const FONTS = {
   bold: { latin: 'bold', extended: 'bold-ext' },
 } as const;
 
+const scales = new WeakMap<PDFKit.PDFDocument, number>();
+
+/** Sizes that a document is tried at until it fits on one page, of 1. */
+const SCALES = [1, 0.94, 0.88, 0.82, 0.76, 0.7];
+
+/**
+ * A document that fills one page where one is enough: a little smaller where a few lines are over, at its full size on
+ * several pages where that is not enough. `fill` writes it, and may be called again.
+ */
+export function fitted(
+  title: string,
+  day: string,
+  fill: (doc: PDFKit.PDFDocument) => void,
+): PDFKit.PDFDocument {
+  for (const scale of SCALES) {
+    const doc = paper(title, day, scale);
+    fill(doc);
+    if (doc.bufferedPageRange().count === 1) return doc;
+  }
+  const doc = paper(title, day);
+  fill(doc);
+  return doc;
+}
+
 /** An A4 page in the product's own type, dated by `day` alone so that the same content gives the same file. */
-export function paper(title: string, day: string): PDFKit.PDFDocument {
+export function paper(title: string, day: string, scale = 1): PDFKit.PDFDocument {
   const at = dayjs(day).toDate();
   const doc = new PDFDocument({
     size: 'A4',
@@ -23,7 +47,9 @@ export function paper(title: string, day: string): PDFKit.PDFDocument {
     info: { Title: title, CreationDate: at, ModDate: at },
     lang: 'en-GB',
     displayTitle: true,
+    bufferPages: true,
   });
+  scales.set(doc, scale);
   doc.registerFont('regular', file('latin', 400));
   doc.registerFont('regular-ext', file('latin-ext', 400));
   doc.registerFont('bold', file('latin', 700));
@@ -43,17 +69,18 @@ export function write(
   } = {},
 ): void {
   const { size = 11, bold = false, before = 0, after = 0 } = how;
+  const scale = scales.get(doc) ?? 1;
   const faces = bold ? FONTS.bold : FONTS.regular;
   doc.x = doc.page.margins.left;
-  doc.y += before;
-  doc.fontSize(size);
+  doc.y += before * scale;
+  doc.fontSize(size * scale);
   const runs = runsOf(text);
   runs.forEach(({ extended, letters }, index) => {
     doc
       .font(extended ? faces.extended : faces.latin)
-      .text(letters, { continued: index < runs.length - 1, lineGap: 2 });
+      .text(letters, { continued: index < runs.length - 1, lineGap: 2 * scale });
   });
-  doc.y += after;
+  doc.y += after * scale;
 }
 
 function runsOf(text: string): { extended: boolean; letters: string }[] {

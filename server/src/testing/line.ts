@@ -1,6 +1,6 @@
-import type { LiveAsk, LiveTold } from '@tidy-quill/contract/live';
+import type { DeskTold, LiveAsk, LiveTold } from '@tidy-quill/contract/live';
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
-import { WebSocket } from 'ws';
+import { WebSocket, type ClientOptions } from 'ws';
 
 type Told<K extends LiveTold['tell']> = Extract<LiveTold, { readonly tell: K }>;
 
@@ -16,20 +16,49 @@ export interface Line {
   readonly end: () => void;
 }
 
-/** Opens a line as a browser does. Throws with the status where it is refused. */
+/** Opens the line of a visit as a browser does. Throws with the status where it is refused. */
 export async function lineAt(
   url: string,
   visitId: string,
   cookie: string,
   origin = url,
 ): Promise<Line> {
-  const address = `${url.replace('http', 'ws')}/api/visits/${visitId}/live`;
-  const socket = new WebSocket(address, { headers: { cookie }, origin });
-  const heard: LiveTold[] = [];
+  const { socket, told, closed } = await open<LiveTold>(
+    `${url.replace('http', 'ws')}/api/visits/${visitId}/live`,
+    { headers: { cookie }, origin },
+  );
+  let asks = 0;
+  return {
+    told,
+    ask: async (events, after = 0) => {
+      const asked: LiveAsk = { ask: ++asks, events: [...events] as LiveAsk['events'], after };
+      socket.send(JSON.stringify(asked));
+      const answer = await told('answer');
+      if (answer.ask !== asks) throw new Error(`Asked ${asks}, answered ${answer.ask}`);
+      return answer.kept;
+    },
+    say: (text) => socket.send(text),
+    closed,
+    end: () => socket.close(),
+  };
+}
+
+/** Opens the line of the desk. */
+export async function deskAt(url: string, cookie: string) {
+  const { socket, told } = await open<DeskTold>(`${url.replace('http', 'ws')}/api/live`, {
+    headers: { cookie },
+    origin: url,
+  });
+  return { told, end: () => socket.close() };
+}
+
+async function open<T extends { readonly tell: string }>(address: string, as: ClientOptions) {
+  const socket = new WebSocket(address, as);
+  const heard: T[] = [];
   let waiting = () => {};
   let code: number | null = null;
   socket.on('message', (data) => {
-    heard.push(JSON.parse(String(data)) as LiveTold);
+    heard.push(JSON.parse(String(data)) as T);
     waiting();
   });
   const closed = new Promise<number>((resolve) => {
@@ -46,26 +75,13 @@ export async function lineAt(
     });
     socket.on('error', reject);
   });
-  const told = async <K extends LiveTold['tell']>(tell: K): Promise<Told<K>> => {
+  const told = async <K extends T['tell']>(tell: K): Promise<Extract<T, { readonly tell: K }>> => {
     for (;;) {
       const index = heard.findIndex((each) => each.tell === tell);
-      if (index >= 0) return heard.splice(index, 1)[0] as Told<K>;
+      if (index >= 0) return heard.splice(index, 1)[0] as Extract<T, { readonly tell: K }>;
       if (code !== null) throw new Error(`The line ended with ${code}`);
       await new Promise<void>((resolve) => (waiting = resolve));
     }
   };
-  let asks = 0;
-  return {
-    told,
-    ask: async (events, after = 0) => {
-      const asked: LiveAsk = { ask: ++asks, events: [...events] as LiveAsk['events'], after };
-      socket.send(JSON.stringify(asked));
-      const answer = await told('answer');
-      if (answer.ask !== asks) throw new Error(`Asked ${asks}, answered ${answer.ask}`);
-      return answer.kept;
-    },
-    say: (text) => socket.send(text),
-    closed,
-    end: () => socket.close(),
-  };
+  return { socket, told, closed };
 }

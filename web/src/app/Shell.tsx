@@ -12,8 +12,11 @@ import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
+import { Arrivals } from '../features/urgent/Arrivals';
 import { sendWaiting } from './courier';
 import { useAppDispatch, useAppSelector } from './store';
+import { writeClocksAs } from '../text';
+import { NewVersion } from './NewVersion';
 import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
@@ -40,7 +43,14 @@ export function Shell() {
 }
 
 function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void }) {
-  const { data: me, error, isLoading, refetch } = useMeQuery();
+  const {
+    data: me,
+    error,
+    isLoading,
+    refetch,
+  } = useMeQuery(undefined, {
+    refetchOnReconnect: true,
+  });
   const dispatch = useAppDispatch();
   const signedOut = (error as { status?: unknown } | undefined)?.status === 401;
   const sender = signedOut ? undefined : me?.staff.id;
@@ -54,6 +64,8 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
       <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />
     );
   }
+  // Before anything of the clinic is drawn.
+  writeClocksAs(me.clinic.clock);
   return (
     <ClinicContext value={me}>
       <a className="skip-link" href="#page">
@@ -70,12 +82,14 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
           <div className="spine-foot">
             <button type="button" className="spine-place" onClick={onRoom}>
               <BulbOutlined aria-hidden />
-              {room === 'dim' ? 'Paper' : 'Dim room'}
+              {room === 'dim' ? 'Light theme' : 'Dim room'}
             </button>
+            <NewVersion />
             <SignOut name={me.staff.name} />
           </div>
         </nav>
         <main id="page" tabIndex={-1}>
+          <Arrivals />
           <Outlet />
         </main>
       </div>

@@ -1,7 +1,7 @@
 import type { ReactionListed, RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { Invitation } from '@tidy-quill/contract/ahead';
-import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
+import type { NewDiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
 import { api } from './api';
 import { keepEvents } from './visit-api';
 import { nowText } from './clock';
@@ -44,7 +44,7 @@ const afterApi = api.injectEndpoints({
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
     diaryPage: build.query<DiaryPage, string>({ query: (token) => `/diary/${token}` }),
-    writeDiary: build.mutation<null, DiaryEntry & { token: string }>({
+    writeDiary: build.mutation<null, NewDiaryEntry & { token: string }>({
       query: ({ token, ...body }) => ({ url: `/diary/${token}`, method: 'POST', body }),
     }),
     sendDiaryPhoto: build.mutation<null, { token: string; id: string; picture: Blob }>({
@@ -65,6 +65,10 @@ const afterApi = api.injectEndpoints({
       invalidatesTags: ['messages'],
     }),
     diary: build.query<DiaryRead[], string>({ query: (id) => `/visits/${id}/diary` }),
+    readEntry: build.mutation<null, string>({
+      query: (id) => ({ url: `/diary-entries/${id}/read`, method: 'POST' }),
+      invalidatesTags: ['today'],
+    }),
     diaryWorries: build.query<DiaryWorry[], void>({
       query: () => '/diary-worries',
       providesTags: ['today'],
@@ -88,4 +92,5 @@ export const {
   useOpenDiaryMutation,
   useDiaryQuery,
   useDiaryWorriesQuery,
+  useReadEntryMutation,
 } = afterApi;

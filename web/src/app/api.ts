@@ -3,6 +3,7 @@ import type {
   CatalogueKind,
   CatalogueVersion,
   NewVersion,
+  VersionImpact,
 } from '@tidy-quill/contract/catalogue';
 import type { SignedIn, SignIn } from '@tidy-quill/contract/auth';
 import type {
@@ -18,6 +19,7 @@ import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
 import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
+import type { ClockStyle } from '@tidy-quill/contract/words/format';
 import type { Problem } from '@tidy-quill/contract/problem';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import {
@@ -28,7 +30,9 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import { EVENT_REFUSAL_WORDS } from '../text';
+import { outbox } from './outbox';
 import { learnServerTime } from './clock';
+import { forgetOpen, keepSignIn, keptSignIn, keptVisit } from './open-visit-store';
 
 const bare = fetchBaseQuery({
   baseUrl: '/api',
@@ -46,12 +50,33 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
 ) => {
   const asked = Date.now();
   const result = await bare(args, store, extra);
+  if (store.endpoint === 'me' || store.endpoint === 'signIn') {
+    if (result.data !== undefined) await keepSignIn(result.data as SignedIn).catch(() => {});
+    else if (result.error?.status === 401) await forgetOpen().catch(() => {});
+  }
+  if (result.error?.status === 'FETCH_ERROR') {
+    const kept = await keptFor(store.endpoint, args).catch(() => null);
+    if (kept !== null) {
+      store.dispatch(outbox.actions.linkChanged('down'));
+      return { data: kept };
+    }
+  } else if ((store.getState() as { outbox: { link: string } }).outbox.link === 'down') {
+    store.dispatch(outbox.actions.linkChanged('up'));
+  }
   const told = result.meta?.response?.headers.get('x-server-time');
   if (told != null) learnServerTime(Number(told), asked, Date.now());
   if (result.error?.status === 401 && store.endpoint !== 'me' && store.endpoint !== 'signIn') {
     store.dispatch(api.util.invalidateTags(['me']));
   }
   return result;
+};
+
+/** What this browser keeps of an answer that the server cannot give now; null where it keeps nothing of it. */
+const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unknown> => {
+  if (endpoint === 'me') return keptSignIn();
+  return endpoint === 'visit' && typeof args === 'string'
+    ? keptVisit(args.split('/').at(-1)!)
+    : null;
 };
 
 export const api = createApi({
@@ -68,6 +93,7 @@ export const api = createApi({
     }),
     signOut: build.mutation<null, void>({
       query: () => ({ url: '/sign-out', method: 'POST' }),
+      onQueryStarted: () => forgetOpen(),
     }),
     acceptCaution: build.mutation<null, void>({
       query: () => ({ url: '/me/caution', method: 'POST' }),
@@ -178,11 +204,19 @@ export const api = createApi({
       query: (body) => ({ url: '/catalogue/versions', method: 'POST', body }),
       invalidatesTags: ['catalogue'],
     }),
+    versionImpact: build.query<VersionImpact[], string>({
+      query: (id) => `/catalogue/versions/${id}/impact`,
+      providesTags: ['catalogue', 'today'],
+    }),
     approveVersion: build.mutation<null, string>({
       query: (id) => ({ url: `/catalogue/versions/${id}/approve`, method: 'POST' }),
       invalidatesTags: ['catalogue', 'visit'],
     }),
     clinic: build.query<Clinic, void>({ query: () => '/clinic', providesTags: ['clinic'] }),
+    setClock: build.mutation<null, ClockStyle>({
+      query: (clock) => ({ url: '/clinic/clock', method: 'PUT', body: { clock } }),
+      invalidatesTags: ['me'],
+    }),
     addStaff: build.mutation<{ id: string }, NewStaff>({
       query: (body) => ({ url: '/clinic/staff', method: 'POST', body }),
       invalidatesTags: ['clinic'],
@@ -243,7 +277,9 @@ export const {
   useVersionsQuery,
   useAddVersionMutation,
   useApproveVersionMutation,
+  useVersionImpactQuery,
   useClinicQuery,
   useAddStaffMutation,
+  useSetClockMutation,
   useSetStaffActiveMutation,
 } = api;

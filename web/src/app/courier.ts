@@ -4,6 +4,7 @@ import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { keptOnServer, visitApi } from './visit-api';
 import { keepByLine } from './live-line';
+import { keepSince } from './open-visit-store';
 import { sendPhotos } from './photo-outbox';
 import { NOTHING_READ } from './arrived';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
@@ -137,6 +138,9 @@ async function send(
   const after = readUpTo(getState(), visitId);
   const confirmed = async () => {
     const ids = events.map(({ id }) => id);
+    // What leaves the outbox is kept with the visit first: a reload without a network shows it.
+    const since = getState().arrived[visitId];
+    if (since !== undefined) await keepSince(visitId, since).catch(() => {});
     await unshelve(ids);
     dispatch(outbox.actions.confirmed(ids));
     dispatch(outbox.actions.linkChanged('up'));

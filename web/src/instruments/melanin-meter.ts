@@ -1,3 +1,5 @@
+import { LOWEST_OF_SKIN } from '@tidy-quill/core/look';
+
 /**
  * A melanin meter at the desk. Connect once, then read as often as wanted: each reading is 0–100 on the instrument's
  * own scale, taken with the probe flat on the skin; `read` rejects with a plain sentence when the probe was lifted
@@ -6,6 +8,8 @@
  */
 export interface MelaninMeter {
   readonly name: string;
+  /** Whether it is a stand-in, whose readings are invented. */
+  readonly simulated: boolean;
   connect(): Promise<void>;
   read(place: MeterPlace): Promise<number>;
   fractionOf(reading: number): number;
@@ -44,12 +48,13 @@ export function simulatedMeter(
   let taken = 0;
   return {
     name: 'Simulated melanin meter',
+    simulated: true,
     connect: () => Promise.resolve(),
     read(place) {
       taken += 1;
       const askew = taken % ASKEW_EVERY === 0 ? ASKEW_BY : 0;
       const value = readingOfFraction(skin[place]) + (random() * 2 - 1) * NOISE + askew;
-      return Promise.resolve(Math.round(Math.min(100, Math.max(0, value)) * 10) / 10);
+      return Promise.resolve(Math.round(Math.min(100, Math.max(LOWEST_OF_SKIN, value)) * 10) / 10);
     },
     fractionOf: fractionOfReading,
   };

@@ -3,10 +3,10 @@ import { addDays, type Day } from '@tidy-quill/core/units';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { hashPassword } from '../../features/auth/store';
-import { searchText } from '../../features/clients/search-text';
+import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
-import { diaryEntries, diaryLinks } from '../diary-tables';
+import { diaryEntries, diaryLinks, diaryReads } from '../diary-tables';
 import {
   aheadAnswers,
   areas,
@@ -50,7 +50,8 @@ export async function fillDemo(db: Db): Promise<void> {
 
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
-  ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryEntries, diaryLinks, messages],
+  ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
+  ...[diaryLinks, messages],
   ...[photos, visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
 ];
 
@@ -63,6 +64,7 @@ const KEPT = [
   [aheadAnswers, 'ahead_answers_append_only'],
   [photos, 'photos_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
+  [diaryReads, 'diary_reads_append_only'],
 ] as const;
 
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */
@@ -141,16 +143,18 @@ async function fillClient(
   const reference = `TQ-${String(number).padStart(4, '0')}`;
   const { givenName, familyName, age, note } = client;
   const birthYear = Number(today.slice(0, 4)) - age - 1;
+  const birthDate = `${birthYear}-${String((number % 12) + 1).padStart(2, '0')}-17`;
+  const phone = `01632 960 ${200 + number}`;
   await tx.insert(clients).values({
     clinicId,
     id: clientId,
     reference,
     givenName,
     familyName,
-    birthDate: `${birthYear}-${String((number % 12) + 1).padStart(2, '0')}-17`,
-    phone: `01632 960 ${200 + number}`,
+    birthDate,
+    phone,
     note,
-    searchText: searchText(givenName, familyName, reference),
+    searchText: searchTextOf({ givenName, familyName, reference, phone, birthDate }),
   });
   await tx.insert(areas).values({ clinicId, id: areaId, clientId, ...client.area });
   let history: readonly PastSession[] = [];

@@ -12,7 +12,7 @@ import { asShown } from '@tidy-quill/core/prepare';
 import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/record';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
-import { searchText } from '../../features/clients/search-text';
+import { searchTextOf } from '../../features/clients/search-text';
 import { keepPhoto } from '../../features/photos/store';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import { momentAt } from '../../http/clinic-day';
@@ -44,11 +44,13 @@ async function fillOne(
   const [clientId, areaId] = [v7(), v7()];
   const reference = `TQ-${String(number).padStart(4, '0')}`;
   const { givenName, familyName, age, note, areaCm2 } = client;
+  const birthDate = `${Number(today.slice(0, 4)) - age - 1}-09-04`;
+  const phone = `01632 960 ${200 + number}`;
   await tx.insert(clients).values({
     ...{ clinicId, id: clientId, reference, givenName, familyName, note },
-    birthDate: `${Number(today.slice(0, 4)) - age - 1}-09-04`,
-    phone: `01632 960 ${200 + number}`,
-    searchText: searchText(givenName, familyName, reference),
+    birthDate,
+    phone,
+    searchText: searchTextOf({ givenName, familyName, reference, phone, birthDate }),
   });
   await tx
     .insert(areas)

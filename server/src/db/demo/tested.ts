@@ -7,7 +7,7 @@ import type { HairMark } from '@tidy-quill/core/reaction';
 import { addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { keepPhoto } from '../../features/photos/store';
-import { searchText } from '../../features/clients/search-text';
+import { searchTextOf } from '../../features/clients/search-text';
 import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
@@ -150,16 +150,18 @@ async function openFor(tx: Tx, clinic: DemoClinic, of: Tested, number: number, s
   const reference = `TQ-${String(number).padStart(4, '0')}`;
   const { givenName, familyName } = of;
   const birthYear = Number(today.slice(0, 4)) - of.age - 1;
+  const birthDate = `${birthYear}-06-21`;
+  const phone = `01632 960 ${200 + number}`;
   await tx.insert(clients).values({
     clinicId,
     id: clientId,
     reference,
     givenName,
     familyName,
-    birthDate: `${birthYear}-06-21`,
-    phone: `01632 960 ${200 + number}`,
+    birthDate,
+    phone,
     note: '',
-    searchText: searchText(givenName, familyName, reference),
+    searchText: searchTextOf({ givenName, familyName, reference, phone, birthDate }),
   });
   const rows = of.zones.map((zone) => ({ clinicId, id: v7(), clientId, ...zone }));
   await tx.insert(areas).values(rows);

@@ -5,12 +5,14 @@ import {
   dayText,
   ADVICE_PART_WORDS,
   dayOf,
+  inClockStyle,
+  momentText,
 } from '@tidy-quill/contract/words/index';
 import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/course';
 import type { Day } from '@tidy-quill/core/units';
 import ical, { ICalAlarmType } from 'ical-generator';
 import type { areas, clients, clinics, visits } from '../../db/schema';
-import { collected, paper, write } from '../../pdf/paper';
+import { collected, fitted, write } from '../../pdf/paper';
 
 /** What a client takes home. */
 export interface Leaflet {
@@ -19,6 +21,8 @@ export interface Leaflet {
   readonly clinic: typeof clinics.$inferSelect;
   readonly advice: readonly Advice[];
   readonly nextVisitOn: Day;
+  /** When the next visit is booked for; null where none is. */
+  readonly nextVisitAt: Date | null;
   readonly sentAt: Date;
 }
 
@@ -31,29 +35,30 @@ const partsOf = ({ advice }: Leaflet) =>
     lines: advice.filter((each) => (each.part ?? 'care') === part).map(adviceText),
   })).filter(({ lines }) => lines.length > 0);
 
-/** The advice on paper, in large type. */
+/** The advice on paper, in large type, on one page with the telephone numbers at its end. */
 export function leafletPdf(leaflet: Leaflet): Promise<Buffer> {
-  const { client, area, clinic, nextVisitOn, sentAt } = leaflet;
+  const { client, area, clinic, sentAt } = leaflet;
   const on = dayOf(sentAt.toISOString(), clinic.timeZone);
-  const doc = paper(title(leaflet), on);
-  write(doc, clinic.name, { size: 11 });
-  write(doc, title(leaflet), { size: 22, bold: true, after: 4 });
-  write(doc, `${client.givenName} ${client.familyName}, ${areaText(area)}, ${dayText(on)}`, {
-    size: 13,
-    after: 8,
-  });
-  for (const { heading, lines } of partsOf(leaflet)) {
-    write(doc, heading, { size: 16, bold: true, before: 6, after: 2 });
-    for (const line of lines) write(doc, `• ${line}`, { size: 14, after: 4 });
-  }
-  write(doc, callText(leaflet), { size: 14, bold: true, before: 10, after: 6 });
-  write(doc, `Next visit: ${dayText(nextVisitOn)}.`, { size: 14 });
-  return collected(doc);
+  const fill = (doc: PDFKit.PDFDocument) => {
+    write(doc, clinic.name, { size: 11 });
+    write(doc, title(leaflet), { size: 22, bold: true, after: 4 });
+    write(doc, `${client.givenName} ${client.familyName}, ${areaText(area)}, ${dayText(on)}`, {
+      size: 13,
+      after: 8,
+    });
+    for (const { heading, lines } of partsOf(leaflet)) {
+      write(doc, heading, { size: 16, bold: true, before: 6, after: 2 });
+      for (const line of lines) write(doc, `• ${line}`, { size: 14, after: 4 });
+    }
+    write(doc, nextText(leaflet), { size: 14, before: 10, after: 6 });
+    write(doc, callText(leaflet), { size: 14, bold: true });
+  };
+  return collected(inClockStyle(clinic.clock, () => fitted(title(leaflet), on, fill)));
 }
 
 /** The advice as a message: short enough to be read on a telephone, every day worked out. */
 export function leafletMessage(leaflet: Leaflet): string {
-  const { clinic, nextVisitOn } = leaflet;
+  const { clinic } = leaflet;
   const parts = partsOf(leaflet).flatMap(({ heading, lines }) => [
     `${heading}:`,
     ...lines.map((line) => `- ${line}`),
@@ -61,10 +66,16 @@ export function leafletMessage(leaflet: Leaflet): string {
   return [
     `${clinic.name}. ${title(leaflet)}.`,
     ...parts,
+    inClockStyle(clinic.clock, () => nextText(leaflet)),
     callText(leaflet),
-    `Next visit: ${dayText(nextVisitOn)}.`,
   ].join('\n');
 }
+
+/** The day of the next visit, and its hour once it is booked. */
+const nextText = ({ clinic, nextVisitOn, nextVisitAt }: Leaflet) =>
+  nextVisitAt === null
+    ? `Next visit: from ${dayText(nextVisitOn)} on. Call us for an hour.`
+    : `Next visit: ${momentText(nextVisitAt.toISOString(), clinic.timeZone)}.`;
 
 const callText = ({ clinic }: Leaflet) =>
   `Call us: ${clinic.phone}. Emergency: ${clinic.emergencyPhone}.`;
@@ -83,7 +94,11 @@ export function nextVisitIcs({ clinic }: Leaflet, next: typeof visits.$inferSele
     start: next.startsAt,
     end: new Date(next.startsAt.getTime() + MINUTES * 60_000),
     summary: `Visit at ${clinic.name}`,
-    description: `At ${clockText(next.startsAt.toISOString(), clinic.timeZone)}. To move it, call ${clinic.phone}.`,
+    description: inClockStyle(
+      clinic.clock,
+      () =>
+        `At ${clockText(next.startsAt.toISOString(), clinic.timeZone)}. To move it, call ${clinic.phone}.`,
+    ),
   });
   event.createAlarm({ type: ICalAlarmType.display, trigger: REMIND_SECONDS });
   return calendar.toString();

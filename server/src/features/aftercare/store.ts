@@ -71,7 +71,8 @@ export async function leafletOf(
     .innerJoin(clinics, eq(clinics.id, areas.clinicId))
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
   const { advice, nextVisitOn } = sent.body as SentHome;
-  return { ...around!, advice, nextVisitOn, sentAt: sent.at };
+  const next = await visitAfter(db, clinicId, visit);
+  return { ...around!, advice, nextVisitOn, nextVisitAt: next?.startsAt ?? null, sentAt: sent.at };
 }
 
 /** The client's next visit to the same area, and where it is; null where none is booked. */

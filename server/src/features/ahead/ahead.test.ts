@@ -70,7 +70,7 @@ describe('a link to answer at home', () => {
     });
     expect(Object.keys(body).sort()).toEqual([
       ...['area', 'clinicName', 'clinicPhone', 'givenName', 'job', 'place'],
-      ...['startsAt', 'substances', 'timeZone', 'today'],
+      ...['startsAt', 'suitability', 'timeZone', 'today'],
     ]);
     for (const path of ['/api/clients', '/api/today', '/api/messages', '/api/me']) {
       expect((await client.get(path)).status, path).toBe(401);

@@ -4,6 +4,7 @@ import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
+import { tellDesk } from '../live/kept';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';
@@ -23,7 +24,8 @@ export function aheadRoutes(db: Db, guesses: Tries): Router {
   router.post('/ahead/:token', async (request, response) => {
     const { token } = request.params;
     const given = parse(AheadAnswers, request.body);
-    await guarded(request.ip ?? '', () => answerAhead(db, token, given));
+    const clinicId = await guarded(request.ip ?? '', () => answerAhead(db, token, given));
+    tellDesk(db, clinicId);
     response.status(204).end();
   });
 

@@ -89,13 +89,13 @@ export async function aheadPage(db: Queryable, token: string): Promise<AheadPage
     startsAt: visit.startsAt.toISOString(),
     timeZone: clinic.timeZone,
     today: clinicToday(clinic.timeZone),
-    substances: content.substances.map(({ id, name }) => ({ id, name })),
+    suitability: content,
   };
 }
 
-/** Keeps a client's answers, whole and sound, and uses the token up. */
-export async function answerAhead(db: Db, token: string, given: AheadAnswers): Promise<void> {
-  await db.transaction(async (tx) => {
+/** Keeps a client's answers, whole and sound, and uses the token up. Gives the clinic that has them. */
+export async function answerAhead(db: Db, token: string, given: AheadAnswers): Promise<string> {
+  return db.transaction(async (tx) => {
     const { invitation, visit, client, area, clinic } = await openedBy(tx, token, true);
     const { content } = await suitabilityInForce(tx, clinic.id);
     const today = clinicToday(clinic.timeZone);
@@ -118,6 +118,7 @@ export async function answerAhead(db: Db, token: string, given: AheadAnswers): P
       .update(invitations)
       .set({ usedAt: new Date() })
       .where(and(eq(invitations.clinicId, clinic.id), eq(invitations.id, invitation.id)));
+    return clinic.id;
   });
 }
 

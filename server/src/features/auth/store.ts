@@ -33,10 +33,10 @@ export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
       and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId), eq(staff.active, true)),
     );
   if (row === undefined) return null;
-  const { id, name, timeZone, phone, emergencyPhone } = row.clinic;
+  const { id, name, timeZone, phone, emergencyPhone, clock } = row.clinic;
   return {
     staff: { id: row.staff.id, name: row.staff.name, role: row.staff.role },
-    clinic: { id, name, timeZone, phone, emergencyPhone },
+    clinic: { id, name, timeZone, phone, emergencyPhone, clock },
     cautionAccepted: row.staff.cautionAcceptedAt !== null,
   };
 }

@@ -4,7 +4,8 @@ import * as v from 'valibot';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
-import { addVersion, approveVersion, catalogueInForce, versionsOf } from './store';
+import { impactOf } from './impact';
+import { addVersion, approveVersion, catalogueInForce, findVersion, versionsOf } from './store';
 
 const KindAsked = v.object({ kind: v.picklist(CATALOGUE_KINDS) });
 
@@ -26,6 +27,12 @@ export function catalogueRoutes(db: Db): Router {
     const made = parse(NewVersion, request.body);
     await addVersion(db, actor, made);
     response.status(201).json({ id: made.id });
+  });
+
+  router.get('/catalogue/versions/:id/impact', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const version = await findVersion(db, clinicId, pathId(request));
+    response.json(await impactOf(db, clinicId, version));
   });
 
   router.post('/catalogue/versions/:id/approve', async (request, response) => {

@@ -142,11 +142,20 @@ export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promis
   });
 }
 
+/** One version; 404 where there is none. */
+export async function findVersion(db: Queryable, clinicId: string, id: string) {
+  const [row] = await db
+    .select()
+    .from(catalogueVersions)
+    .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.id, id)));
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such version');
+  return row;
+}
+
 /** Approves a draft; from then on it is in force and never changed. */
 export async function approveVersion(db: Db, actor: Actor, id: string): Promise<void> {
   const mine = and(eq(catalogueVersions.clinicId, actor.clinicId), eq(catalogueVersions.id, id));
-  const [row] = await db.select().from(catalogueVersions).where(mine);
-  if (row === undefined) throw new HttpProblem('not-found', 'There is no such version');
+  const row = await findVersion(db, actor.clinicId, id);
   if (row.approvedAt !== null) return;
   const inForce = await versionsOf(db, actor.clinicId, row.kind);
   if (inForce.some(({ number, approvedAt }) => approvedAt !== null && number > row.number)) {

@@ -40,6 +40,26 @@ describe('search', () => {
     expect(await counted('larkspur')).toEqual([1]);
   });
 
+  it('finds by telephone number and by birth date, as people type them', async () => {
+    const { body } = await person.get('/api/clients?text=okapi');
+    const [client] = (body as { clients: { birthDate: string; id: string }[] }).clients;
+    const { phone } = (
+      (await person.get(`/api/clients/${client!.id}`)).body as { client: { phone: string } }
+    ).client;
+    const [year, month, day] = client!.birthDate.split('-') as [string, string, string];
+    for (const text of [
+      phone,
+      phone.replace(/\s/g, ''),
+      client!.birthDate,
+      `${day}/${month}/${year}`,
+      `${Number(day)}.${Number(month)}.${year}`,
+    ]) {
+      expect(await found(text), text).toContain('Okapi-Lune');
+    }
+    expect(await found('(01632) 960-208')).toEqual(['Okapi-Lune']);
+    expect(await found('01632 960 999')).toEqual([]);
+  });
+
   it('takes % and _ for what they are', async () => {
     expect(await found('%')).toEqual([]);
     expect(await found('_')).toEqual([]);
@@ -122,6 +142,34 @@ describe('booking into a room that is none', () => {
 });
 
 describe('booking', () => {
+  it('takes in several areas at once, and each of them only of this client', async () => {
+    const { body: list } = await person.get('/api/clients?text=fiddlewood');
+    const [client] = (list as { clients: { id: string }[] }).clients;
+    const { areas } = (await person.get(`/api/clients/${client!.id}`)).body as {
+      areas: { id: string; clientId: string }[];
+    };
+    const [first, second] = areas;
+    const clinic = (await person.get('/api/clinic')).body as {
+      rooms: { id: string }[];
+      staff: { id: string }[];
+    };
+    const visit = {
+      ...{ roomId: clinic.rooms[0]!.id, staffId: clinic.staff[0]!.id },
+      startsAt: '2026-12-01T10:00:00Z',
+    };
+    const id = crypto.randomUUID();
+    const both = { ...visit, id, areaId: first!.id, alsoAreaIds: [second!.id] };
+    expect((await person.post(`/api/clients/${first!.clientId}/visits`, both)).status).toBe(201);
+    expect((await person.post(`/api/clients/${first!.clientId}/visits`, both)).status).toBe(201);
+    const opened = (await person.get(`/api/visits/${id}`)).body as { events: { body: object }[] };
+    expect(opened.events.map(({ body }) => body)).toEqual([
+      { kind: 'zoneAdded', areaId: second!.id, assessment: null },
+    ]);
+    const strange = { ...both, id: crypto.randomUUID(), alsoAreaIds: [crypto.randomUUID()] };
+    const refused = await person.post(`/api/clients/${first!.clientId}/visits`, strange);
+    expect(refused.body).toMatchObject({ fields: [{ field: 'alsoAreaIds.0' }] });
+  });
+
   it('refuses another client’s area', async () => {
     const { body: list } = await person.get('/api/clients?text=candlewick');
     const { body: others } = await person.get('/api/clients?text=oxenstable');

@@ -66,9 +66,8 @@ export function clientRoutes(db: Db): Router {
   });
 
   router.post('/clients/:id/visits', async (request, response) => {
-    const { clinicId } = actorOf(request);
     const visit = parse(NewVisit, request.body);
-    await bookVisit(db, clinicId, pathId(request), visit);
+    await db.transaction((tx) => bookVisit(tx, actorOf(request), pathId(request), visit));
     response.status(201).json({ id: visit.id });
   });
 

@@ -10,7 +10,7 @@ import { and, asc, count, eq, like, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
-import { likeAnywhere, searchText } from './search-text';
+import { likeAnywhere, searchTextOf, searchWords } from './search-text';
 
 type ClientRow = typeof clients.$inferSelect;
 
@@ -31,7 +31,7 @@ export async function findClients(
   clinicId: string,
   search: { text: string; page: number },
 ): Promise<ClientPage> {
-  const words = searchText(search.text).split(' ').filter(Boolean);
+  const words = searchWords(search.text);
   const fits = and(
     eq(clients.clinicId, clinicId),
     ...words.map((word) => like(clients.searchText, likeAnywhere(word))),
@@ -95,7 +95,7 @@ export async function addClient(
         id,
         reference,
         ...fields,
-        searchText: searchText(fields.givenName, fields.familyName, reference),
+        searchText: searchTextOf({ ...fields, reference }),
       })
       .onConflictDoNothing();
     return findClient(tx, clinicId, id);
@@ -127,7 +127,7 @@ export async function editClient(
       .set({
         ...fields,
         version: version + 1,
-        searchText: searchText(fields.givenName, fields.familyName, row.reference),
+        searchText: searchTextOf({ ...fields, reference: row.reference }),
       })
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
       .returning();

@@ -1,8 +1,8 @@
-import { NewStaff, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
+import { ClinicClock, NewStaff, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
 import { and, asc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
-import { rooms, staff } from '../../db/schema';
+import { clinics, rooms, staff } from '../../db/schema';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
 import { hashPassword } from '../auth/store';
@@ -32,6 +32,13 @@ export function clinicRoutes(db: Db): Router {
         .orderBy(asc(staff.name)),
     };
     response.json(body);
+  });
+
+  router.put('/clinic/clock', async (request, response) => {
+    const { clinicId } = actorWithRole(request, 'owner');
+    const { clock } = parse(ClinicClock, request.body);
+    await db.update(clinics).set({ clock }).where(eq(clinics.id, clinicId));
+    response.status(204).end();
   });
 
   router.post('/clinic/staff', async (request, response) => {

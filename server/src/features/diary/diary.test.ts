@@ -4,6 +4,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { deskAt } from '../../testing/line';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -62,6 +63,41 @@ describe('a healing diary', () => {
     ]);
     const read = (await person.get(`/api/visits/${visitId}/diary`)).body as DiaryRead[];
     expect(read.map(({ trend }) => trend)).toEqual(['worse', 'better']);
+  });
+
+  it('triages what came from home, gravest first, and tells the desk at once', async () => {
+    const desk = await deskAt(app.url, person.cookie());
+    expect((await client.post(path, entry({ seen: ['blister'] }))).status).toBe(204);
+    expect(await desk.told('desk')).toEqual({ tell: 'desk' });
+    desk.end();
+    expect(await worries()).toMatchObject([
+      { triage: { level: 'clinicianNow' }, report: { what: 'infection', signs: ['fever'] } },
+      { triage: { level: 'seeToday' }, report: { what: 'blister' } },
+    ]);
+  });
+
+  it('is corrected on the same day only, and what was urgent stays until it is reported', async () => {
+    const [urgent] = await worries();
+    const corrected = entry({ trend: 'same', replaces: urgent!.entry.id });
+    expect((await client.post(path, corrected)).status).toBe(204);
+    expect((await worries()).map(({ entry: { id } }) => id)).toContain(urgent!.entry.id);
+    const stray = await client.post(path, entry({ replaces: v7() }));
+    expect(stray.status).toBe(422);
+    expect((await page()).entries[0]).toMatchObject({ replaces: urgent!.entry.id });
+  });
+
+  it('leaves the desk once it was read, or a reaction was reported from it', async () => {
+    const [urgent, blister] = await worries();
+    const read = (id: string) => person.post(`/api/diary-entries/${id}/read`);
+    expect((await read(urgent!.entry.id)).status).toBe(422);
+    expect((await read(v7())).status).toBe(404);
+    expect((await read(blister!.entry.id)).status).toBe(204);
+    const { report, areaId, entry: told } = urgent!;
+    const body = { kind: 'reactionReported', how: 'message', report, photoIds: [], note: '' };
+    const event = { id: v7(), at: new Date().toISOString(), areaId };
+    const sent = [{ ...event, body: { ...body, fromDiary: told.id } }];
+    expect((await person.post(`/api/visits/${visitId}/events`, sent)).status).toBe(200);
+    expect(await worries()).toEqual([]);
   });
 
   it('names what it cannot take, and takes no picture that was not agreed to', async () => {

@@ -6,10 +6,12 @@ import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
+import { tellDesk } from '../live/kept';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';
-import { diaryOf, diaryPage, diaryWorries, keepDiaryPhoto, openDiary, writeDiary } from './store';
+import { diaryOf, diaryPage, keepDiaryPhoto, openDiary, writeDiary } from './store';
+import { diaryWorries, readEntry } from './worries';
 
 /** What a client reaches with a diary's token and nothing else. Wrong tokens are counted by address. */
 export function diaryRoutes(db: Db, guesses: Tries): Router {
@@ -25,7 +27,8 @@ export function diaryRoutes(db: Db, guesses: Tries): Router {
   router.post('/diary/:token', async (request, response) => {
     const { token } = request.params;
     const entry = parse(DiaryEntry, request.body);
-    await guarded(request.ip ?? '', () => writeDiary(db, token, entry));
+    const clinicId = await guarded(request.ip ?? '', () => writeDiary(db, token, entry));
+    tellDesk(db, clinicId);
     response.status(204).end();
   });
 
@@ -58,6 +61,13 @@ export function diaryDeskRoutes(db: Db, carrier: MessageCarrier): Router {
     const { clinicId } = actorOf(request);
     const { id } = await findVisit(db, clinicId, pathId(request));
     response.json(await diaryOf(db, clinicId, id));
+  });
+
+  router.post('/diary-entries/:id/read', async (request, response) => {
+    const actor = actorOf(request);
+    await readEntry(db, actor, pathId(request));
+    tellDesk(db, actor.clinicId);
+    response.status(204).end();
   });
 
   router.get('/diary-worries', async (request, response) => {

@@ -1,16 +1,15 @@
 import type { Invitation } from '@tidy-quill/contract/ahead';
-import type { DiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
+import type { DiaryEntry, DiaryPage, DiaryRead } from '@tidy-quill/contract/diary';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { consentStanding } from '@tidy-quill/core/consent';
-import { isWorrying } from '@tidy-quill/core/reaction';
 import { fullYears } from '@tidy-quill/core/units';
 import dayjs from 'dayjs';
-import { and, desc, eq, gte } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { diaryEntries, diaryLinks } from '../../db/diary-tables';
-import { clients, messages, visits } from '../../db/schema';
+import { clinics, messages } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
@@ -22,7 +21,6 @@ import { findVisit } from '../visit/store';
 const TOKEN_BYTES = 24;
 // Healing takes two weeks; a crust may stay a third.
 const OPEN_DAYS = 28;
-const READ_DAYS = 14;
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -82,9 +80,10 @@ export async function diaryPage(db: Queryable, token: string): Promise<DiaryPage
     job: area.job,
     treatedOn: clinicDay(sentAt, clinic.timeZone),
     today: clinicToday(clinic.timeZone),
+    timeZone: clinic.timeZone,
     mayPhotograph: await mayPhotograph(db, link.clinicId, visit),
     advice,
-    entries: entries.map(({ id, givenAt, trend }) => ({ id, givenAt, trend })),
+    entries,
   };
 }
 
@@ -112,13 +111,36 @@ export async function keepDiaryPhoto(
   await keepPhoto(db, actor, visit.id, about, sent);
 }
 
-/** Keeps an entry; sent twice, it is kept once. */
-export async function writeDiary(db: Queryable, token: string, entry: DiaryEntry): Promise<void> {
+/**
+ * Keeps an entry; sent twice, it is kept once. Gives the clinic that has it.
+ * @throws HttpProblem 422 where it corrects an entry that is not of this diary and this day.
+ */
+export async function writeDiary(db: Queryable, token: string, entry: DiaryEntry): Promise<string> {
   const { link, visit } = await openedBy(db, token);
+  const { clinicId } = link;
+  if (entry.replaces !== null) await refuseOldCorrection(db, clinicId, visit.id, entry.replaces);
   await db
     .insert(diaryEntries)
-    .values({ clinicId: link.clinicId, visitId: visit.id, linkId: link.id, ...entry })
+    .values({ clinicId, visitId: visit.id, linkId: link.id, ...entry })
     .onConflictDoNothing();
+  return clinicId;
+}
+
+async function refuseOldCorrection(
+  db: Queryable,
+  clinicId: string,
+  visitId: string,
+  replaced: string,
+) {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const written = await diaryOf(db, clinicId, visitId);
+  const old = written.find(({ id }) => id === replaced);
+  const { timeZone } = clinic!;
+  if (old !== undefined && clinicDay(new Date(old.givenAt), timeZone) === clinicToday(timeZone))
+    return;
+  throw new HttpProblem('refused-by-rule', 'Only what was written today can be corrected', {
+    detail: 'Write a new entry instead: earlier ones stay as they are.',
+  });
 }
 
 /** What a client wrote of a visit's healing, newest first. */
@@ -135,38 +157,14 @@ export async function diaryOf(
   return rows.map(asRead);
 }
 
-/** Entries of the last two weeks that somebody should read: worse, or with a sign; newest first. */
-export async function diaryWorries(db: Queryable, clinicId: string): Promise<DiaryWorry[]> {
-  const since = dayjs().subtract(READ_DAYS, 'day').toDate();
-  const rows = await db
-    .select({ entry: diaryEntries, visit: visits, client: clients })
-    .from(diaryEntries)
-    .innerJoin(
-      visits,
-      and(eq(visits.clinicId, diaryEntries.clinicId), eq(visits.id, diaryEntries.visitId)),
-    )
-    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
-    .where(and(eq(diaryEntries.clinicId, clinicId), gte(diaryEntries.givenAt, since)))
-    .orderBy(desc(diaryEntries.givenAt));
-  return rows
-    .filter(({ entry }) => isWorrying(entry))
-    .map(({ entry, visit, client }) => ({
-      visitId: visit.id,
-      areaId: visit.areaId,
-      client: {
-        id: client.id,
-        name: `${client.givenName} ${client.familyName}`,
-        phone: client.phone,
-      },
-      entry: asRead(entry),
-    }));
-}
-
-const asRead = (row: typeof diaryEntries.$inferSelect): DiaryRead => ({
+/** An entry as the clinic and its client read it. */
+export const asRead = (row: typeof diaryEntries.$inferSelect): DiaryRead => ({
   id: row.id,
   givenAt: row.givenAt.toISOString(),
   trend: row.trend,
   signs: row.signs,
+  seen: row.seen,
+  replaces: row.replaces,
   note: row.note,
   photoIds: row.photoIds,
 });

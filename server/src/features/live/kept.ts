@@ -11,6 +11,14 @@ export function tellOfKept(db: Db, visitId: string, after: number): void {
   db.execute(sql`select pg_notify(${CHANNEL}, ${`${visitId} ${after}`})`).catch(() => {});
 }
 
+/** The key under which a clinic's desk listens: what came in from home, reactions told of. */
+export const deskOf = (clinicId: string) => `clinic:${clinicId}`;
+
+/** Tells every server that something came in that a clinic's desk shows. */
+export function tellDesk(db: Db, clinicId: string): void {
+  tellOfKept(db, deskOf(clinicId), 0);
+}
+
 /** The place of the last event of a visit; 0 where it has none. */
 export async function lastKept(db: Db, clinicId: string, visitId: string): Promise<number> {
   const [row] = await db

@@ -1,4 +1,4 @@
-import { LiveAsk, type LiveTold } from '@tidy-quill/contract/live';
+import { LiveAsk, type DeskTold, type LiveTold } from '@tidy-quill/contract/live';
 import { read } from '@tidy-quill/contract/problem';
 import { Router } from 'express';
 import type { WebSocket } from 'ws';
@@ -9,7 +9,7 @@ import { asWebSocket } from '../../http/upgrade';
 import type { ConsoleBridge } from '../console/bridge';
 import { lineFor } from '../console/routes';
 import { pressKeeper } from '../visit/presses';
-import { lastKept, tellOfKept, type KeptFeed } from './kept';
+import { deskOf, lastKept, tellOfKept, type KeptFeed } from './kept';
 
 const BEAT_MS = 15_000;
 
@@ -59,6 +59,22 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Route
       for (const stop of stops) stop();
     });
     first().catch(() => {});
+  });
+
+  /** The line of the clinic's desk: tells of whatever comes in while a page is open. */
+  router.get('/live', async (request) => {
+    const { clinicId } = actorOf(request);
+    const line = await asWebSocket(request);
+    const stops = [
+      feed.listen(deskOf(clinicId), () =>
+        line.send(JSON.stringify({ tell: 'desk' } satisfies DeskTold)),
+      ),
+      beat(line),
+    ];
+    line.on('error', () => {});
+    line.on('close', () => {
+      for (const stop of stops) stop();
+    });
   });
 
   return router;

@@ -1,49 +1,53 @@
 import type { RecordOpened } from '@tidy-quill/contract/record';
 import {
+  inClockStyle,
   momentText,
+  type ClockStyle,
   sheetNames,
   sheetSections,
   visitDayText,
 } from '@tidy-quill/contract/words/index';
 import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/record';
-import { collected, paper, write } from '../../pdf/paper';
+import { collected, fitted, write } from '../../pdf/paper';
 
 /** The record of a visit on paper: what its page shows, with the pain over time and small photographs. */
 export function recordPdf(
   opened: RecordOpened,
-  timeZone: string,
+  { timeZone, clock }: { readonly timeZone: string; readonly clock: ClockStyle },
   thumbnails: readonly Buffer[],
 ): Promise<Buffer> {
   const { visit, client, clinicName, room } = opened;
   const day = visit.startsAt.slice(0, 10);
-  const doc = paper(`Record of ${client.reference}, ${day}`, day);
   const sheet = sessionSheet(opened.events, visit.areaId);
   const names = sheetNames(opened, timeZone);
-  write(doc, `${clinicName}, ${room}`, { size: 9 });
-  write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
-  write(
-    doc,
-    `${client.reference}, born ${client.birthDate}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
-    { after: 4 },
-  );
-  for (const { title, lines } of sheetSections(sheet, names)) {
-    write(doc, title, { size: 12, bold: true, before: 6, after: 2 });
-    for (const { label, text, grave } of lines) {
-      write(doc, `${label}: ${text}`, { size: 9.5, bold: grave === true, after: 1 });
+  const fill = (doc: PDFKit.PDFDocument) => {
+    write(doc, `${clinicName}, ${room}`, { size: 9 });
+    write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
+    write(
+      doc,
+      `${client.reference}, born ${client.birthDate}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
+      { after: 4 },
+    );
+    for (const { title, lines } of sheetSections(sheet, names)) {
+      write(doc, title, { size: 12, bold: true, before: 6, after: 2 });
+      for (const { label, text, grave } of lines) {
+        write(doc, `${label}: ${text}`, { size: 9.5, bold: grave === true, after: 1 });
+      }
     }
-  }
-  for (const zone of sheet.zones) painChart(doc, zone, names.area(zone.areaId));
-  pictures(doc, thumbnails);
-  const consents = opened.consents.map(
-    ({ content, signedAt, sha256 }) =>
-      `${content.title}, signed ${momentText(signedAt, timeZone)} (${sha256.slice(0, 12)}…)`,
-  );
-  if (consents.length > 0) {
-    write(doc, 'Consent', { size: 12, bold: true, before: 6, after: 2 });
-    for (const line of consents) write(doc, line, { size: 9.5, after: 1 });
-  }
-  write(doc, `Visit ${visit.id}. Digest ${opened.digest}.`, { size: 7.5, before: 8 });
-  return collected(doc);
+    for (const zone of sheet.zones) painChart(doc, zone, names.area(zone.areaId));
+    pictures(doc, thumbnails);
+    const consents = opened.consents.map(
+      ({ content, signedAt, sha256 }) =>
+        `${content.title}, signed ${momentText(signedAt, timeZone)} (${sha256.slice(0, 12)}…)`,
+    );
+    if (consents.length > 0) {
+      write(doc, 'Consent', { size: 12, bold: true, before: 6, after: 2 });
+      for (const line of consents) write(doc, line, { size: 9.5, after: 1 });
+    }
+    write(doc, `Visit ${visit.id}. Digest ${opened.digest}.`, { size: 7.5, before: 8 });
+  };
+  const title = `Record of ${client.reference}, ${day}`;
+  return collected(inClockStyle(clock, () => fitted(title, day, fill)));
 }
 
 const CHART = { width: 300, height: 70, top: 22 } as const;

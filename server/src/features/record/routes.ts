@@ -46,7 +46,7 @@ export function recordRoutes(db: Db): Router {
     response
       .type('application/pdf')
       .set('content-disposition', `inline; filename="record-${record.visit.id}.pdf"`)
-      .send(await recordPdf(record, clinic!.timeZone, thumbnails.flat()));
+      .send(await recordPdf(record, clinic!, thumbnails.flat()));
   });
 
   router.post('/visits/:id/sign', async (request, response) => {

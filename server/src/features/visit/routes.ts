@@ -11,6 +11,7 @@ import { isStop } from '@tidy-quill/core/suitability';
 import {
   spotReasons,
   zoneRecords,
+  zonesOf,
   type EventBody,
   type VisitRecord,
 } from '@tidy-quill/core/record';
@@ -33,7 +34,7 @@ import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeSettings } from './accept-plan';
 import { beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
-import { eventsSince } from './events';
+import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
 import { appendEvents, appendJudged, bookVisit, findVisit, type Locked } from './store';
 
@@ -125,7 +126,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     router.post(path, async (request, response) => {
       const { actor, visit } = await opened(request);
       const { areaId = visit.areaId, ...wanted } = parse(Override, request.body);
-      const { staffId } = await supervisorBy(db, tries, actor, wanted);
+      const { staffId } = await supervisorBy(db, tries, actor, wanted.supervisor);
       const at = new Date().toISOString();
       const prepare = ({ events }: Locked) => {
         const records = zoneRecords(events, visit.areaId);
@@ -165,7 +166,11 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       also: async (tx) => {
         if (nextVisit === null) return;
         const { areaId, staffId } = visit;
-        await bookVisit(tx, actor.clinicId, visit.clientId, { ...nextVisit, areaId, staffId });
+        const events = (await eventsOf(tx, actor.clinicId, [visit.id])).get(visit.id)!;
+        // What was treated today is treated again: every zone, not the one alone that was booked.
+        const alsoAreaIds = zonesOf(events, areaId).filter((id) => id !== areaId);
+        const next = { ...nextVisit, areaId, alsoAreaIds, staffId };
+        await bookVisit(tx, actor, visit.clientId, next);
       },
     });
     response.json(events);
@@ -205,22 +210,26 @@ async function timeZoneOf(db: Db, actor: Actor): Promise<string> {
   return clinic!.timeZone;
 }
 
-/** The supervisor of this clinic whom a name and password belong to. */
+/** The supervisor of this clinic who approves: the one named, else whoever is signed in. */
 async function supervisorBy(
   db: Db,
   tries: Tries,
   actor: Actor,
-  wanted: { supervisorName: string; supervisorPassword: string },
+  wanted: { name: string; password: string } | undefined,
 ): Promise<Actor> {
-  await tries.check(wanted.supervisorName);
-  const found = await checkSignIn(db, wanted.supervisorName, wanted.supervisorPassword);
+  if (wanted === undefined) {
+    if (actor.role !== 'technician') return actor;
+    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
+  }
+  await tries.check(wanted.name);
+  const found = await checkSignIn(db, wanted.name, wanted.password);
   if (found === null || found.clinicId !== actor.clinicId) {
-    await tries.failed(wanted.supervisorName);
+    await tries.failed(wanted.name);
     throw new HttpProblem('not-allowed', 'Name and password do not fit a supervisor');
   }
-  await tries.clear(wanted.supervisorName);
+  await tries.clear(wanted.name);
   if (found.role === 'technician') {
-    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may give this word');
+    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
   }
   return found;
 }

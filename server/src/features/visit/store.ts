@@ -4,6 +4,7 @@ import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
   againstHistory,
   growing,
+  isReactionStep,
   refuseVisitEvent,
   USUAL_UNDO_MINUTES,
   zoneOfEvent,
@@ -14,6 +15,7 @@ import {
   type VisitEvent,
 } from '@tidy-quill/core/record';
 import type { Day } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
 import { and, eq } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clinics, visitEvents, visits } from '../../db/schema';
@@ -24,7 +26,7 @@ import { paceInForce } from '../catalogue/store';
 import { beforeOf, beforeVisit } from './before';
 import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
-import { tellOfKept } from '../live/kept';
+import { tellDesk, tellOfKept } from '../live/kept';
 
 type VisitRow = typeof visits.$inferSelect;
 
@@ -47,26 +49,40 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
   return asHeader(row);
 }
 
-/** Books a visit. Sent twice, it is booked once. */
+/** Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction. */
 export async function bookVisit(
-  db: Queryable,
-  clinicId: string,
+  tx: Queryable,
+  actor: Pick<Actor, 'clinicId' | 'staffId'>,
   clientId: string,
-  visit: NewVisit,
+  { alsoAreaIds = [], ...visit }: NewVisit,
 ): Promise<void> {
-  const [area] = await db
-    .select()
+  const { clinicId } = actor;
+  const own = await tx
+    .select({ id: areas.id })
     .from(areas)
-    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
-  if (area?.clientId !== clientId) {
+    .where(and(eq(areas.clinicId, clinicId), eq(areas.clientId, clientId)));
+  const known = new Set(own.map(({ id }) => id));
+  const strange = [visit.areaId, ...alsoAreaIds].findIndex((id) => !known.has(id));
+  if (strange >= 0) {
+    const field = strange === 0 ? 'areaId' : `alsoAreaIds.${strange - 1}`;
     throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
-      fields: [{ field: 'areaId', problem: 'is not an area of this client' }],
+      fields: [{ field, problem: 'is not an area of this client' }],
     });
   }
-  await db
+  const added = await tx
     .insert(visits)
     .values({ clinicId, clientId, ...visit, startsAt: new Date(visit.startsAt) })
-    .onConflictDoNothing();
+    .onConflictDoNothing()
+    .returning({ id: visits.id });
+  if (added.length === 0) return;
+  const at = new Date().toISOString();
+  const others = new Set(alsoAreaIds.filter((id) => id !== visit.areaId));
+  const events = [...others].map((areaId): NewEvent => ({
+    id: v7(),
+    at,
+    body: { kind: 'zoneAdded', areaId, assessment: null },
+  }));
+  await insertEvents(tx, actor, visit.id, events);
 }
 
 /** What new events are judged by: read once the visit is locked, so that nothing can come in between. */
@@ -113,7 +129,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
   { after = 0, also }: Append = {},
 ): Promise<EventsKept> {
   const { clinicId, staffId } = actor;
-  const kept = await db.transaction(async (tx) => {
+  const { kept, onDesk } = await db.transaction(async (tx) => {
     // Taken in turn per visit, so that each event is judged against all that came before it.
     await tx
       .select({ id: visits.id })
@@ -158,9 +174,11 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     zoneRecords(all, visit.areaId);
     await insertEvents(tx, actor, visitId, fresh);
     await also?.(tx, visit, fresh.length);
-    return eventsSince(tx, clinicId, visitId, after);
+    const onDesk = fresh.some(({ body }) => isReactionStep(body as EventBody));
+    return { kept: await eventsSince(tx, clinicId, visitId, after), onDesk };
   });
   tellOfKept(db, visitId, kept.after);
+  if (onDesk) tellDesk(db, clinicId);
   return kept;
 }
 
@@ -180,7 +198,7 @@ async function clinicFigures(
 /** Keeps events; one that is there already is passed over. */
 async function insertEvents(
   db: Queryable,
-  { clinicId, staffId }: Actor,
+  { clinicId, staffId }: Pick<Actor, 'clinicId' | 'staffId'>,
   visitId: string,
   events: readonly NewEvent[],
 ): Promise<void> {

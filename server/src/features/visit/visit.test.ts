@@ -170,8 +170,7 @@ describe('a stop', () => {
   const override = (id: string, supervisorName: string, password = DEMO_PASSWORD) =>
     person.post(`/api/visits/${id}/override`, {
       id: v7(),
-      supervisorName,
-      supervisorPassword: password,
+      supervisor: { name: supervisorName, password: password },
       reason: 'Stopped the tablets on advice',
     });
 
@@ -186,6 +185,18 @@ describe('a stop', () => {
       rules: ['photosensitiser'],
       reason: 'Stopped the tablets on advice',
     });
+  });
+
+  it('is overridden by whoever is signed in only where that is a supervisor', async () => {
+    const id = await visitOf('Sparrowdale');
+    const { today } = await opened(id);
+    await append(id, asked(today, { epilepsy: { yes: true } }));
+    const unnamed = () => ({ id: v7(), reason: 'Stopped the tablets on advice' });
+    expect((await person.post(`/api/visits/${id}/override`, unnamed())).status).toBe(403);
+    const supervisor = await app.signedIn('caspian');
+    const { status, body } = await supervisor.post(`/api/visits/${id}/override`, unnamed());
+    expect(status).toBe(200);
+    expect((body as EventsKept).events.at(-1)!.body).toMatchObject({ kind: 'stopOverridden' });
   });
 
   it('that is never set aside stays', async () => {
@@ -287,8 +298,7 @@ describe('after a reaction', () => {
     const word = (supervisorName: string) =>
       person.post(`/api/visits/${id}/agree`, {
         id: v7(),
-        supervisorName,
-        supervisorPassword: DEMO_PASSWORD,
+        supervisor: { name: supervisorName, password: DEMO_PASSWORD },
         reason: 'Healed dry, seen today',
       });
     expect((await word('idony')).status).toBe(403);

@@ -188,8 +188,7 @@ describe('a test spot on dark skin', () => {
     const waive = (supervisorName: string) =>
       person.post(`/api/visits/${visitId}/waive-spot`, {
         id: v7(),
-        supervisorName,
-        supervisorPassword: DEMO_PASSWORD,
+        supervisor: { name: supervisorName, password: DEMO_PASSWORD },
         reason: 'Tested at another clinic, letter seen',
       });
     expect((await waive('idony')).status).toBe(403);

@@ -1,15 +1,15 @@
 import type { AheadPage as Opened } from '@tidy-quill/contract/ahead';
-import { areaText } from '@tidy-quill/contract/words/area';
+import { yourAreaText } from '@tidy-quill/contract/words/area';
 import { read } from '@tidy-quill/contract/problem';
 import { AheadAnswers } from '@tidy-quill/contract/ahead';
 import {
-  assess,
+  assessSoFar,
   NOTHING_SAID,
   questionsFor,
-  STANDARD_SUITABILITY,
+  type Assessment,
   type History,
+  type QuestionId,
 } from '@tidy-quill/core/suitability';
-import { InputError } from '@tidy-quill/core/units';
 import { Button, ConfigProvider, Skeleton } from 'antd';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
@@ -17,8 +17,9 @@ import { v7 } from 'uuid';
 import { problemText, useAheadQuery, useAnswerAheadMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
 import { antThemeFor, applyPalette } from '../../app/theme';
-import { clockText, dayOf, dayText } from '../../text';
+import { clockText, dayOf, dayText, HOME_OUTCOME_WORDS, shortAsk } from '../../text';
 import { Notice } from '../../widgets/Notice';
+import { goToQuestion, missingIn } from '../ask/missing';
 import { HistoryQuestions } from '../ask/HistoryQuestions';
 
 /** What a client sees at home: the questions of one visit, on a small screen, and nothing else. */
@@ -50,10 +51,22 @@ function Questions({ token, page }: { token: string; page: Opened }) {
     NOTHING_SAID,
     sessionStorage,
   );
-  const [shownProblem, setShownProblem] = useState<InputError | null>(null);
+  const [checked, setChecked] = useState(false);
   const [answer, { isLoading, isSuccess, error }] = useAnswerAheadMutation();
   const asked = questionsFor(job, place);
   const left = asked.filter(({ id: each }) => history.answers[each] === undefined);
+  // Judged for the day of the visit; nobody's age is told here.
+  const on = dayOf(startsAt, timeZone);
+  const { assessment, problems } = assessSoFar(
+    history,
+    { job, place, age: 99, on },
+    page.suitability,
+  );
+  const missing = missingIn(
+    asked,
+    left.map(({ id: each }) => each),
+    problems,
+  );
   if (isSuccess) {
     return (
       <section className="ahead-done">
@@ -67,13 +80,16 @@ function Questions({ token, page }: { token: string; page: Opened }) {
     );
   }
   const send = async () => {
-    const problem = faultIn(history, { job, place, age: 99, on: today });
-    setShownProblem(problem);
-    if (problem !== null) return;
+    setChecked(true);
+    const [first] = missing;
+    if (first !== undefined) {
+      goToQuestion(first);
+      return;
+    }
     const medicines = history.answers.medicines?.yes ? history.medicines : [];
-    const checked = read(AheadAnswers, { id, ...history, medicines });
-    if (!checked.ok) return;
-    const given = await answer({ token, ...checked.value });
+    const whole = read(AheadAnswers, { id, ...history, medicines });
+    if (!whole.ok) return;
+    const given = await answer({ token, ...whole.value });
     if (given.error === undefined) clearDraft();
   };
   return (
@@ -83,7 +99,7 @@ function Questions({ token, page }: { token: string; page: Opened }) {
         <h1>Hello {page.givenName}</h1>
         <p>
           Please answer these before your visit on {dayText(dayOf(startsAt, timeZone))} at{' '}
-          {clockText(startsAt, timeZone)}, for your {areaText(page.area)}. We go through them with
+          {clockText(startsAt, timeZone)}, for {yourAreaText(page.area)}. We go through them with
           you. Never stop a medicine for this; ask who prescribed it.
         </p>
       </header>
@@ -92,12 +108,10 @@ function Questions({ token, page }: { token: string; page: Opened }) {
         history={history}
         last={null}
         today={today}
-        problem={shownProblem}
-        substances={page.substances}
-        onChange={(next) => {
-          setShownProblem(null);
-          setHistory(next);
-        }}
+        problems={checked ? problems : []}
+        substances={page.suitability.substances}
+        outcomes={(each) => <LeadsTo id={each} assessment={assessment} />}
+        onChange={setHistory}
       />
       <footer>
         <p role="status">
@@ -112,19 +126,12 @@ function Questions({ token, page }: { token: string; page: Opened }) {
             {problemText(error)}
           </p>
         )}
-        {shownProblem === null ? null : (
+        {checked && missing.length > 0 ? (
           <p className="field-error" role="alert">
-            Something is missing above, marked in red.
+            Still missing: {missing.map((each) => shortAsk(each)).join(', ')}.
           </p>
-        )}
-        <Button
-          type="primary"
-          block
-          size="large"
-          disabled={left.length > 0}
-          loading={isLoading}
-          onClick={() => void send()}
-        >
+        ) : null}
+        <Button type="primary" block size="large" loading={isLoading} onClick={() => void send()}>
           Send my answers
         </Button>
         <p className="small">Questions, or feeling unsure? {page.clinicPhone}</p>
@@ -133,13 +140,25 @@ function Questions({ token, page }: { token: string; page: Opened }) {
   );
 }
 
-/** What a yes still lacks. Which rules hold does not matter here: only whether all was answered in full. */
-function faultIn(history: History, of: Parameters<typeof assess>[1]): InputError | null {
-  try {
-    assess(history, of, STANDARD_SUITABILITY);
-    return null;
-  } catch (error) {
-    if (error instanceof InputError) return error;
-    throw error;
-  }
+/** What the answer to a question leads to, in plain words; a wait that is over by the visit says nothing. */
+function LeadsTo({ id, assessment }: { id: QuestionId; assessment: Assessment }) {
+  const own = assessment.findings.filter(({ rule, medicine }) =>
+    'question' in rule.trigger
+      ? rule.trigger.question === id
+      : id === 'medicines' && medicine !== null,
+  );
+  if (own.length === 0) return null;
+  return (
+    <div className="leads-to" role="status">
+      {own.map(({ rule, medicine, outcome, clearOn, lastOn }) => (
+        <p key={`${rule.id} ${medicine}`}>
+          {medicine === null ? '' : <strong>{medicine}: </strong>}
+          {outcome === 'wait' && clearOn !== null
+            ? `We treat you from ${dayText(clearOn)} on. If that is after your visit, we find another day together.`
+            : HOME_OUTCOME_WORDS[outcome]}
+          {medicine !== null && lastOn === null ? ' Please go on taking it as prescribed.' : ''}
+        </p>
+      ))}
+    </div>
+  );
 }

@@ -1,30 +1,28 @@
 import {
   assess,
+  assessSoFar,
   carriedOver,
   isStop,
   mayBeSetAside,
   NOTHING_SAID,
   QUESTIONS,
   questionsFor,
-  type Assessment,
   type History,
   type QuestionId,
-  type SuitabilityCase,
-  type SuitabilityRules,
 } from '@tidy-quill/core/suitability';
-import { InputError } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
 import { useSignedIn } from '../../app/clinic-context';
-import { clockText, dayOf, dayText } from '../../text';
+import { clockText, dayOf, dayText, shortAsk } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
 import { FindingLines } from './FindingLines';
 import { HistoryQuestions } from './HistoryQuestions';
+import { goToQuestion, missingIn } from './missing';
 import { InviteForm } from './InviteForm';
 import { SaidBefore } from './SaidBefore';
 import { ShortReturn } from './ShortReturn';
@@ -45,7 +43,10 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
     startingFrom(visit),
   );
   const [asking, setAsking] = useState<'override' | 'invite' | null>(null);
-  const { assessment, problem } = judged(history, visit.suitabilityCase, suitability.content);
+  const { assessment } = assessSoFar(history, visit.suitabilityCase, suitability.content);
+  const problems = visit.suitabilityCases
+    .flatMap((of) => assessSoFar(history, of, suitability.content).problems)
+    .filter((one, index, all) => all.findIndex(({ field }) => field === one.field) === index);
   const carried = saidLast === null ? null : carriedOver(saidLast, job, place);
   const stillNone =
     short && carried !== null ? carried.stillNone.filter((id) => !history.answers[id]) : [];
@@ -57,7 +58,13 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
   const left = asked.filter(({ id }) => history.answers[id] === undefined);
   const shown = short && carried !== null ? carried.again : asked;
   const kept = record.history !== null && !changed;
-  const stopped = assessment !== null && isStop(assessment.outcome);
+  const stopped = isStop(assessment.outcome);
+  const missing = missingIn(
+    asked,
+    left.map(({ id }) => id),
+    problems,
+  );
+  const [next] = missing;
   const held = stopped && record.override === null;
 
   const no = (ids: readonly QuestionId[]) =>
@@ -75,17 +82,22 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
       visit.zones.flatMap(({ area }, index) =>
         area.id === visit.booked.id
           ? []
-          : [[area.id, judged(history, visit.suitabilityCases[index]!, content).assessment!]],
+          : [[area.id, assess(history, visit.suitabilityCases[index]!, content)]],
       ),
     );
-    const ofBooked = judged(history, visit.bookedCase, content).assessment;
+    const ofBooked = assess(history, visit.bookedCase, content);
     const said = { answers, medicines, on: today, aheadId };
     await add({ kind: 'answersGiven', ...said, assessment: ofBooked, elsewhere });
     clearDraft();
     setShort(false);
     if (!stopped) onward();
   };
-  const next = consented ? 'go to Look' : 'go to Consent';
+  const after = consented ? 'go to Look' : 'go to Consent';
+  const goTo = (id: QuestionId) => {
+    // What lasts is asked line by line once something of it is missing.
+    setShort(false);
+    requestAnimationFrame(() => goToQuestion(id));
+  };
 
   return (
     <>
@@ -110,7 +122,7 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
             history={history}
             last={saidLast}
             today={today}
-            problem={problem}
+            problems={problems}
             substances={suitability.content.substances}
             onChange={setHistory}
           />
@@ -124,43 +136,51 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
         above={
           <section className="ask-result" aria-live="polite">
             <FindingLines assessment={assessment} today={today} />
-            {held && kept && assessment !== null ? (
+            {held && kept ? (
               mayBeSetAside(assessment) ? (
-                <Button onClick={() => setAsking('override')}>A supervisor sets this aside…</Button>
+                <Button onClick={() => setAsking('override')}>Supervisor override…</Button>
               ) : (
                 <p>
-                  <strong>This stop is never set aside.</strong>
+                  <strong>This stop is never overridden.</strong>
                 </p>
               )
             ) : null}
             {record.override !== null && kept ? (
               <p>
-                <strong>Set aside by a supervisor:</strong> {record.override.reason}
+                <strong>Overridden by a supervisor:</strong> {record.override.reason}
               </p>
             ) : null}
           </section>
         }
         action={
-          kept
-            ? held
-              ? 'Stopped'
-              : next.replace('go', 'Go')
-            : stopped
-              ? 'Keep answers, stop here'
-              : `Keep answers, ${next}`
+          next !== undefined
+            ? `Next: ${shortAsk(next)}`
+            : kept
+              ? held
+                ? 'Stopped'
+                : after.replace('go', 'Go')
+              : stopped
+                ? 'Save answers, stop here'
+                : `Save answers, ${after}`
         }
-        disabled={left.length > 0 || problem !== null || (kept && held)}
-        onAction={() => (kept ? onward() : void keep())}
+        disabled={kept && held}
+        onAction={() => {
+          if (next !== undefined) goTo(next);
+          else if (kept) onward();
+          else void keep();
+        }}
       >
         {left.length > 0 ? (
           <>
             {left.length === 1 ? '1 question left.' : `${left.length} questions left.`}{' '}
             <Button size="small" onClick={() => no(left.map(({ id }) => id))}>
-              No to the rest
+              Mark the rest “No”
             </Button>
           </>
+        ) : next === undefined ? (
+          'All asked.'
         ) : (
-          'All asked. Identity checked by you.'
+          `Still to be told: ${missing.map((id) => shortAsk(id)).join(', ')}.`
         )}
       </StageFoot>
       {asking === 'override' ? (
@@ -194,18 +214,4 @@ function startingFrom({ zones, record, ahead, saidLast, suitabilityCase }: OpenV
   if (saidLast === null) return NOTHING_SAID;
   const { job, place } = suitabilityCase;
   return { answers: carriedOver(saidLast, job, place).answers, medicines: saidLast.medicines };
-}
-
-interface Judged {
-  readonly assessment: Assessment | null;
-  readonly problem: InputError | null;
-}
-
-function judged(history: History, of: SuitabilityCase, rules: SuitabilityRules): Judged {
-  try {
-    return { assessment: assess(history, of, rules), problem: null };
-  } catch (error) {
-    if (error instanceof InputError) return { assessment: null, problem: error };
-    throw error;
-  }
 }

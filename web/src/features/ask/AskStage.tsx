@@ -3,7 +3,7 @@ import { useOpenVisit } from '../visit/use-visit';
 import { ConsentPart } from '../consent/ConsentPart';
 import { AskHistory } from './AskHistory';
 
-const PARTS = { history: 'What they say', consent: 'Consent' } as const;
+const PARTS = { history: 'History', consent: 'Consent' } as const;
 
 /** Ask in two parts: what the client says and what it means, then the consent. */
 export function AskStage() {

@@ -31,7 +31,7 @@ export function FindingLines({
             {finding.advice} <Arithmetic finding={finding} today={today} />{' '}
             <span className="quiet-inline">
               {WHOSE_WORDS[finding.rule.whose]}, rule “{finding.rule.id}”
-              {finding.rule.override === 'never' ? ', never set aside' : ''}
+              {finding.rule.override === 'never' ? ', no override' : ''}
             </span>
           </li>
         ))}

@@ -7,7 +7,9 @@ import type {
   Substance,
 } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
+import type { ReactNode } from 'react';
 import { GROUP_WORDS } from '../../text';
+import { questionOf } from './missing';
 import { MedicineList } from './MedicineList';
 import { QuestionLine } from './QuestionLine';
 
@@ -19,8 +21,9 @@ export function HistoryQuestions({
   history,
   last,
   today,
-  problem,
+  problems,
   substances,
+  outcomes,
   onChange,
 }: {
   questions: readonly Question[];
@@ -28,8 +31,10 @@ export function HistoryQuestions({
   /** What was said at an earlier visit, shown beside. */
   last: History | null;
   today: string;
-  problem: InputError | null;
+  problems: readonly InputError[];
   substances: readonly Pick<Substance, 'id' | 'name'>[];
+  /** What a question's answer leads to, where that is said beside it. */
+  outcomes?: (id: QuestionId) => ReactNode;
   onChange: (history: History) => void;
 }) {
   const answer = (id: QuestionId, next: Answer) =>
@@ -47,7 +52,8 @@ export function HistoryQuestions({
             answer={history.answers[question.id]}
             last={last?.answers[question.id]}
             today={today}
-            problem={problem?.field.startsWith(`answers.${question.id}`) ? problem : null}
+            problem={problems.find((each) => questionOf(each) === question.id) ?? null}
+            outcome={outcomes?.(question.id)}
             onAnswer={(next) => answer(question.id, next)}
           >
             {question.id === 'medicines' ? (
@@ -55,7 +61,7 @@ export function HistoryQuestions({
                 medicines={history.medicines}
                 substances={substances}
                 today={today}
-                problem={problem?.field.startsWith('medicines.') ? problem : null}
+                problem={problems.find(({ field }) => field.startsWith('medicines.')) ?? null}
                 onChange={(medicines) => onChange({ ...history, medicines })}
               />
             ) : null}

@@ -1,7 +1,8 @@
 import type { Medicine, Substance } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
 import { AutoComplete, Button, Checkbox } from 'antd';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { substanceFinder } from './find-substances';
 import { DayInput } from '../../widgets/DayInput';
 
 const MOST_SHOWN = 8;
@@ -21,13 +22,16 @@ export function MedicineList({
   onChange: (medicines: readonly Medicine[]) => void;
 }) {
   const [typed, setTyped] = useState('');
-  const wanted = typed.trim().toLowerCase();
-  const fitting = substances
-    .filter(({ name }) => wanted !== '' && name.toLowerCase().includes(wanted))
-    .slice(0, MOST_SHOWN);
-  const add = (name: string) => {
-    const known = substances.find((each) => each.name.toLowerCase() === name.trim().toLowerCase());
+  // What was typed and is close to names of the list: asked after before it is taken as unknown.
+  const [asking, setAsking] = useState<string | null>(null);
+  const finder = useMemo(() => substanceFinder(substances), [substances]);
+  const fitting = finder.find(typed).slice(0, MOST_SHOWN);
+  const add = (name: string, asItIs = false) => {
+    const known = finder.exactly(name);
     setTyped('');
+    const isClose = known === null && !asItIs && finder.close(name).length > 0;
+    setAsking(isClose ? name.trim() : null);
+    if (isClose) return;
     if (name.trim() === '' || medicines.some((each) => each.name === (known?.name ?? name))) return;
     const medicine = { name: known?.name ?? name.trim(), substanceId: known?.id ?? null };
     onChange([...medicines, { ...medicine, lastOn: null }]);
@@ -67,11 +71,12 @@ export function MedicineList({
       <div className="medicine-add">
         <AutoComplete
           aria-label="Name of a medicine, cream or supplement"
-          placeholder="Name, such as doxycycline"
+          placeholder="Name or what it is for: blood thinner"
           value={typed}
           options={fitting.map(({ name }) => ({ value: name }))}
           onChange={setTyped}
-          onSelect={add}
+          filterOption={false}
+          onSelect={(name: string) => add(name)}
           onInputKeyDown={(event) => {
             if (event.key === 'Enter' && fitting.length === 0) {
               event.preventDefault();
@@ -79,10 +84,24 @@ export function MedicineList({
             }
           }}
         />
-        <Button disabled={wanted === ''} onClick={() => add(typed)}>
+        <Button disabled={typed.trim() === ''} onClick={() => add(typed)}>
           Add
         </Button>
       </div>
+      {asking === null ? null : (
+        <div className="medicine-asked" role="group" aria-label={`Did you mean, for ${asking}`}>
+          <span>“{asking}”: did you mean</span>
+          {finder
+            .close(asking)
+            .slice(0, MOST_SHOWN)
+            .map(({ id, name }) => (
+              <Button key={id} onClick={() => add(name)}>
+                {name}
+              </Button>
+            ))}
+          <Button onClick={() => add(asking, true)}>None of these: keep “{asking}”</Button>
+        </div>
+      )}
       {problem === null ? null : <p className="field-error">{problem.problem}</p>}
     </div>
   );

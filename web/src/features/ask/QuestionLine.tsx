@@ -12,6 +12,7 @@ export function QuestionLine({
   last,
   today,
   problem,
+  outcome,
   onAnswer,
   children,
 }: {
@@ -21,6 +22,8 @@ export function QuestionLine({
   last: Answer | undefined;
   today: string;
   problem: InputError | null;
+  /** What the answer leads to, in words. */
+  outcome?: ReactNode;
   onAnswer: (answer: Answer) => void;
   /** What a yes asks for besides. */
   children?: ReactNode;
@@ -73,6 +76,7 @@ export function QuestionLine({
         />
       ) : null}
       {answer?.yes ? children : null}
+      {outcome ?? null}
       {problem === null ? null : <p className="field-error">{missing(problem, answer)}</p>}
     </div>
   );

@@ -1,5 +1,11 @@
 import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
-import type { PlanCase, SkinFinding, Proposals, Setting } from '@tidy-quill/core/plan';
+import {
+  centralWavelengthNm,
+  type PlanCase,
+  type Proposals,
+  type Setting,
+  type SkinFinding,
+} from '@tidy-quill/core/plan';
 import { InputNumber, Select, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
 import { problemText, useCatalogueQuery } from '../../app/api';
@@ -12,6 +18,7 @@ import { CAUTION_SHORT } from '../auth/caution';
 import { completeFindings, type Looked } from '../look/findings';
 import { HairForm, SizeField, SkinForm } from '../look/SubjectForm';
 import { fractionOfReading, readingOfFraction } from '../../instruments/melanin-meter';
+import { BenchCompare } from './BenchCompare';
 import { Planner } from '../plan/Planner';
 import { Proposed } from '../plan/Proposed';
 
@@ -112,13 +119,26 @@ export function BenchPage() {
 }
 
 function OnTheBench({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
-  const [chosen, setChosen] = useState<Setting | null>(null);
+  // It holds while the subject changes, so that one sees what that does to it; what bars it is said.
+  const [setting, setChosen] = useState<Setting>(proposals.proposals[0]!.setting);
   return (
     <Planner
       plan={plan}
       proposals={proposals}
-      setting={chosen ?? proposals.proposals[0]!.setting}
+      setting={setting}
       onChange={setChosen}
+      aside={(evaluation, handpiece, isFresh) => (
+        <BenchCompare
+          handpieces={plan.handpieces}
+          isFresh={isFresh}
+          now={{
+            subject: plan.subject,
+            setting,
+            wavelengthNm: centralWavelengthNm(handpiece.light),
+            evaluation,
+          }}
+        />
+      )}
       foot={() => <p className="small">{CAUTION_SHORT}</p>}
     />
   );

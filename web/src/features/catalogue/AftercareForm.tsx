@@ -154,7 +154,7 @@ function freeId(blocks: readonly AdviceBlock[]): string {
 /** When a line is given, in words. */
 function whenText(when: AdviceWhen | undefined): string {
   if (when === undefined) return 'always';
-  const { jobs, parts, harmed, habits, summer, underNm, fromType } = when;
+  const { jobs, parts, harmed, habits, summer, dependent, underNm, fromType } = when;
   const said = [
     jobs?.join(' or '),
     parts?.join(' or '),
@@ -164,6 +164,9 @@ function whenText(when: AdviceWhen | undefined): string {
       .map((each) => HABIT_WORDS[each])
       .join(' or '),
     summer === undefined ? undefined : summer ? 'in summer' : 'outside summer',
+    dependent === undefined
+      ? undefined
+      : `${dependent ? '' : 'not '}on the lower leg, ankle or foot`,
     underNm === undefined ? undefined : `under ${underNm} nm`,
     fromType === undefined ? undefined : `skin worked as type ${fromType} and darker`,
   ];

@@ -19,6 +19,7 @@ import { SuitabilityTables } from './SuitabilityTables';
 import { InkProtocolPart } from './InkProtocolPart';
 import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
+import { VersionChanges } from './VersionChanges';
 import { VersionList } from './VersionList';
 
 type Content = CatalogueVersion['content'];
@@ -134,9 +135,11 @@ function Versions({
     content: newest.content,
   });
   const looking = versions.find(({ number }) => number === shown);
+  const looked = looking ?? newest;
+  const inForceVersion = versions.find(({ number }) => number === inForce);
   const mayEdit = staff.role !== 'technician';
   const editable = mayEdit && (looking === undefined || looking === newest);
-  const content = editable ? draft.content : (looking ?? newest).content;
+  const content = editable ? draft.content : looked.content;
   const change = (next: Content) => setDraft({ basedOn: draft.basedOn, content: next });
   return (
     <div className="catalogue">
@@ -154,6 +157,9 @@ function Versions({
             }}
             onDrop={clearDraft}
           />
+        ) : null}
+        {looked.approvedAt === null && inForceVersion !== undefined && looked !== inForceVersion ? (
+          <VersionChanges draft={looked} inForce={inForceVersion} />
         ) : null}
         {kind === 'devices' ? (
           <RecordTable
@@ -193,12 +199,7 @@ function Versions({
           />
         )}
       </div>
-      <VersionList
-        versions={versions}
-        inForce={inForce}
-        shown={(looking ?? newest).number}
-        onShow={setShown}
-      />
+      <VersionList versions={versions} inForce={inForce} shown={looked.number} onShow={setShown} />
     </div>
   );
 }

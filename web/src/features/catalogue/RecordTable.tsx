@@ -8,7 +8,7 @@ import {
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useRef, useState, type ChangeEvent } from 'react';
-import { COLUMN_WORDS } from '../../text';
+import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { CellForm } from './CellForm';
 import { download, readFile, toCsv } from './table-files';
@@ -107,7 +107,7 @@ export function RecordTable<T extends { readonly id: string }>({
             <tr>
               {shown.map((column) => (
                 <th key={column} scope="col">
-                  {COLUMN_WORDS[column] ?? column}
+                  {headText(column)}
                 </th>
               ))}
               {editable ? (
@@ -123,11 +123,11 @@ export function RecordTable<T extends { readonly id: string }>({
                 {shown.map((column, at) =>
                   at === 0 ? (
                     <th key={column} scope="row">
-                      {cells[column]}
+                      {cellText(column, cells[column] ?? '')}
                     </th>
                   ) : (
                     <td key={column} className="figures">
-                      {cells[column]}
+                      {cellText(column, cells[column] ?? '')}
                     </td>
                   ),
                 )}

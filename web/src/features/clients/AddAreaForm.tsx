@@ -1,6 +1,6 @@
 import { NewArea, SIDES, type Area } from '@tidy-quill/contract/clients';
 import { read } from '@tidy-quill/contract/problem';
-import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
+import { HAIR_SITE_IDS, SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
 import { InputNumber, Select } from 'antd';
 import { useState } from 'react';
@@ -23,20 +23,22 @@ export function AddAreaForm({
   onAdded?: (area: Area) => void;
 }) {
   const [id] = useState(() => v7());
-  const [site, setSite] = useState<SiteId>('lowerLeg');
-  const [side, setSide] = useState<Area['side']>('left');
-  const [size, setSize] = useState<number | null>(SITES.lowerLeg.typicalAreaCm2);
+  // Nothing is chosen beforehand: a wrong leg is found out too late.
+  const [site, setSite] = useState<SiteId | null>(null);
+  const [side, setSide] = useState<Area['side'] | null>(null);
+  const [size, setSize] = useState<number | null>(null);
   const [job, setJob] = useState<Job>('hair');
   const [wrong, setWrong] = useState<string>();
   const [add, { isLoading, error }] = useAddAreaMutation();
 
-  const choose = (next: SiteId, nextSide: Area['side']) => {
+  const choose = (next: SiteId, nextSide: Area['side'] | null) => {
     const { paired, typicalAreaCm2 } = SITES[next];
-    const fitting = !paired ? 'whole' : nextSide === 'whole' ? 'both' : nextSide;
+    const fitting = !paired ? 'whole' : nextSide === 'whole' ? null : nextSide;
     setSite(next);
     setSide(fitting);
     setSize(typicalAreaCm2 * (fitting === 'both' ? 2 : 1));
   };
+  const offered = job === 'ink' ? SITE_IDS : HAIR_SITE_IDS;
   const save = async () => {
     const checked = read(NewArea, { id, job, site, side, areaCm2: size });
     if (!checked.ok) {
@@ -48,7 +50,8 @@ export function AddAreaForm({
     onAdded(added);
     onClose();
   };
-  const sides = SIDES.filter((each) => (SITES[site].paired ? each !== 'whole' : each === 'whole'));
+  const paired = site !== null && SITES[site].paired;
+  const sides = SIDES.filter((each) => (paired ? each !== 'whole' : each === 'whole'));
   return (
     <Dialog
       open
@@ -56,17 +59,25 @@ export function AddAreaForm({
       onCancel={onClose}
       okText="Add area"
       confirmLoading={isLoading}
+      okButtonProps={{ disabled: site === null || side === null || size === null }}
       onOk={() => void save()}
       width={900}
     >
       <div className="add-area">
-        <BodyMap chosen={{ site, side }} onChoose={(part) => choose(part.site, part.side)} />
+        <BodyMap
+          chosen={{ site, side }}
+          offered={offered}
+          onChoose={(part) => choose(part.site, part.side)}
+        />
         <div>
           <Choice
             label="For"
             words={{ hair: 'hair removal', ink: 'tattoo removal' }}
             value={job}
-            onChange={setJob}
+            onChange={(next) => {
+              setJob(next);
+              if (site !== null && next === 'hair' && !SITES[site].hair) setSite(null);
+            }}
           />
           <Field label="Site">
             {({ id: fieldId }) => (
@@ -74,23 +85,26 @@ export function AddAreaForm({
                 id={fieldId}
                 showSearch={{ optionFilterProp: 'label' }}
                 className="wide"
+                placeholder="Choose a site"
                 value={site}
-                options={SITE_IDS.map((each) => ({ value: each, label: SITE_WORDS[each] }))}
-                onChange={(next) => choose(next, side)}
+                options={offered.map((each) => ({ value: each, label: SITE_WORDS[each] }))}
+                onChange={(next: SiteId) => choose(next, side)}
               />
             )}
           </Field>
-          <Choice
-            label="Side"
-            words={
-              Object.fromEntries(sides.map((each) => [each, SIDE_WORDS[each]])) as Record<
-                Area['side'],
-                string
-              >
-            }
-            value={side}
-            onChange={(next) => choose(site, next)}
-          />
+          {site === null ? null : (
+            <Choice
+              label="Side"
+              words={
+                Object.fromEntries(sides.map((each) => [each, SIDE_WORDS[each]])) as Record<
+                  Area['side'],
+                  string
+                >
+              }
+              value={side}
+              onChange={(next) => choose(site, next)}
+            />
+          )}
           <Field label="Size" problem={wrong}>
             {(field) => (
               <InputNumber

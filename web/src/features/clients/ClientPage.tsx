@@ -112,7 +112,12 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
       {form === 'area' ? <AddAreaForm clientId={client.id} onClose={() => setForm(null)} /> : null}
       {reporting ? <PickSession clientId={client.id} onClose={() => setReporting(false)} /> : null}
       {booking === null ? null : (
-        <BookVisitForm clientId={client.id} area={booking} onClose={() => setBooking(null)} />
+        <BookVisitForm
+          clientId={client.id}
+          area={booking}
+          areas={areas}
+          onClose={() => setBooking(null)}
+        />
       )}
     </div>
   );
@@ -164,7 +169,7 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
           <th scope="col" className="is-figure">
             Most pain
           </th>
-          <th scope="col">The skin answered</th>
+          <th scope="col">Response</th>
           <th scope="col">State</th>
         </tr>
       </thead>

@@ -14,7 +14,8 @@ export function ClientsPage() {
   const [search, setSearch] = useSearchParams();
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
-  const text = search.get('text') ?? '';
+  // What is typed stands in the field at once; the address follows and loses no letter to it.
+  const [text, setText] = useState(search.get('text') ?? '');
   const page = Number(search.get('page') ?? 1);
   const asked = useDeferredValue(text);
   const { data, error, refetch } = useClientsQuery(
@@ -23,6 +24,7 @@ export function ClientsPage() {
   );
   const show = (next: { text?: string; page?: number }) => {
     const shown = { text, page: 1, ...next };
+    setText(shown.text);
     setSearch(
       { ...(shown.text ? { text: shown.text } : {}), page: String(shown.page) },
       { replace: true },
@@ -43,8 +45,8 @@ export function ClientsPage() {
           <Input
             className="search"
             prefix={<SearchOutlined aria-hidden />}
-            aria-label="Search by name or reference"
-            placeholder="Name or reference"
+            aria-label="Search by name, reference, telephone or birth date"
+            placeholder="Name, reference, phone, birth date"
             allowClear
             value={text}
             onChange={(event) => show({ text: event.target.value })}
@@ -60,8 +62,12 @@ export function ClientsPage() {
       {data === undefined && error === undefined ? <Skeleton active /> : null}
       {data !== undefined && data.total === 0 ? (
         <section className="empty">
-          <h2>{text ? `Nobody is called “${text}”` : 'No clients yet'}</h2>
-          <p>{text ? 'Try fewer letters, or the reference.' : 'Add the first one.'}</p>
+          <h2>{text ? `Nobody is found by “${text}”` : 'No clients yet'}</h2>
+          <p>
+            {text
+              ? 'Try fewer letters, the reference, the telephone number or the birth date.'
+              : 'Add the first one.'}
+          </p>
         </section>
       ) : null}
       {data !== undefined && data.total > 0 ? <ClientList clients={data.clients} /> : null}

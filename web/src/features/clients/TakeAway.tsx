@@ -29,7 +29,7 @@ export function TakeAway({ clientId }: { clientId: string }) {
         ],
       }}
     >
-      <Button icon={<DownloadOutlined />}>Take away</Button>
+      <Button icon={<DownloadOutlined />}>Export</Button>
     </Dropdown>
   );
 }

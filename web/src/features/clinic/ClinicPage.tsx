@@ -10,6 +10,7 @@ import {
   problemText,
   useAddStaffMutation,
   useClinicQuery,
+  useSetClockMutation,
   useSetStaffActiveMutation,
 } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -26,6 +27,7 @@ export function ClinicPage() {
   const { clinic, staff: me } = useSignedIn();
   const { data, error, refetch } = useClinicQuery(undefined, { refetchOnMountOrArgChange: true });
   const [setActive, changing] = useSetStaffActiveMutation();
+  const [setClock] = useSetClockMutation();
   const [adding, setAdding] = useState(false);
   const owner = me.role === 'owner';
   if (error !== undefined) {
@@ -90,6 +92,14 @@ export function ClinicPage() {
       {changing.error === undefined ? null : (
         <p className="field-error">{problemText(changing.error)}</p>
       )}
+      {owner ? (
+        <Choice
+          label="Clock times"
+          words={{ h24: '24-hour, 14:30', h12: '12-hour, 2:30 pm' }}
+          value={clinic.clock}
+          onChange={(clock) => void setClock(clock)}
+        />
+      ) : null}
       <h2>Rooms</h2>
       <p>{data.rooms.map(({ name }) => name).join(', ') || 'No rooms yet.'}</p>
       <h2>Outbox</h2>

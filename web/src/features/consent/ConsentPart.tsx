@@ -40,7 +40,7 @@ export function ConsentPart() {
           </p>
         </Notice>
         <div className="page-actions">
-          {consented ? <Button onClick={() => setSigning(area.job)}>Sign it anew</Button> : null}
+          {consented ? <Button onClick={() => setSigning(area.job)}>Sign again</Button> : null}
           <Button onClick={() => setSigning('photographs')}>Photographs: read and sign</Button>
         </div>
         <SignedConsents consents={own satisfies readonly Consent[]} clientId={client.id} />

@@ -1,8 +1,8 @@
 import './console.css';
 import { asShown, mismatches } from '@tidy-quill/core/prepare';
-import { figure, READ_BACK_WORDS, spotText } from '../../text';
+import { figure, pulseText, READ_BACK_WORDS, spotText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
-import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
+import { CONSOLE_STATE_WORDS, roomOf, useConsole, useConsoleFaults } from './room-console';
 import { SimulatedControls } from './SimulatedControls';
 
 /** The room's console as it says of itself: state, settings against the plan, tip, door, counter. */
@@ -10,6 +10,7 @@ export function ConsoleCard() {
   const live = useConsole();
   const { record } = useOpenVisit();
   const faults = useConsoleFaults();
+  const room = roomOf(record);
   if (live === undefined) {
     return <p className="small">No console is linked in this room: all is logged by hand.</p>;
   }
@@ -42,12 +43,12 @@ export function ConsoleCard() {
           {differing.length === 0
             ? 'agrees: '
             : `differs in ${differing.map((field) => READ_BACK_WORDS[field]).join(', ')}: `}
-          {figure(status.setting.fluenceJcm2, 2)} J/cm², {figure(status.setting.pulseMs, 2)} ms,{' '}
+          {figure(status.setting.fluenceJcm2, 2)} J/cm², {pulseText(status.setting.pulseMs)},{' '}
           {spotText(status.setting.spot)}, {figure(status.setting.rateHz)} Hz
         </span>
       )}
       <span className="figures">
-        {status.tipC === null
+        {status.tipC === null || room?.plateC == null
           ? ''
           : `tip ${figure(status.tipC)} °C${faults.includes('warmTip') ? ', warm ■' : ''} · `}
         door {status.interlock} · {figure(status.pulsesSinceOn, 0)} pulses since on,{' '}

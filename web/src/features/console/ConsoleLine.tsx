@@ -1,10 +1,12 @@
 import { figure, INCIDENT_WORDS } from '../../text';
-import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
+import { useOpenVisit } from '../visit/use-visit';
+import { CONSOLE_STATE_WORDS, roomOf, useConsole, useConsoleFaults } from './room-console';
 
 /** The console in a few words beside the state of the session; nothing where the room has none. */
 export function ConsoleLine() {
   const live = useConsole();
   const faults = useConsoleFaults();
+  const room = roomOf(useOpenVisit().record);
   if (live === undefined) return null;
   const { status, link } = live;
   if (status === null || link === 'down') {
@@ -22,7 +24,8 @@ export function ConsoleLine() {
     <span className="console-line figures">
       <span aria-hidden>{mark} </span>
       console {word.toLowerCase()}
-      {status.tipC === null ? '' : `, tip ${figure(status.tipC)} °C`}, door {status.interlock}
+      {status.tipC === null || room?.plateC == null ? '' : `, tip ${figure(status.tipC)} °C`}, door{' '}
+      {status.interlock}
     </span>
   );
 }

@@ -40,15 +40,15 @@ function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
     // A lost server is no lost console: one goes on by hand, and its counter tells the rest afterwards.
     if (now === null || live?.serverLost === true) return;
     const { visit: header } = latest.current;
-    const { area, record } = zoneAtWork(latest.current);
+    const { area, record, stage } = zoneAtWork(latest.current);
     const { plan, run } = record;
     const last = before.current ?? lastCounted(record, now);
     before.current = now;
     if (plan === null) return;
-    const watched = watchConsole(last, now, roomOf(record)!);
+    const watched = watchConsole(last, now, roomOf(record, stage === 'spot')!);
     const { serial } = now;
     const bodies: EventBody[] = [
-      ...(watched.pulses !== null && run.startedAt !== null
+      ...(watched.pulses !== null
         ? [{ kind: 'consolePulses', serial, ...watched.pulses } as const]
         : []),
       ...watched.incidents.map(({ what, detail }) => ({ kind: 'incident', what, detail }) as const),

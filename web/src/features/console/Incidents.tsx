@@ -1,5 +1,5 @@
 import { useSignedIn } from '../../app/clinic-context';
-import { clockText, INCIDENT_WORDS } from '../../text';
+import { clockText, INCIDENT_WORDS, incidentDetail } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useOpenVisit } from '../visit/use-visit';
 
@@ -22,7 +22,7 @@ export function Incidents() {
         {[...incidents].reverse().map(({ id, at, what, detail }) => (
           <li key={id}>
             {clockText(at, clinic.timeZone)} {INCIDENT_WORDS[what]}
-            {detail === '' ? '' : `: ${detail}`}
+            {detail === '' ? '' : `: ${incidentDetail({ what, detail })}`}
           </li>
         ))}
       </ul>

@@ -62,7 +62,7 @@ export function SimulatedControls({
         </Button>
       </div>
       <div className="simulated-row" role="group" aria-label="Faults to provoke">
-        {PROVOKED.map((what) => (
+        {PROVOKED.filter((what) => what !== 'warmTip' || tipC !== null).map((what) => (
           <Button
             key={what}
             size="small"

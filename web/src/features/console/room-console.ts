@@ -28,12 +28,13 @@ export function useConsoleFaults(): readonly IncidentKind[] {
 }
 
 /** What the room does meanwhile; null before anything is planned. */
-export function roomOf({ plan, run }: VisitRecord): RoomView | null {
+export function roomOf({ plan, run }: VisitRecord, testing = false): RoomView | null {
   if (plan === null) return null;
   const setting = run.setting ?? plan.setting;
   const cooling = setting.cooling ?? plan.cooling;
   return {
     running: run.state === 'running',
+    testing,
     setting,
     wavelengthNm: plan.wavelengthNm,
     plateC: cooling !== undefined && 'plateC' in cooling ? cooling.plateC : null,

@@ -1,6 +1,7 @@
 import { useDiaryQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { momentText, SIGN_WORDS, TREND_WORDS } from '../../text';
+import { momentText } from '../../text';
+import { homeText } from '../urgent/use-urgent';
 import { Photo } from '../photos/Photo';
 
 /** What the client wrote of the healing at home, newest first. */
@@ -12,12 +13,12 @@ export function DiaryList({ visitId }: { visitId: string }) {
     <section aria-label="Healing diary">
       <h2>From home</h2>
       <ol className="reaction-steps">
-        {data.map(({ id, givenAt, trend, signs, note, photoIds }) => (
+        {data.map(({ id, givenAt, note, photoIds, ...entry }) => (
           <li key={id}>
             <span className="figures">{momentText(givenAt, timeZone)}</span>{' '}
-            <strong>{TREND_WORDS[trend]}</strong>
-            {signs.length === 0 ? '' : `, ${signs.map((sign) => SIGN_WORDS[sign]).join(', ')}`}
+            <strong>{homeText(entry)}</strong>
             {note === '' ? '' : `: ${note}`}
+            {data.some(({ replaces }) => replaces === id) ? ' (corrected later that day)' : ''}
             {photoIds.length === 0 ? null : (
               <span className="photo-row">
                 {photoIds.map((photo) => (

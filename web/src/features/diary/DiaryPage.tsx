@@ -1,13 +1,15 @@
 import type { DiaryPage as Opened } from '@tidy-quill/contract/diary';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import {
+  isUrgentAtHome,
   REACTION_SIGNS,
-  URGENT_SIGNS,
+  SEEN_AT_HOME,
   type ReactionSign,
+  type SeenAtHome,
   type Trend,
 } from '@tidy-quill/core/reaction';
 import { daysBetween } from '@tidy-quill/core/units';
-import { Button, Checkbox, ConfigProvider, Input, Skeleton } from 'antd';
+import { Button, ConfigProvider, Input, Skeleton } from 'antd';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { v7 } from 'uuid';
@@ -19,10 +21,12 @@ import {
 import { problemText } from '../../app/api';
 import { useDraft } from '../../app/draft';
 import { antThemeFor, applyPalette } from '../../app/theme';
-import { SIGN_WORDS, TREND_WORDS, untilText } from '../../text';
+import { HOME_SIGN_WORDS, SEEN_WORDS, TREND_WORDS, untilText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { Ticks } from '../../widgets/Ticks';
+import { WrittenSoFar } from './WrittenSoFar';
 
 const MOST_PHOTOS = 3;
 
@@ -51,94 +55,95 @@ export function DiaryPage() {
 interface Draft {
   readonly id: string;
   readonly trend: Trend | null;
+  readonly seen: readonly SeenAtHome[];
   readonly signs: readonly ReactionSign[];
   readonly note: string;
   readonly photoIds: readonly string[];
+  /** The entry of today that this one corrects. */
+  readonly replaces: string | null;
 }
 
-const empty = (): Draft => ({ id: v7(), trend: null, signs: [], note: '', photoIds: [] });
+const empty = (): Draft => ({
+  id: v7(),
+  trend: null,
+  seen: [],
+  signs: [],
+  note: '',
+  photoIds: [],
+  replaces: null,
+});
 
 function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: () => void }) {
   // Only in this tab: nobody's health is to stay behind on a phone.
   const [first] = useState(empty);
-  const [draft, setDraft, clear] = useDraft<Draft>(
+  const [kept, setDraft, clear] = useDraft<Draft>(
     `diary ${token.slice(0, 8)}`,
     first,
     sessionStorage,
   );
+  // A draft of before everything could be told.
+  const draft = { ...first, ...kept };
   const [write, { isLoading, isSuccess, error }] = useWriteDiaryMutation();
-  const [sendPhoto, sending] = useSendDiaryPhotoMutation();
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
-  const { trend, signs, note, photoIds } = draft;
-  const grave = signs.some((sign) => URGENT_SIGNS.includes(sign));
+  const { trend, seen, signs, note, photoIds, replaces } = draft;
   const day = daysBetween(page.treatedOn, page.today);
+  const last = page.entries[0];
+  // Stays after it was sent, and after a reload, until a later entry says otherwise.
+  const urgent = isUrgentAtHome(draft) || (last !== undefined && isUrgentAtHome(last));
   const keep = async () => {
     if (trend === null) return;
-    const entry = { ...draft, trend, signs: [...signs], photoIds: [...photoIds], token };
-    if ((await write(entry)).error !== undefined) return;
+    const entry = { ...draft, trend, seen: [...seen], signs: [...signs], photoIds: [...photoIds] };
+    if ((await write({ ...entry, token })).error !== undefined) return;
     clear();
     setDraft(empty());
     onKept();
-  };
-  const take = async (picture: File) => {
-    const id = v7();
-    const kept = await sendPhoto({ token, id, picture });
-    if (kept.error === undefined) change({ photoIds: [...photoIds, id] });
   };
   return (
     <>
       <h1>How is it healing, {page.givenName}?</h1>
       <p>
-        {page.clinicName}. Day {day} after your visit.
+        {page.clinicName}. {day === 0 ? 'The day of your visit.' : `Day ${day} after your visit.`}
       </p>
+      {urgent ? (
+        <Notice kind="stop" title="Do not wait for our answer">
+          <p>
+            See a doctor now, or call{' '}
+            <a href={`tel:${page.emergencyPhone}`}>{page.emergencyPhone}</a>. Then call us:{' '}
+            <a href={`tel:${page.clinicPhone.replace(/\s/g, '')}`}>{page.clinicPhone}</a>.
+          </p>
+        </Notice>
+      ) : null}
+      {replaces === null ? null : (
+        <p role="status">
+          You are correcting what you wrote today.{' '}
+          <Button size="small" onClick={() => setDraft(empty())}>
+            Leave it as it was
+          </Button>
+        </p>
+      )}
       <Choice
-        label="Since yesterday it is"
+        label={day === 0 ? 'Since your visit it is' : 'Since yesterday it is'}
         words={TREND_WORDS}
         value={trend}
         onChange={(next) => change({ trend: next })}
       />
-      <div className="choice">
-        <span className="choice-label" id="diary-signs">
-          Is any of this there?
-        </span>
-        <Checkbox.Group
-          className="sign-list"
-          aria-labelledby="diary-signs"
-          value={[...signs]}
-          onChange={(next) => change({ signs: next as ReactionSign[] })}
-          options={REACTION_SIGNS.map((sign) => ({ value: sign, label: SIGN_WORDS[sign] }))}
-        />
-      </div>
-      {grave ? (
-        <Notice kind="stop" title="Do not wait for our answer">
-          <p>
-            See a doctor now, or call {page.emergencyPhone}. Then call us: {page.clinicPhone}.
-          </p>
-        </Notice>
-      ) : null}
+      <Ticks
+        label="What do you see?"
+        values={SEEN_AT_HOME}
+        words={SEEN_WORDS}
+        chosen={seen}
+        onChange={(next) => change({ seen: next })}
+      />
+      <Ticks
+        label="Is any of this there?"
+        values={REACTION_SIGNS}
+        words={HOME_SIGN_WORDS}
+        chosen={signs}
+        onChange={(next) => change({ signs: next })}
+      />
       {page.mayPhotograph ? (
-        <Field label={`A picture, ${photoIds.length} of ${MOST_PHOTOS}`}>
-          {({ id }) => (
-            <input
-              id={id}
-              type="file"
-              accept={PHOTO_TYPES.join(',')}
-              capture="environment"
-              disabled={photoIds.length >= MOST_PHOTOS || sending.isLoading}
-              onChange={({ target }) => {
-                const picture = target.files?.[0];
-                target.value = '';
-                if (picture !== undefined) void take(picture);
-              }}
-            />
-          )}
-        </Field>
+        <HomePhotos token={token} ids={photoIds} onIds={(next) => change({ photoIds: next })} />
       ) : null}
-      {sending.error === undefined ? null : (
-        <p className="field-error" role="alert">
-          {problemText(sending.error)}
-        </p>
-      )}
       <Field label="Anything else">
         {(field) => (
           <Input.TextArea
@@ -162,11 +167,19 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
         loading={isLoading}
         onClick={() => void keep()}
       >
-        Send it to the clinic
+        {replaces === null ? 'Send it to the clinic' : 'Send the correction'}
       </Button>
+      {trend === null ? <p className="small">Say first whether it is better or worse.</p> : null}
       {isSuccess && trend === null ? (
-        <p role="status">Thank you, it has arrived. Come back tomorrow.</p>
+        <p role="status">
+          Thank you, it has arrived.{' '}
+          {urgent ? 'The clinic sees it now. Please call all the same.' : 'Come back tomorrow.'}
+        </p>
       ) : null}
+      <WrittenSoFar
+        page={page}
+        onCorrect={({ id, givenAt: _at, ...old }) => setDraft({ ...empty(), ...old, replaces: id })}
+      />
       <h2>What we told you</h2>
       <ul>
         {page.advice.map(({ code, text, until, sayFrom }) => (
@@ -180,6 +193,48 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
           Call us: {page.clinicPhone}. Emergency: {page.emergencyPhone}.
         </strong>
       </p>
+    </>
+  );
+}
+
+function HomePhotos({
+  token,
+  ids,
+  onIds,
+}: {
+  token: string;
+  ids: readonly string[];
+  onIds: (ids: readonly string[]) => void;
+}) {
+  const [sendPhoto, sending] = useSendDiaryPhotoMutation();
+  const take = async (picture: File) => {
+    const id = v7();
+    const kept = await sendPhoto({ token, id, picture });
+    if (kept.error === undefined) onIds([...ids, id]);
+  };
+  return (
+    <>
+      <Field label={`A picture, ${ids.length} of ${MOST_PHOTOS}`}>
+        {({ id }) => (
+          <input
+            id={id}
+            type="file"
+            accept={PHOTO_TYPES.join(',')}
+            capture="environment"
+            disabled={ids.length >= MOST_PHOTOS || sending.isLoading}
+            onChange={({ target }) => {
+              const picture = target.files?.[0];
+              target.value = '';
+              if (picture !== undefined) void take(picture);
+            }}
+          />
+        )}
+      </Field>
+      {sending.error === undefined ? null : (
+        <p className="field-error" role="alert">
+          {problemText(sending.error)}
+        </p>
+      )}
     </>
   );
 }

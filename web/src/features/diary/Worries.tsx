@@ -1,27 +1,36 @@
+import { Button } from 'antd';
 import { Link } from 'react-router';
-import { useDiaryWorriesQuery } from '../../app/after-api';
+import { useDiaryWorriesQuery, useReadEntryMutation } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { momentText, SIGN_WORDS, TREND_WORDS } from '../../text';
+import { LEVEL_WORDS, momentText } from '../../text';
+import { homeText } from '../urgent/use-urgent';
 
-/** What clients wrote from home that somebody should read: worse, or with a sign. */
+/** What clients wrote from home that somebody has to read and that is not urgent: that stands at the head of the page. */
 export function Worries() {
   const { data } = useDiaryWorriesQuery(undefined, {
     refetchOnMountOrArgChange: true,
     pollingInterval: 60_000,
   });
   const { timeZone } = useSignedIn().clinic;
-  if (data === undefined || data.length === 0) return null;
+  const [read] = useReadEntryMutation();
+  const calm = (data ?? []).filter(
+    ({ triage }) => triage === null || triage.level === 'normal' || triage.level === 'advice',
+  );
+  if (calm.length === 0) return null;
   return (
     <section className="not-ready" aria-label="From home">
-      <h2>From home, to be read</h2>
+      <h2>From home, to read</h2>
       <ul>
-        {data.map(({ visitId, areaId, client, entry }) => (
+        {calm.map(({ visitId, areaId, client, entry, triage }) => (
           <li key={entry.id}>
-            <Link to={`/visits/${visitId}/reactions?zone=${areaId}`}>{client.name}</Link>,{' '}
-            {client.phone}, {momentText(entry.givenAt, timeZone)}: {TREND_WORDS[entry.trend]}
-            {entry.signs.length === 0
-              ? ''
-              : `, ${entry.signs.map((sign) => SIGN_WORDS[sign]).join(', ')}`}
+            <Link to={`/visits/${visitId}/reactions?zone=${areaId}&from=${entry.id}`}>
+              {client.name}
+            </Link>
+            , {client.phone}, {momentText(entry.givenAt, timeZone)}: {homeText(entry)}.{' '}
+            {triage === null ? '' : `${LEVEL_WORDS[triage.level]}. `}
+            <Button size="small" onClick={() => void read(entry.id)}>
+              Read, nothing to do<span className="visually-hidden"> for {client.name}</span>
+            </Button>
           </li>
         ))}
       </ul>

@@ -47,7 +47,7 @@ export function FadingForm({ colours }: { colours: readonly InkColour[] }) {
         ))}
       </div>
       <Button onClick={keep}>
-        {record.fading === null ? 'Keep how far it has faded' : 'Keep anew'}
+        {record.fading === null ? 'Save how far it has faded' : 'Save again'}
       </Button>
       {record.fading === null ? null : (
         <span className="quiet-inline" role="status">

@@ -55,7 +55,7 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
                       {VERDICT_WORDS[way.verdict]}
                     </strong>
                     <span className="quiet figures">
-                      takes up {figure(way.light!.absorption, 2)}, S{' '}
+                      absorbs {figure(100 * way.light!.absorption, 0)} %, selectivity{' '}
                       {figure(way.light!.selectivity, 2)}
                     </span>
                   </td>
@@ -66,8 +66,8 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
         </tbody>
       </table>
       <p className="small">
-        Takes up: share of the light, 0–1. S: ink against epidermis at its depth, for comparing
-        only.
+        Absorbs: share of the light that this colour takes. Selectivity: ink against epidermis at
+        its depth, for comparison only.
         {others > 0 ? ` ${others} other handpieces: ${INK_REFUSAL_WORDS.longPulse}.` : ''}
         {refused.map((why) => (
           <Fragment key={why}> ✕ {INK_REFUSAL_WORDS[why]}.</Fragment>
@@ -82,11 +82,12 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
   );
 }
 
-/** Says of one colour what it takes up now, and of which light, and what it would be left with. */
+/** Says of one colour what it absorbs now, and of which light, and what it would be left with. */
 function givenUpText({ colour, has, left }: GivenUp): string {
-  const takesUp = ({ light }: Pick<GivenUp['has'], 'light'>) => figure(light!.absorption, 2);
-  const now = `${INK_COLOUR_WORDS[colour]} takes up ${takesUp(has)} of ${nmText(has.wavelengthNm)}`;
+  const share = ({ light }: Pick<GivenUp['has'], 'light'>) =>
+    `${figure(100 * light!.absorption, 0)} %`;
+  const now = `${INK_COLOUR_WORDS[colour]} absorbs ${share(has)} of ${nmText(has.wavelengthNm)}`;
   return left === null
     ? `${now}, and would be left untreated.`
-    : `${now}, and would be left with ${takesUp(left)} of ${nmText(left.wavelengthNm)} (${VERDICT_WORDS[left.verdict]}).`;
+    : `${now}, and would absorb only ${share(left)} of ${nmText(left.wavelengthNm)} (${VERDICT_WORDS[left.verdict]}).`;
 }

@@ -43,7 +43,7 @@ export function InkPlanStage() {
   );
 }
 
-/** Where nothing may be fired: why, and whether a supervisor's word would change it. */
+/** Where nothing may be fired: why, and whether a supervisor's approval would change it. */
 function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
   const [asking, setAsking] = useState(false);
   const why = [...new Set(ways.flatMap(({ light, refusals }) => (light === null ? [] : refusals)))];
@@ -64,7 +64,7 @@ function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
           ))}
         </ul>
       </Notice>
-      <StageFoot action="Supervisor’s word…" disabled={!word} onAction={() => setAsking(true)}>
+      <StageFoot action="Supervisor’s approval…" disabled={!word} onAction={() => setAsking(true)}>
         {word ? 'With it, one test spot may be tried, the warning given in writing.' : ''}
         {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
       </StageFoot>
@@ -137,7 +137,7 @@ function Planning({ planning }: { planning: InkPlanning }) {
       <StageFoot
         action={
           wordNeeded
-            ? 'Supervisor’s word…'
+            ? 'Supervisor’s approval…'
             : used === null
               ? 'Accept'
               : `Accept ${figure(used.fluenceJcm2, 2)} J/cm²`
@@ -148,7 +148,7 @@ function Planning({ planning }: { planning: InkPlanning }) {
         above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
       >
         {wordNeeded
-          ? 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+          ? 'It reacted last time: the supervisor’s approval comes before anything is accepted.'
           : CAUTION_SHORT}
         {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
         {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}

@@ -68,7 +68,7 @@ export function InkReasons({ evaluation, step }: { evaluation: InkEvaluation; st
           ? 'none of them'
           : `those from ${figure(pressure[0]!.particleUm, 2)} µm`}
         : that is what tells picoseconds from nanoseconds. There is no model of ink that limits the
-        fluence; protocol, console and what this tattoo has answered do.
+        fluence; protocol, console and this tattoo’s responses so far do.
       </p>
     </section>
   );

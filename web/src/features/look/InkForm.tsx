@@ -11,14 +11,18 @@ import {
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { FromLast } from './FromLast';
 import { completeInk } from './complete-ink';
 
 /** What is seen of a tattoo: colours with their shares, density, layers, scar, age and origin. */
 export function InkForm({
   ink,
+  asOn,
   onChange,
 }: {
   ink: Partial<InkFinding>;
+  /** The day of which it is shown; null where it is today's. */
+  asOn: string | null;
   onChange: (ink: Partial<InkFinding>) => void;
 }) {
   const { colours = [] } = ink;
@@ -33,7 +37,9 @@ export function InkForm({
   const complete = completeInk(ink);
   return (
     <section>
-      <h2>Ink</h2>
+      <h2>
+        Ink <FromLast on={asOn} />
+      </h2>
       <div className="ink-colours" role="group" aria-label="Colours and their share of the ink">
         {colours.map(({ colour, share: part }) => (
           <div key={colour} className="ink-colour">

@@ -1,17 +1,19 @@
 import { PLAIN_ZONE } from '@tidy-quill/core/look';
 import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
-import type { Findings } from '@tidy-quill/core/record';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
 import { simulatedMeter } from '../../instruments/melanin-meter';
 import { StageFoot } from '../visit/StageFoot';
+import { goToField } from '../../widgets/go-to-field';
 import { useOpenVisit } from '../visit/use-visit';
 import {
   completeFindings,
   completeInkFindings,
+  missingLabels,
   NO_READINGS,
+  startingFrom,
   type Looked,
   type Readings,
 } from './findings';
@@ -35,12 +37,9 @@ export function LookStage() {
   const navigate = useNavigate();
   const found = record.findings;
   const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id} ${area.id}`, {
-    skin: found?.skin ?? {},
-    hair: found !== null && 'hair' in found ? found.hair : {},
-    // A design is not drawn anew each time: what was found of it last is looked over.
-    ink: inkIn(found) ?? inkIn(foundLast?.findings ?? null) ?? {},
-    areaCm2: found?.areaCm2 ?? area.areaCm2,
-    zone: found?.zone ?? PLAIN_ZONE,
+    ...(found === null
+      ? startingFrom(foundLast?.findings ?? null, area.areaCm2)
+      : { hair: {}, ...found }),
     readings: NO_READINGS,
   });
   const [typing, setTyping] = useState(false);
@@ -55,6 +54,8 @@ export function LookStage() {
   const complete = ink ? completeInkFindings(looked) : completeFindings(looked);
   const findings = typeof complete === 'string' ? null : complete;
   const planning = pathOf('plan');
+  const [lacking] = missingLabels(looked, ink);
+  const asOn = found === null ? (foundLast?.on ?? null) : null;
   const onSkin = (skin: Partial<Draft['skin']>) =>
     setLooked({ ...looked, skin: { ...looked.skin, ...skin } });
   const keep = async () => {
@@ -65,7 +66,7 @@ export function LookStage() {
   };
   return (
     <>
-      <WhatChanged last={foundLast} now={findings} />
+      <WhatChanged last={foundLast} now={findings ?? looked} />
       <div className="stage look">
         <div>
           <SkinForm
@@ -73,6 +74,7 @@ export function LookStage() {
             skin={looked.skin}
             onSkin={onSkin}
             ofInk={ink}
+            asOn={asOn}
             byQuestions={
               <Button size="small" onClick={() => setTyping(true)}>
                 {looked.skin.typing === undefined
@@ -96,6 +98,7 @@ export function LookStage() {
             site={area.site}
             job={area.job}
             zone={zoneOf(looked)}
+            asOn={asOn}
             onZone={(zone) => setLooked({ ...looked, zone })}
             onArea={(zone, areaCm2) => setLooked({ ...looked, zone, areaCm2 })}
           />
@@ -107,6 +110,7 @@ export function LookStage() {
           {ink ? (
             <InkForm
               ink={looked.ink ?? {}}
+              asOn={asOn}
               onChange={(next) => setLooked({ ...looked, ink: next })}
             />
           ) : (
@@ -114,6 +118,7 @@ export function LookStage() {
               hair={looked.hair}
               onHair={(hair) => setLooked({ ...looked, hair })}
               measured
+              asOn={asOn}
             />
           )}
           <SizeField
@@ -138,11 +143,21 @@ export function LookStage() {
         />
       ) : null}
       <StageFoot
-        action={kept ? 'Go to Plan' : 'Keep findings, go to Plan'}
-        disabled={!kept && findings === null}
-        onAction={() => (kept ? void navigate(planning) : void keep())}
+        action={
+          kept
+            ? 'Go to Plan'
+            : lacking !== undefined
+              ? `Next: ${lacking}`
+              : `${asOn === null ? 'Save findings' : 'Confirm findings'}, go to Plan`
+        }
+        disabled={!kept && lacking === undefined && findings === null}
+        onAction={() => {
+          if (kept) void navigate(planning);
+          else if (lacking === undefined) void keep();
+          else goToField(lacking);
+        }}
       >
-        {missing(complete)}
+        {kept ? '' : missingText(missingLabels(looked, ink), complete)}
         {record.plan !== null && changed ? ' Keeping this makes the accepted plan stale.' : ''}
       </StageFoot>
       {typing ? (
@@ -159,14 +174,9 @@ export function LookStage() {
   );
 }
 
-const inkIn = (findings: Findings | null) =>
-  findings !== null && 'ink' in findings ? findings.ink : null;
-
 const zoneOf = ({ zone }: Looked) => zone ?? PLAIN_ZONE;
 
-function missing(complete: ReturnType<typeof completeFindings> | object | string): string {
-  if (typeof complete === 'string') return complete;
-  return complete === null
-    ? 'Skin type, tan, hair colour, calibre and density are needed to plan.'
-    : '';
+function missingText(labels: readonly string[], complete: object | string | null): string {
+  if (labels.length > 0) return `Still to be found: ${labels.join(', ')}.`;
+  return typeof complete === 'string' ? complete : '';
 }

@@ -1,4 +1,10 @@
-import { readingOf, READINGS_WANTED, tanByReading, WIDEST_SPREAD } from '@tidy-quill/core/look';
+import {
+  LOWEST_OF_SKIN,
+  readingOf,
+  READINGS_WANTED,
+  tanByReading,
+  WIDEST_SPREAD,
+} from '@tidy-quill/core/look';
 import type { SkinFinding } from '@tidy-quill/core/plan';
 import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
@@ -60,7 +66,12 @@ export function MelaninReadings({
   const tan = zone !== null && unexposed !== null ? tanByReading(zone, unexposed) : null;
   return (
     <div className="readings">
-      <p className="readings-title">Melanin, 0–100, three readings each</p>
+      <p className="readings-title">
+        Melanin, 0–100, three readings each
+        {meter.simulated ? (
+          <span className="tag tag-care">simulated meter: readings are invented</span>
+        ) : null}
+      </p>
       {METER_PLACES.map((place) => {
         const reading = readingOf(readings[place]);
         const kept = skin[FIELD[place]] ?? null;
@@ -73,11 +84,15 @@ export function MelaninReadings({
                 : kept === null
                   ? 'not read'
                   : `${figure(readingOfFraction(kept), 0)} kept`}
-              {reading === null || readings[place].length < READINGS_WANTED
+              {reading === null
                 ? ''
-                : reading.sound
-                  ? ` ✓ mean ${figure(reading.mean)}, spread ${figure(reading.spread)}`
-                  : ` spread ${figure(reading.spread)}, over ${WIDEST_SPREAD}: read again`}
+                : reading.impossible
+                  ? ` below ${LOWEST_OF_SKIN}: no skin reads so low. Probe flat on the skin, read again`
+                  : readings[place].length < READINGS_WANTED
+                    ? ''
+                    : reading.sound
+                      ? ` ✓ mean ${figure(reading.mean)}, spread ${figure(reading.spread)}`
+                      : ` spread ${figure(reading.spread)}, over ${WIDEST_SPREAD}: read again`}
             </span>
             <span className="reading-acts">
               {reading?.sound ? null : (
@@ -97,9 +112,12 @@ export function MelaninReadings({
                   placeholder="typed"
                   aria-label={`${PLACE_WORDS[place]}, typed by hand`}
                   value={typed[place]}
+                  status={isImpossible(typed[place]) ? 'error' : ''}
                   onChange={(value) => {
                     setTyped({ ...typed, [place]: value });
-                    onSkin({ [FIELD[place]]: value === null ? null : fractionOfReading(value) });
+                    const fraction =
+                      value === null || isImpossible(value) ? null : fractionOfReading(value);
+                    onSkin({ [FIELD[place]]: fraction });
                   }}
                 />
               )}
@@ -116,7 +134,14 @@ export function MelaninReadings({
           </Button>
         </p>
       )}
+      {METER_PLACES.some((place) => isImpossible(typed[place])) ? (
+        <p className="field-error" role="alert">
+          A reading below {LOWEST_OF_SKIN} is not of skin: it is not taken.
+        </p>
+      ) : null}
       {fault === null ? null : <p className="field-error">{fault}</p>}
     </div>
   );
 }
+
+const isImpossible = (value: number | null) => value !== null && value < LOWEST_OF_SKIN;

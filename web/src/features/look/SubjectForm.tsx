@@ -24,6 +24,7 @@ import {
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { FromLast } from './FromLast';
 
 const TYPE_WORDS = Object.fromEntries(ROMAN.map((word, index) => [index + 1, word])) as Record<
   SkinFinding['type'],
@@ -36,6 +37,7 @@ export function SkinForm({
   skin,
   onSkin,
   ofInk = false,
+  asOn = null,
   byQuestions,
   melanin,
 }: {
@@ -44,6 +46,8 @@ export function SkinForm({
   onSkin: (skin: Partial<SkinFinding>) => void;
   /** Whether ink is what will be fired on. */
   ofInk?: boolean;
+  /** The day of which it is shown; null where it is today's. */
+  asOn?: string | null;
   /** A way to find the type by questions. */
   byQuestions?: ReactNode;
   /** How melanin is read. */
@@ -51,14 +55,16 @@ export function SkinForm({
 }) {
   return (
     <section>
-      <h2>Skin</h2>
+      <h2>
+        Skin <FromLast on={asOn} />
+      </h2>
       <Choice
         label="Fitzpatrick type"
         words={TYPE_WORDS}
         value={skin.type ?? null}
         onChange={(type) => onSkin({ type })}
         hint={
-          skin.type === undefined ? 'How this skin answers to sun' : SKIN_TYPE_MEANING[skin.type]
+          skin.type === undefined ? 'How this skin reacts to sun' : SKIN_TYPE_MEANING[skin.type]
         }
       />
       {byQuestions}
@@ -96,18 +102,22 @@ export function HairForm({
   hair,
   onHair,
   measured = false,
+  asOn = null,
 }: {
   hair: Partial<HairFinding>;
   onHair: (hair: Partial<HairFinding>) => void;
   /** Whether a diameter and a count may be typed. */
   measured?: boolean;
+  asOn?: string | null;
 }) {
   const on = (more: Partial<HairFinding>) => onHair({ ...hair, ...more });
   const { calibre, diameterUm } = hair;
   const wide = calibre === undefined ? null : hairDiameterUm({ ...hair, calibre } as HairFinding);
   return (
     <section>
-      <h2>Hair</h2>
+      <h2>
+        Hair <FromLast on={asOn} />
+      </h2>
       <Choice
         label="Colour"
         words={HAIR_COLOUR_WORDS}

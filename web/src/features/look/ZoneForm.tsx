@@ -14,6 +14,7 @@ import { useState } from 'react';
 import { AVOIDED_WORDS, BUILD_WORDS, figure, GROWTH_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { FromLast } from './FromLast';
 import { AvoidMap } from './AvoidMap';
 import { OutlineTrace } from './OutlineTrace';
 
@@ -31,12 +32,15 @@ export function ZoneForm({
   site,
   job,
   zone,
+  asOn,
   onZone,
   onArea,
 }: {
   site: SiteId;
   job: 'hair' | 'ink';
   zone: ZoneFinding;
+  /** The day of which it is shown; null where it is today's. */
+  asOn: string | null;
   onZone: (zone: ZoneFinding) => void;
   onArea: (zone: ZoneFinding, areaCm2: number) => void;
 }) {
@@ -77,7 +81,9 @@ export function ZoneForm({
   };
   return (
     <section>
-      <h2>Zone</h2>
+      <h2>
+        Zone <FromLast on={asOn} />
+      </h2>
       <Choice label="Size" words={ways} value={way} onChange={setWay} />
       {way === 'typical' ? (
         <div className="zone-sides">
@@ -151,7 +157,7 @@ export function ZoneForm({
       )}
       <AvoidMap zone={zone} onZone={onZone} />
       <fieldset className="avoid">
-        <legend>Cover with white, never fire on</legend>
+        <legend>Mask, do not treat</legend>
         {AVOIDED.map((what) => (
           <Field key={what} label={AVOIDED_WORDS[what]}>
             {(field) => (

@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { INK } from '../../../../core/src/ink/ink.test-data';
-import { completeFindings, completeInkFindings, type Looked } from './findings';
+import {
+  completeFindings,
+  completeInkFindings,
+  missingLabels,
+  startingFrom,
+  type Looked,
+} from './findings';
 
 const SKIN = { type: 2, tan: 'none' } as const;
 const HAIR = { colour: 'black', calibre: 'coarse', density: 'dense' } as const;
@@ -54,5 +60,31 @@ describe('what was found', () => {
     };
     expect(completeFindings({ ...hair, zone })).toMatchObject({ zone });
     expect(completeFindings(hair)).not.toHaveProperty('zone');
+  });
+});
+
+describe('a return', () => {
+  const last = completeFindings({ ...hair, skin: { ...SKIN, measuredFraction: 0.03 } })!;
+
+  it('begins with what was found last, but for the tan and the melanin of the area', () => {
+    expect(startingFrom(last, 12)).toEqual({
+      skin: { type: 2, freckled: false },
+      hair: HAIR,
+      areaCm2: 40,
+    });
+  });
+
+  it('begins empty where nothing was found before', () => {
+    expect(startingFrom(null, 12)).toEqual({ skin: {}, hair: {}, areaCm2: 12 });
+  });
+
+  it('names what is still to be found, in the order of the page', () => {
+    expect(missingLabels(startingFrom(last, null), false)).toEqual(['Tan on the area']);
+    expect(missingLabels({ skin: {}, hair: {}, areaCm2: null }, false)).toEqual([
+      ...['Fitzpatrick type', 'Tan on the area', 'Colour', 'Calibre', 'Density'],
+      'Size of the area',
+    ]);
+    expect(missingLabels({ ...ink, ink: without(INK, 'origin') }, true)).toEqual(['Made by']);
+    expect(missingLabels(hair, false)).toEqual([]);
   });
 });

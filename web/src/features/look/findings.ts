@@ -49,3 +49,46 @@ const withZone = (skin: SkinFinding, areaCm2: number, zone: ZoneFinding | undefi
 export type Readings = Readonly<Record<MeterPlace, readonly number[]>>;
 
 export const NO_READINGS: Readings = { zone: [], unexposed: [] };
+
+/** What is shown at first on a return: as it was found last, but for what has to be looked at anew each time. */
+export function startingFrom(
+  last: HairFindings | InkFindings | null,
+  areaCm2: number | null,
+): Looked {
+  if (last === null) return { skin: {}, hair: {}, areaCm2 };
+  const { tan: _tan, measuredFraction: _read, ...skin } = last.skin;
+  return {
+    skin,
+    hair: 'hair' in last ? last.hair : {},
+    areaCm2: last.areaCm2,
+    ...(last.zone === undefined ? {} : { zone: last.zone }),
+    ...('ink' in last ? { ink: last.ink } : {}),
+  };
+}
+
+/** The labels of what planning still needs, in the order of the page. */
+export function missingLabels(
+  { skin, hair, areaCm2, ink = {} }: Looked,
+  ofInk: boolean,
+): readonly string[] {
+  const wanted: readonly (readonly [label: string, value: unknown])[] = [
+    ['Fitzpatrick type', skin.type],
+    ['Tan on the area', skin.tan],
+    ...(ofInk
+      ? ([
+          ['Add a colour', (ink.colours ?? []).length > 0 ? true : undefined],
+          ['Density of the ink', ink.density],
+          ['Made by', ink.origin],
+          ['Scar', ink.scar],
+          ['Age of the ink', ink.ageYears],
+          ['Sessions before', ink.earlierSessions],
+        ] as const)
+      : ([
+          ['Colour', hair.colour],
+          ['Calibre', hair.calibre],
+          ['Density', hair.density],
+        ] as const)),
+    ['Size of the area', areaCm2 ?? undefined],
+  ];
+  return wanted.filter(([, value]) => value === undefined).map(([label]) => label);
+}

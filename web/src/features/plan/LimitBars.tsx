@@ -5,6 +5,7 @@ import {
   type LimitName,
   type Setting,
 } from '@tidy-quill/core/plan';
+import { axisTop } from './chart-scale';
 import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
 /** What a setting is limited by; the model's part only where there is one. */
@@ -28,10 +29,12 @@ export function LimitBars({
   const { limits, upper } = evaluation;
   if (limits === null || upper === null) return null;
   const between = doubtOf(doubt, setting.pulseMs, limits.model);
-  const top = Math.max(
-    setting.fluenceJcm2,
-    between?.high ?? 0,
-    ...LIMIT_NAMES.map((name) => limits[name] ?? 0),
+  const top = axisTop(
+    Math.max(
+      setting.fluenceJcm2,
+      between?.high ?? 0,
+      ...LIMIT_NAMES.map((name) => limits[name] ?? 0),
+    ),
   );
   return (
     <section className="limits">

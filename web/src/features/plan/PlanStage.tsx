@@ -64,7 +64,9 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
         foot={(usable) => (
           <StageFoot
             action={
-              wordNeeded ? 'Supervisor’s word…' : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
+              wordNeeded
+                ? 'Supervisor’s approval…'
+                : `Accept ${figure(setting.fluenceJcm2, 2)} J/cm²`
             }
             disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
             busy={busy}
@@ -74,7 +76,7 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
             {wordNeeded
               ? silent
                 ? 'The model does not cover this skin: a supervisor approves before anything is accepted.'
-                : 'It reacted last time: the supervisor’s word comes before anything is accepted.'
+                : 'It reacted last time: the supervisor’s approval comes before anything is accepted.'
               : CAUTION_SHORT}
             {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
             {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}

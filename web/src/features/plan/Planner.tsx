@@ -1,4 +1,12 @@
-import type { PlanCase, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
+import {
+  lastSessions,
+  type Evaluation,
+  type Handpiece,
+  type PlanCase,
+  type Proposal,
+  type Proposals,
+  type Setting,
+} from '@tidy-quill/core/plan';
 import type { ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
@@ -6,6 +14,7 @@ import { Cautions } from './Cautions';
 import { LightCheckPanel } from './LightCheckPanel';
 import { LimitBars } from './LimitBars';
 import { ModelFigures } from './ModelFigures';
+import { Recommended } from './Recommended';
 import { ReliefChoice } from './ReliefChoice';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
@@ -20,16 +29,19 @@ export function Planner({
   proposals,
   setting,
   onChange,
+  aside,
   foot,
 }: {
   plan: PlanCase;
   proposals: Proposals;
   setting: Setting;
   onChange: (setting: Setting) => void;
+  /** What stands above it, given what follows from the setting. */
+  aside?: (evaluation: Evaluation, handpiece: Handpiece, isFresh: boolean) => ReactNode;
   /** What stands below, given whether the setting may be used. */
   foot: (usable: boolean) => ReactNode;
 }) {
-  const { value: evaluation, fault } = useEvaluation(plan, setting);
+  const { value: evaluation, fault, isFresh } = useEvaluation(plan, setting);
   const { value: warmth } = useWarmth(plan, setting);
   const { value: doubt } = useDoubtMap(plan, setting);
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
@@ -38,6 +50,10 @@ export function Planner({
   const refusals = evaluation?.refusals ?? [];
   return (
     <>
+      <Recommended handpieces={plan.handpieces} proposals={proposals} chosen={setting} />
+      {evaluation === null || handpiece === undefined
+        ? null
+        : aside?.(evaluation, handpiece, isFresh)}
       <div className="stage plan">
         <div className="plan-ways">
           {evaluation === null || handpiece === undefined ? null : (
@@ -99,6 +115,7 @@ export function Planner({
         handpieces={plan.handpieces}
         proposals={proposals}
         chosen={setting}
+        last={lastSessions(plan.subject.history).at(-1)?.setting ?? null}
         onChoose={onChange}
       />
       {warmth === null || evaluation?.model == null ? null : (

@@ -27,7 +27,7 @@ export function ReliefChoice({
       <p className="small">
         {before === null
           ? 'The model is silent here, so only less fluence can be worked out.'
-          : `Last time’s setting is ${percent(before)} of what this skin bears today. Each of these takes a tenth of that away at least; the model prefers ${preferred === null ? 'none' : RELIEF_WORDS[preferred]}, which leaves the hair most.`}
+          : `Last time’s setting is ${percent(before)} of today’s skin ceiling. Each of these takes a tenth of that away at least; the model prefers ${preferred === null ? 'none' : RELIEF_WORDS[preferred]}, which leaves the hair most.`}
       </p>
       <ul>
         {options.map((relief) => (

@@ -1,7 +1,7 @@
 import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
 import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
 import { sameSpot, spotAreaCm2, tidy } from '@tidy-quill/core/units';
-import { cellHeatText, coolingText, figure, spotFigures } from '../../text';
+import { cellHeatText, coolingText, figure, passesText, spotFigures } from '../../text';
 import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
@@ -47,7 +47,9 @@ export function SettingSteppers({
         figure={figure(setting.pulseMs, 2)}
         unit={`ms${train}`}
         more={
-          evaluation === null ? '' : `this hair cools in ${figure(evaluation.hairRelaxationMs)} ms`
+          evaluation === null
+            ? ''
+            : `hair relaxation time ${figure(evaluation.hairRelaxationMs)} ms`
         }
         keys={['d', 'e']}
         onLess={pulse.less === null ? null : to({ pulseMs: pulse.less })}
@@ -75,7 +77,7 @@ export function SettingSteppers({
         <Stepper
           label="Passes"
           figure={String(setting.passes)}
-          unit={`passes, ${evaluation?.work.cells ?? '–'} cells`}
+          unit={`${setting.passes === 1 ? 'pass' : 'passes'}, ${evaluation?.work.cells ?? '–'} cells`}
           more={passes.restSeconds > 0 ? `${passes.restSeconds} s of rest after each` : ''}
           keys={['q', 'a']}
           onLess={setting.passes <= passes.low ? null : to({ passes: setting.passes - 1 })}
@@ -92,7 +94,7 @@ export function SettingSteppers({
 }
 
 function Work({
-  evaluation: { work, cellHeat },
+  evaluation: { work, cellHeat, energyJ },
   setting,
   areaCm2,
 }: {
@@ -112,11 +114,13 @@ function Work({
           ? 'Edge to edge.'
           : `Centres ${figure(work.pitchMm)} mm apart: ${share(work.overlapShare)} hit twice, ${share(work.gapShare)} missed.`}{' '}
         {figure(work.totalJcm2, 0)} J/cm² in all.
-        {cellHeat === null ? '' : ` ${cellHeatText(cellHeat)}`}
+        {cellHeat === null
+          ? ''
+          : ` Each cell gets ${cellText(work, energyJ)}. ${cellHeatText(cellHeat)}`}
       </summary>
       <p>
         {figure(areaCm2, 0)} cm² under spots of {figure(spot, 2)} cm²
-        {setting.passes > 1 ? `, ${setting.passes} passes over ${work.cells} cells` : ''}:{' '}
+        {setting.passes > 1 ? `, ${passesText(setting.passes)} over ${work.cells} cells` : ''}:{' '}
         {figure(work.pulses, 0)} pulses. At {figure(setting.rateHz)} Hz that is {figure(firing)} min
         of firing; moving, gel and checks take the other {figure(work.minutes - firing)} min at the
         clinic’s pace. {figure(work.pulses, 0)} × {figure(setting.fluenceJcm2, 2)} J/cm² ×{' '}
@@ -132,4 +136,11 @@ function neighbours<T>(
 ): { less: T | null; more: T | null } {
   const at = list.findIndex(isCurrent);
   return { less: at > 0 ? list[at - 1]! : null, more: at >= 0 ? (list[at + 1] ?? null) : null };
+}
+
+/** “420 pulses, 3.1 kJ”: what one cell gets over all passes. */
+function cellText({ pulses, cells }: Evaluation['work'], energyJ: number): string {
+  const each = pulses / Math.max(1, cells);
+  const kilojoules = (each * energyJ) / 1000;
+  return `${figure(each, 0)} pulses, ${figure(kilojoules, kilojoules < 10 ? 1 : 0)} kJ`;
 }

@@ -8,7 +8,7 @@ export function Stale() {
   const lines = staleLines(record.stale);
   if (lines.length === 0) return null;
   return (
-    <Notice kind="care" title="The accepted plan no longer fits: accept one anew">
+    <Notice kind="care" title="The accepted plan no longer fits: accept a new one">
       <ul>
         {lines.map((line) => (
           <li key={line}>{line}</li>

@@ -1,6 +1,7 @@
 import type { Handpiece, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
 import {
   EXPECTED_WORDS,
+  expectedAtStartText,
   figure,
   FIRST_WORDS,
   minutesText,
@@ -14,11 +15,14 @@ export function WaysTable({
   handpieces,
   proposals: { proposals, leftOut, firstBecause },
   chosen,
+  last = null,
   onChoose,
 }: {
   handpieces: readonly Handpiece[];
   proposals: Proposals;
   chosen: Setting | null;
+  /** What was used here last time. */
+  last?: Setting | null;
   onChoose: (setting: Setting) => void;
 }) {
   const name = (id: string) => handpieces.find((each) => each.id === id)?.name ?? id;
@@ -27,7 +31,7 @@ export function WaysTable({
       {proposals.length === 0 ? null : (
         <table className="ledger ways">
           <caption>
-            Ways to treat this area, best first
+            Options, best first
             {firstBecause === null ? null : (
               <span className="quiet-inline">. {FIRST_WORDS[firstBecause]}</span>
             )}
@@ -59,6 +63,7 @@ export function WaysTable({
                 key={`${proposal.setting.handpieceId} ${proposal.setting.technique}`}
                 name={name(proposal.setting.handpieceId)}
                 proposal={proposal}
+                wasLast={last !== null && sameWay(proposal.setting, last)}
                 isChosen={chosen !== null && sameWay(proposal.setting, chosen)}
                 onChoose={() => onChoose(proposal.setting)}
               />
@@ -97,11 +102,13 @@ export function WaysTable({
 function Way({
   name,
   proposal: { setting, evaluation, room },
+  wasLast,
   isChosen,
   onChoose,
 }: {
   name: string;
   proposal: Proposal;
+  wasLast: boolean;
   isChosen: boolean;
   onChoose: () => void;
 }) {
@@ -122,6 +129,7 @@ function Way({
           {isChosen ? '✓ ' : ''}
           {name}
           <span className="quiet-inline">, {TECHNIQUE_WORDS[setting.technique]}</span>
+          {wasLast ? <span className="tag">last time</span> : null}
         </button>
       </th>
       <td className="is-figure figures">{figure(setting.pulseMs, 2)} ms</td>
@@ -130,7 +138,7 @@ function Way({
       <td className="ways-expected">
         {evaluation.expectedAtStart === evaluation.expectedAtUpper
           ? EXPECTED_WORDS[expected]
-          : `${EXPECTED_WORDS[evaluation.expectedAtStart]} → ${EXPECTED_WORDS[evaluation.expectedAtUpper]}`}
+          : `${expectedAtStartText(evaluation.expectedAtStart)} → ${EXPECTED_WORDS[evaluation.expectedAtUpper]}`}
         {room === null ? null : (
           <span className="quiet-inline figures">, × {figure(room, 2)} of floor</span>
         )}

@@ -67,8 +67,8 @@ function standingText({ model, expectedAtStart, firstWorkingRung, start }: Evalu
   if (model.floorJcm2 === null) return ' No fluence here is expected to work on this hair.';
   const reached =
     firstWorkingRung === null
-      ? 'no rung reaches it'
-      : `the ${ORDINALS[firstWorkingRung]} rung reaches it`;
+      ? 'no step reaches it'
+      : `the ${ORDINALS[firstWorkingRung]} step reaches it`;
   return ` It is below what is expected to work (${figure(model.floorJcm2)} J/cm²): ${reached}.`;
 }
 

@@ -10,6 +10,7 @@ import type {
 import { useId, type MouseEvent } from 'react';
 import { figure } from '../../text';
 import { linear, linePath, logarithmic } from './chart-scale';
+import { useHeldTop } from './use-held-top';
 import { BOTTOM, HEIGHT, LEFT, RIGHT, TOP, WIDTH } from './map-frame';
 import { Axes, Band, Dots, Hatching, PastMarks } from './WindowMapParts';
 
@@ -41,7 +42,7 @@ export function WindowMapChart({
   const first = handpiece.pulsesMs[0]!;
   const last = handpiece.pulsesMs.at(-1)!;
   const single = last / first < 1.01;
-  const top = topFluence(handpiece, setting, evaluation);
+  const top = useHeldTop(handpiece.id, topFluence(handpiece, setting, evaluation));
   const x = logarithmic(single ? first / 2 : first, single ? last * 2 : last, LEFT, RIGHT);
   const y = linear(0, top, BOTTOM, TOP);
   const clampY = (value: number) => Math.max(TOP, Math.min(BOTTOM, y.to(value)));
@@ -141,10 +142,10 @@ export function WindowMapChart({
             y={Math.max(TOP + 16, (TOP + clampY(map.ceilingJcm2[at]!)) / 2)}
             className="is-stop"
           >
-            too much for this skin
+            above the skin ceiling
           </text>
           <text x={RIGHT - 6} y={BOTTOM - 8} textAnchor="end" className="is-quiet">
-            {noFloor ? 'skin would cook with this hair' : 'too little for this hair'}
+            {noFloor ? 'skin would overheat with this hair' : 'too little for this hair'}
           </text>
           {map.floorJcm2[right] === null ? null : (
             <text
@@ -153,12 +154,12 @@ export function WindowMapChart({
               textAnchor="end"
               className="is-good"
             >
-              works in part
+              works partly
             </text>
           )}
           {map.fullJcm2[at] == null || map.fullJcm2[at]! > map.ceilingJcm2[at]! ? null : (
             <text x={x.to(map.pulsesMs[at]!)} y={clampY(map.fullJcm2[at]!) - 5} className="is-good">
-              works to the bulb
+              works fully
             </text>
           )}
           {evaluation.row === null ? null : (
@@ -192,8 +193,8 @@ export function WindowMapChart({
         />
       </svg>
       <figcaption>
-        ⊙ chosen, — rungs of the test spot, ✕ past sessions. Bands: how sure melanin, hair and
-        contact are. An estimate, not tested on patients.
+        ⊙ chosen, — steps of the test-spot ladder, ✕ past sessions. Bands: how sure melanin, hair
+        and contact are. An estimate, not tested on patients.
       </figcaption>
     </figure>
   );

@@ -55,3 +55,8 @@ export function linePath(points: readonly (readonly [number, number] | null)[]):
     })
     .join('');
 }
+
+const TOPS = [10, 15, 20, 30, 40, 60, 80, 100, 150, 200, 300, 400, 600, 800];
+
+/** The end of an axis that shows a value: one of a few round figures, so that it seldom moves. */
+export const axisTop = (value: number): number => TOPS.find((top) => top >= value) ?? value;

@@ -26,11 +26,17 @@ function planner(): Remote<Planner> {
 interface Answer<T> {
   readonly value: T | null;
   readonly fault: string | null;
+  /** Whether it answers what is asked now, not what was asked before. */
+  readonly isFresh: boolean;
 }
 
 /** Asks the worker whenever the question changes; an answer that comes late is dropped. */
 function useAnswer<T>(question: string | null, ask: () => Promise<T>): Answer<T> {
-  const [answer, setAnswer] = useState<Answer<T>>({ value: null, fault: null });
+  const [answer, setAnswer] = useState<Omit<Answer<T>, 'isFresh'> & { of: string | null }>({
+    value: null,
+    fault: null,
+    of: null,
+  });
   const latest = useRef(ask);
   useEffect(() => {
     latest.current = ask;
@@ -39,16 +45,20 @@ function useAnswer<T>(question: string | null, ask: () => Promise<T>): Answer<T>
     if (question === null) return;
     let stale = false;
     latest.current().then(
-      (value) => stale || setAnswer({ value, fault: null }),
+      (value) => stale || setAnswer({ value, fault: null, of: question }),
       (error: unknown) =>
         stale ||
-        setAnswer({ value: null, fault: error instanceof Error ? error.message : String(error) }),
+        setAnswer({
+          value: null,
+          fault: error instanceof Error ? error.message : String(error),
+          of: question,
+        }),
     );
     return () => {
       stale = true;
     };
   }, [question]);
-  return answer;
+  return { value: answer.value, fault: answer.fault, isFresh: answer.of === question };
 }
 
 /** The ranked proposals for a case. */

@@ -32,7 +32,7 @@ export function PrepareStage() {
       <div className="stage prepare">
         <section>
           <h2>
-            Made ready{' '}
+            Checks done{' '}
             <span className="quiet-inline figures">
               {state.checks.length - state.open.length} of {state.checks.length}
             </span>

@@ -139,7 +139,7 @@ export function ReadBack({
             </Field>
           ))}
           <KeyButton letter="Enter" shown="Enter" onPress={() => read(typing)}>
-            Keep what it shows
+            Save what it shows
           </KeyButton>
         </div>
       )}

@@ -7,11 +7,12 @@ import {
   type ReactionStep,
   type ReportedHow,
 } from '@tidy-quill/core/record';
-import { Button, Checkbox, Input, InputNumber } from 'antd';
+import { Button, Input, InputNumber } from 'antd';
 import { useDraft } from '../../app/draft';
 import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { Ticks } from '../../widgets/Ticks';
 import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
@@ -109,21 +110,13 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
               />
             )}
           </Field>
-          <div className="choice">
-            <span className="choice-label" id="did-label">
-              Done
-            </span>
-            <Checkbox.Group
-              className="sign-list"
-              aria-labelledby="did-label"
-              value={[...did]}
-              onChange={(next) => change({ did: next as ReactionStep[] })}
-              options={REACTION_STEPS.map((step) => ({
-                value: step,
-                label: STEP_DONE_WORDS[step],
-              }))}
-            />
-          </div>
+          <Ticks
+            label="Done"
+            values={REACTION_STEPS}
+            words={STEP_DONE_WORDS}
+            chosen={did}
+            onChange={(next) => change({ did: next })}
+          />
         </section>
         <section>
           <SignsField signs={signs} onSigns={(next) => change({ signs: next })} />
@@ -148,7 +141,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
         </section>
       </div>
       <Button type="primary" disabled={found === null} loading={keeping} onClick={keepOnce}>
-        Keep this step
+        Save this step
       </Button>
       <div className="follow-actions">
         <Choice

@@ -32,12 +32,12 @@ function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
       <label htmlFor="reaction-client">Who calls?</label>
       <Input
         id="reaction-client"
-        placeholder="Name or reference"
+        placeholder="Name, reference, phone, birth date"
         value={text}
         onChange={({ target }) => setText(target.value)}
       />
       {text.trim().length < 2 ? null : data?.total === 0 ? (
-        <p>Nobody of that name.</p>
+        <p>Nobody is found by that.</p>
       ) : (
         <ul className="pick-list">
           {(data?.clients ?? []).map((client) => (

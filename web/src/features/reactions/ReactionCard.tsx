@@ -64,7 +64,7 @@ export function ReactionCard({ reaction }: { reaction: Reaction }) {
         ))}
       </ol>
       {closed === null && !following ? (
-        <Button onClick={() => setFollowing(true)}>Follow up or close</Button>
+        <Button onClick={() => setFollowing(true)}>Update or close</Button>
       ) : null}
       {closed === null && following ? (
         <FollowForm reaction={reaction} onDone={() => setFollowing(false)} />

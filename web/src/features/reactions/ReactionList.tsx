@@ -32,7 +32,7 @@ export function ReactionList() {
               <th scope="col">Client</th>
               <th scope="col">Reaction</th>
               <th scope="col">Session</th>
-              <th scope="col">How soon</th>
+              <th scope="col">Urgency</th>
               <th scope="col">Look or ask again by</th>
             </tr>
           </thead>

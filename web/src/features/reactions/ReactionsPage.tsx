@@ -1,8 +1,9 @@
 import { legsOf } from '@tidy-quill/core/record';
 import { PlusOutlined } from '@ant-design/icons';
-import { Button } from 'antd';
+import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
+import { useDiaryWorriesQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, dayText, settingText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
@@ -15,7 +16,15 @@ export function ReactionsPage() {
   const { record, visit, area } = useOpenVisit();
   const { timeZone } = useSignedIn().clinic;
   const { reactions, run, spots } = record;
+  const [search, setSearch] = useSearchParams();
+  const from = search.get('from');
+  const worries = useDiaryWorriesQuery(undefined, { skip: from === null });
+  const told = worries.data?.find(({ entry }) => entry.id === from) ?? null;
   const [reporting, setReporting] = useState(reactions.length === 0);
+  const done = () => {
+    setReporting(false);
+    setSearch({ zone: area.id }, { replace: true });
+  };
   const fired = run.startedAt !== null || spots.length > 0;
   // Every light that was fired with, else the last test spot.
   const lights = legsOf(record).filter(({ pulses }) => pulses > 0);
@@ -41,10 +50,12 @@ export function ReactionsPage() {
           <h2>Nothing was fired here</h2>
           <p>A reaction belongs to the session that caused it: open that one.</p>
         </section>
-      ) : reporting ? (
+      ) : from !== null && worries.isLoading ? (
+        <Skeleton active />
+      ) : reporting || told !== null ? (
         <>
-          <h2>Report a reaction</h2>
-          <ReportForm onDone={() => setReporting(false)} />
+          <h2>Report a reaction{told === null ? '' : ', as the client told it from home'}</h2>
+          <ReportForm key={told?.entry.id ?? ''} told={told} onDone={done} />
         </>
       ) : (
         <Button icon={<PlusOutlined />} onClick={() => setReporting(true)}>

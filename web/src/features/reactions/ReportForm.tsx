@@ -6,7 +6,10 @@ import {
   type OnsetProblem,
   type ReportedHow,
 } from '@tidy-quill/core/record';
+import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import { Input, InputNumber } from 'antd';
+import { api } from '../../app/api';
+import { useAppDispatch } from '../../app/store';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import {
@@ -15,13 +18,13 @@ import {
   EXTENT_WORDS,
   HOW_WORDS,
   LEVEL_WORDS,
-  momentOf,
   onsetText,
   REACTION_WORDS,
   TREND_WORDS,
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { MomentInput } from '../../widgets/MomentInput';
 import { PlaceSelect } from '../../widgets/PlaceSelect';
 import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
@@ -56,12 +59,32 @@ const NOTHING: Draft = {
 
 const MOST_PHOTOS = 6;
 
+/** What the client wrote, to be asked further and completed. */
+const draftOf = ({ report, entry }: DiaryWorry): Draft => ({
+  ...NOTHING,
+  ...report,
+  how: 'message',
+  photoIds: entry.photoIds,
+  note: entry.note,
+});
+
 /** A reaction as it is told or seen; what it comes to is worked out while it is written. */
-export function ReportForm({ onDone }: { onDone: () => void }) {
+export function ReportForm({
+  onDone,
+  told = null,
+}: {
+  onDone: () => void;
+  /** The entry of the client's diary that it is written from. */
+  told?: DiaryWorry | null;
+}) {
   const { record, visit, area, add } = useOpenVisit();
   const { timeZone } = useSignedIn().clinic;
   const now = useNow();
-  const [draft, setDraft, clear] = useDraft<Draft>(`reaction ${visit.id} ${area.id}`, NOTHING);
+  const dispatch = useAppDispatch();
+  const [draft, setDraft, clear] = useDraft<Draft>(
+    `reaction ${visit.id} ${area.id} ${told?.entry.id ?? ''}`.trim(),
+    told === null ? NOTHING : draftOf(told),
+  );
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
   const treatedAt = lastFiredAt(record);
   const wrong =
@@ -74,7 +97,16 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
   const found = of === null || problem !== null ? null : triage(of);
   const keep = async () => {
     const { how, photoIds, note } = draft;
-    await add({ kind: 'reactionReported', how, report: report!, triage: found, photoIds, note });
+    await add({
+      kind: 'reactionReported',
+      how,
+      report: report!,
+      triage: found,
+      photoIds,
+      note,
+      ...(told === null ? {} : { fromDiary: told.entry.id }),
+    });
+    void dispatch(api.util.invalidateTags(['today']));
     clear();
     onDone();
   };
@@ -97,12 +129,13 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
           />
           <Field label="When did it begin?" problem={problem ?? undefined}>
             {(field) => (
-              <Input
+              <MomentInput
                 {...field}
-                type="datetime-local"
-                className="moment-input"
-                value={draft.onsetAt === null ? '' : localText(draft.onsetAt, timeZone)}
-                onChange={({ target }) => change({ onsetAt: momentFrom(target.value, timeZone) })}
+                label="When did it begin?"
+                timeZone={timeZone}
+                max={dayOf(new Date(now).toISOString(), timeZone)}
+                value={draft.onsetAt}
+                onChange={(onsetAt) => change({ onsetAt })}
               />
             )}
           </Field>
@@ -168,7 +201,7 @@ export function ReportForm({ onDone }: { onDone: () => void }) {
         </section>
       </div>
       <StageFoot
-        action={found === null ? 'Keep the report' : `Keep it: ${LEVEL_WORDS[found.level]}`}
+        action={found === null ? 'Save report' : `Save report: ${LEVEL_WORDS[found.level]}`}
         disabled={found === null}
         busy={busy}
         onAction={keepOnce}
@@ -196,13 +229,3 @@ const ONSET_WORDS: Readonly<Record<OnsetProblem, string>> = {
   beforeLastPulse: 'is before the last pulse',
   afterTold: 'lies ahead',
 };
-
-/** A moment as the clinic's own day and clock time, as the field wants it. */
-const localText = (at: string, timeZone: string) =>
-  `${dayOf(at, timeZone)}T${clockText(at, timeZone)}`;
-
-function momentFrom(text: string, timeZone: string): string | null {
-  const [day, clock] = text.split('T');
-  if (day === undefined || clock === undefined || day === '' || clock === '') return null;
-  return momentOf(day, clock, timeZone);
-}

@@ -1,6 +1,6 @@
 import { REACTION_SIGNS, type ReactionSign } from '@tidy-quill/core/reaction';
-import { Checkbox } from 'antd';
 import { SIGN_WORDS } from '../../text';
+import { Ticks } from '../../widgets/Ticks';
 
 /** What comes with a reaction and decides how soon somebody has to look. */
 export function SignsField({
@@ -11,17 +11,12 @@ export function SignsField({
   onSigns: (signs: readonly ReactionSign[]) => void;
 }) {
   return (
-    <div className="choice">
-      <span className="choice-label" id="signs-label">
-        With it
-      </span>
-      <Checkbox.Group
-        className="sign-list"
-        aria-labelledby="signs-label"
-        value={[...signs]}
-        onChange={(next) => onSigns(next as ReactionSign[])}
-        options={REACTION_SIGNS.map((sign) => ({ value: sign, label: SIGN_WORDS[sign] }))}
-      />
-    </div>
+    <Ticks
+      label="With it"
+      values={REACTION_SIGNS}
+      words={SIGN_WORDS}
+      chosen={signs}
+      onChange={onSigns}
+    />
   );
 }

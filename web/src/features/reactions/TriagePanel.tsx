@@ -30,7 +30,7 @@ export function TriagePanel({ triage }: { triage: Triage | null }) {
       {adverse ? (
         <p className="small">
           Counts against the setting used: the next plan stays at 80 % of it at most, with a new
-          test spot and the supervisor’s word.
+          test spot and the supervisor’s approval.
         </p>
       ) : null}
       <p className="small">

@@ -75,7 +75,7 @@ export function SendHomeStage() {
       <div className="stage send-home">
         <Leaflet treated={treated} advice={advice} nextOn={chosen} />
         <section className="no-print">
-          <h2 id="habits-label">The client’s days</h2>
+          <h2 id="habits-label">Lifestyle</h2>
           <Checkbox.Group
             className="mark-list"
             aria-labelledby="habits-label"

@@ -52,7 +52,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
       {gone ? null : (
         <>
           <h2>Ladder, J/cm²</h2>
-          <div className="rungs" role="group" aria-label="Rungs of the ladder">
+          <div className="rungs" role="group" aria-label="Steps of the ladder">
             {rungs.map((each, index) => (
               <KeyButton
                 key={each}

@@ -71,7 +71,7 @@ export function SpotReadingForm({
             {due === null ? '' : `, the look ${READING_WORDS[due.kind]}`}
           </span>
         </h2>
-        <h3 id="spot-marks">What does the skin show?</h3>
+        <h3 id="spot-marks">Skin response</h3>
         <MarkKeys labelledBy="spot-marks" job={area.job} pressed={reading.marks} onMark={toggle} />
         <h3 id="spot-pain">
           How strong was it, 0 to 10?{' '}
@@ -101,12 +101,7 @@ export function SpotReadingForm({
           </Field>
         </div>
       </div>
-      <StageFoot
-        action={`Keep reading of spot ${number}`}
-        disabled={!ready}
-        enter
-        onAction={() => void keep()}
-      >
+      <StageFoot action={'Save reading'} disabled={!ready} enter onAction={() => void keep()}>
         <KeyButton letter="Escape" shown="Esc" small onPress={onClose}>
           Back
         </KeyButton>

@@ -45,7 +45,7 @@ function WhyAtAll({ spots }: { spots: Spots }) {
   const last = history.at(-1);
   if (record.waived !== null) {
     return (
-      <Notice kind="care" title="Left out on a supervisor’s word">
+      <Notice kind="care" title="Left out with a supervisor’s approval">
         <p>{record.waived.reason}</p>
       </Notice>
     );
@@ -150,7 +150,7 @@ function Stops({ spots }: { spots: Spots }) {
           {figure(spot.setting.fluenceJcm2, 2)} × {advice.factor} = {figure(wantedJcm2, 2)} J/cm²
         </span>{' '}
         next time, with a new test spot
-        {advice.supervisor ? ' and the supervisor’s word' : ''}.
+        {advice.supervisor ? ' and the supervisor’s approval' : ''}.
       </p>
       <p>
         Nothing more is fired here today.{treatedBefore ? ' It goes on this zone’s history.' : ''}

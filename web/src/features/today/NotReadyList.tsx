@@ -24,7 +24,7 @@ export function NotReadyList({ today }: { today: string }) {
             <th scope="col">Visit</th>
             <th scope="col">Client</th>
             <th scope="col">Why not</th>
-            <th scope="col">What would do</th>
+            <th scope="col">To become ready</th>
             <th scope="col">
               <span className="visually-hidden">Act</span>
             </th>

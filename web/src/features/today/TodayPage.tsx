@@ -10,6 +10,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
+import { UrgentList } from '../urgent/UrgentList';
 import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { PageProblem } from '../../widgets/PageProblem';
@@ -56,6 +57,7 @@ export function TodayPage() {
           </Button>
         </div>
       </header>
+      {day === undefined ? <UrgentList /> : null}
       {day === undefined && supervises ? <ReactionList /> : null}
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
       {day === undefined ? (

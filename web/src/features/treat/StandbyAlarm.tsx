@@ -2,11 +2,10 @@ import { useEffect } from 'react';
 import { useDraft } from '../../app/draft';
 import { KeyButton } from '../../widgets/KeyButton';
 import { orderConsole } from '../console/order';
+import { soundTone } from '../../widgets/tone';
 import { useConsole } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 
-const TONE_HZ = 660;
-const TONE_S = 0.25;
 const EVERY_MS = 1500;
 
 /**
@@ -52,13 +51,7 @@ function useAlarm(on: boolean): void {
   useEffect(() => {
     if (!on) return;
     const audio = new AudioContext();
-    const sound = () => {
-      const tone = audio.createOscillator();
-      tone.frequency.value = TONE_HZ;
-      tone.connect(audio.destination);
-      tone.start();
-      tone.stop(audio.currentTime + TONE_S);
-    };
+    const sound = () => soundTone(audio);
     sound();
     const timer = setInterval(sound, EVERY_MS);
     return () => {

@@ -57,8 +57,8 @@ export function SwapLight({ session }: { session: Session }) {
         </ol>
         {plan.job === 'ink' || given === 0 ? null : (
           <p>
-            {figure(given, 0)} pulses were given here today: the cells begin anew, so leave out what
-            was treated already.
+            {figure(given, 0)} pulses were given here today: the cells start again, so leave out
+            what was treated already.
           </p>
         )}
         {untested ? (

@@ -3,7 +3,7 @@ import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
 import type { CellEnd, RunState } from '@tidy-quill/core/record';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { clockText, figure, spanText, spotText } from '../../text';
+import { clockText, figure, passesText, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
@@ -88,7 +88,7 @@ export function TreatStage() {
               {figure(run.pulses, 0)}
             </span>{' '}
             of {figure(session.plannedPulses, 0)} pulses
-            {session.moving ? ` · ${run.passes} passes` : ''}
+            {session.moving ? ` · ${passesText(run.passes)}` : ''}
             {run.startedAt === null ? '' : ` · ${sessionText(session, now)}`} ·{' '}
             {session.energyJ < 1000
               ? `${figure(session.energyJ, 0)} J`
@@ -165,7 +165,7 @@ export function TreatStage() {
             <HaltKeys cell={current?.number ?? null} />
             <div>
               <h2 id="pain-label">
-                How strong is it, 0 to 10?{' '}
+                Pain now (0–10){' '}
                 <span className="quiet-inline">
                   {lastPain === undefined
                     ? 'not asked yet'
@@ -184,7 +184,7 @@ export function TreatStage() {
                 disabled={!begun || ended}
                 onScore={score}
               />
-              <h2 id="marks-label">What does the skin show?</h2>
+              <h2 id="marks-label">Skin response</h2>
               <MarkKeys
                 labelledBy="marks-label"
                 job={area.job}
@@ -293,7 +293,7 @@ function cellText({ current, run }: Session, nowMs: number): string {
   const since =
     run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
   const spent = spanText(1000 * done.seconds + Math.max(0, since));
-  return `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${done.passes} passes, ${spent}, ${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`;
+  return `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${passesText(done.passes)}, ${spent}, ${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`;
 }
 
 /** How long has been treated, without pauses. */

@@ -59,7 +59,7 @@ function answered({ record, today }: OpenVisit): Alert[] {
       key: `${finding.rule.id} ${finding.medicine}`,
       kind: stops && record.override === null ? 'stop' : 'care',
       title: `${stops ? 'Stop' : 'Care'}: ${findingText(finding).toLowerCase()}`,
-      text: `${findingLine(finding, today)}${stops && record.override !== null ? ' Set aside by a supervisor.' : ''}`,
+      text: `${findingLine(finding, today)}${stops && record.override !== null ? ' Overridden by a supervisor.' : ''}`,
     };
   });
 }
@@ -95,7 +95,7 @@ function lastTime({ history, record }: OpenVisit): Alert[] {
   const marks = [...new Set(harmed.flatMap(({ answer }) => answer.adverse))];
   const pain = Math.max(...harmed.map(({ answer }) => answer.painMax ?? 0));
   const seen = marks.map((mark) => ADVERSE_WORDS[mark]).join(', ') || `Pain ${pain}`;
-  const next = supervisor ? 'The supervisor’s word comes first.' : 'Find the cause first.';
+  const next = supervisor ? 'The supervisor’s approval comes first.' : 'Find the cause first.';
   const title = 'It reacted last time';
   const { agreed } = record;
   return agreed === null || !supervisor

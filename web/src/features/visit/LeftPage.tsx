@@ -26,6 +26,7 @@ import {
   INK_COLOUR_WORDS,
   INK_DENSITY_WORDS,
   INK_ORIGIN_WORDS,
+  melaninText,
   ADVERSE_WORDS,
   ENDPOINT_WORDS,
   pulseText,
@@ -80,6 +81,7 @@ function Found() {
   const findings = record.findings!;
   const working = workingSkin({ site: area.site, skin: findings.skin });
   const { skin, areaCm2, zone } = findings;
+  const melanin = melaninText(skin);
   const darker = working.type > skin.type;
   const avoided = zone === undefined ? 0 : avoidedIn(zone);
   return (
@@ -95,8 +97,9 @@ function Found() {
           </Fact>
         )}
         <Fact word="Tan">{TAN_WORDS[skin.tan]}</Fact>
+        {melanin === null ? null : <Fact word="Melanin">{melanin}</Fact>}
         {zone === undefined || avoided === 0 ? null : (
-          <Fact word="Cover">
+          <Fact word="Mask">
             {AVOIDED.filter((what) => zone.avoid[what] > 0)
               .map((what) => `${zone.avoid[what]} ${AVOIDED_WORDS[what]}`)
               .join(', ')}
@@ -168,7 +171,7 @@ function LastVisit({ last }: { last: PastSession | null }) {
               {spotText(setting.spot)}
             </Fact>
             <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
-            <Fact word="Answer">{seen}</Fact>
+            <Fact word="Response">{seen}</Fact>
             <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
             <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
           </Fragment>

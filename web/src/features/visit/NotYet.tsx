@@ -26,7 +26,7 @@ export function NotYet({ stage }: { stage: Stage }) {
     <Notice kind={stopped ? 'stop' : 'info'} title={title}>
       <p>
         {stopped
-          ? 'Ask shows which answers, until when, and what a supervisor may set aside.'
+          ? 'Ask shows which answers, until when, and what a supervisor may override.'
           : `The stages follow one another: ${STAGES.map((each) => STAGE_WORDS[each]).join(', ')}.`}{' '}
         <Link to={pathOf(next)}>Go to {STAGE_WORDS[next]}</Link>
       </p>

@@ -1,27 +1,29 @@
 import { Override } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
+import { isStop } from '@tidy-quill/core/suitability';
+import { spotReasons } from '@tidy-quill/core/record';
+import { lastSessions } from '@tidy-quill/core/plan';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
 import { useAgreeMutation, useOverrideMutation, useWaiveSpotMutation } from '../../app/visit-api';
+import { ADVERSE_WORDS, areaText, findingText, TEST_SPOT_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { Dialog } from '../../widgets/Dialog';
 import { useOpenVisit } from './use-visit';
 
-const LABELS = {
-  supervisorName: 'Supervisor’s sign-in name',
-  supervisorPassword: 'Supervisor’s password',
-  reason: 'Reason, kept on the record',
-} as const;
-
 const WORDS = {
-  stop: { title: 'Set the stop aside', ok: 'Set aside, on the record' },
+  stop: { title: 'Override the stop', ok: 'Override, on the record' },
   reaction: { title: 'It reacted last time', ok: 'Agree, on the record' },
   spot: { title: 'Leave the test spot out', ok: 'Leave out, on the record' },
 } as const;
 
-/** A supervisor's word at this very screen: a stop set aside, treating again after a reaction, or no test spot. */
+/**
+ * A supervisor's approval at this very screen: a stop overridden, treating again after a reaction, or no test spot. Says
+ * what it is about, and asks a supervisor who is signed in for the reason alone.
+ */
 export function SupervisorWord({
   about,
   onClose,
@@ -29,13 +31,11 @@ export function SupervisorWord({
   about: keyof typeof WORDS;
   onClose: () => void;
 }) {
-  const { visit, area } = useOpenVisit();
-  const [fields, setFields] = useState({
-    id: v7(),
-    supervisorName: '',
-    supervisorPassword: '',
-    reason: '',
-  });
+  const { visit, area, client } = useOpenVisit();
+  const { staff } = useSignedIn();
+  const asSelf = staff.role !== 'technician';
+  const [id] = useState(() => v7());
+  const [fields, setFields] = useState({ name: '', password: '', reason: '' });
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
   const [override, overriding] = useOverrideMutation();
   const [agree, agreeing] = useAgreeMutation();
@@ -47,7 +47,9 @@ export function SupervisorWord({
   } as const;
   const { isLoading, error } = ways[about].state;
   const save = async () => {
-    const checked = read(Override, fields);
+    const { name, password, reason } = fields;
+    const supervisor = asSelf ? {} : { supervisor: { name, password } };
+    const checked = read(Override, { id, ...supervisor, reason });
     setWrong(
       checked.ok
         ? {}
@@ -58,6 +60,19 @@ export function SupervisorWord({
     const result = await ways[about].give(word);
     if (result.error === undefined) onClose();
   };
+  const field = (name: keyof typeof fields, label: string, problem: string | undefined) => (
+    <Field label={label} problem={problem}>
+      {(own) => (
+        <Input
+          {...own}
+          type={name === 'password' ? 'password' : 'text'}
+          autoComplete="off"
+          value={fields[name]}
+          onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
+        />
+      )}
+    </Field>
+  );
   return (
     <Dialog
       open
@@ -67,22 +82,49 @@ export function SupervisorWord({
       onOk={() => void save()}
       onCancel={onClose}
     >
-      {(Object.keys(LABELS) as (keyof typeof LABELS)[]).map((name) => (
-        <Field key={name} label={LABELS[name]} problem={wrong[name]}>
-          {(field) => (
-            <Input
-              {...field}
-              type={name === 'supervisorPassword' ? 'password' : 'text'}
-              autoComplete="off"
-              value={fields[name]}
-              onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-            />
-          )}
-        </Field>
-      ))}
+      <p>
+        <strong>
+          {client.givenName} {client.familyName}
+        </strong>
+        , {client.reference}, {areaText(area)}.
+      </p>
+      <WhatAbout about={about} />
+      {asSelf ? (
+        <p className="small">Approved by you, {staff.name}, who are signed in.</p>
+      ) : (
+        <>
+          {field('name', 'Supervisor’s sign-in name', wrong['supervisor.name'])}
+          {field('password', 'Supervisor’s password', wrong['supervisor.password'])}
+        </>
+      )}
+      {field('reason', 'Reason, kept on the record', wrong['reason'])}
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
       </p>
     </Dialog>
+  );
+}
+
+/** What the approval is about: each stop with its rule, the reaction, or why a test spot is asked for. */
+function WhatAbout({ about }: { about: keyof typeof WORDS }) {
+  const { record, history } = useOpenVisit();
+  const lines =
+    about === 'stop'
+      ? (record.assessment?.findings ?? [])
+          .filter(({ outcome }) => isStop(outcome))
+          .map((each) => `${findingText(each)}: ${each.advice} (rule “${each.rule.id}”)`)
+      : about === 'reaction'
+        ? lastSessions(history).flatMap(({ answer, on }) =>
+            answer.adverse.map((mark) => `${ADVERSE_WORDS[mark]}, session of ${on}`),
+          )
+        : spotReasons(record).map(
+            (reason) => `A test spot is asked for: ${TEST_SPOT_WORDS[reason]}`,
+          );
+  return (
+    <ul>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
   );
 }

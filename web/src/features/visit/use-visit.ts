@@ -1,4 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
+import type { EventsKept } from '@tidy-quill/contract/visit';
 import type {
   AreaBefore,
   FadesBefore,
@@ -22,7 +23,9 @@ import {
 } from '@tidy-quill/core/record';
 import type { SuitabilityCase } from '@tidy-quill/core/suitability';
 import { fullYears } from '@tidy-quill/core/units';
-import { createContext, useContext, useMemo, useState } from 'react';
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { useSignedIn } from '../../app/clinic-context';
+import { keepSince, keepVisit } from '../../app/open-visit-store';
 import { useVisitQuery } from '../../app/visit-api';
 import { record as recordEvents } from '../../app/courier';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -111,7 +114,24 @@ export function useLoadedVisit(
       dispatch(recordEvents(visitId, areaId, bodies as Parameters<typeof recordEvents>[2])),
     );
   }, [data, read, arrived, waiting, sent, visitId, zoneId, dispatch, rebuild]);
+  useKeptForReload(visitId, data, arrived);
   return { visit, error, refetch: () => void refetch() };
+}
+
+/** Keeps what the server has of the open visit in this browser, so that a reload without a network opens it. */
+function useKeptForReload(
+  visitId: string,
+  data: VisitOpened | undefined,
+  arrived: EventsKept | undefined,
+): void {
+  const staffId = useSignedIn().staff.id;
+  // A browser without a store goes on without.
+  useEffect(() => {
+    if (data !== undefined) keepVisit(staffId, data).catch(() => {});
+  }, [data, staffId]);
+  useEffect(() => {
+    if (arrived !== undefined) keepSince(visitId, arrived).catch(() => {});
+  }, [visitId, arrived]);
 }
 
 function openedAt(

@@ -42,7 +42,7 @@ export function ExpectedSeen({ answer, severe }: { answer: SkinAnswer; severe: b
           {sentence(STEP_WORDS[advice.because])}
           {used === null || advice.factor === 1 ? '' : `: ${arithmetic(used, advice.factor)}`}
           {advice.newTestSpot ? '; a new test spot first' : ''}
-          {advice.supervisor ? '; with the supervisor’s word' : ''}.
+          {advice.supervisor ? '; with the supervisor’s approval' : ''}.
         </p>
         {severe ? (
           <p>

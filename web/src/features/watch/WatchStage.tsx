@@ -156,7 +156,7 @@ export function WatchStage() {
             ))}
           </div>
           <div className="watch-fields">
-            <Field label="Cooled for">
+            <Field label="Cooling time">
               {(field) => (
                 <InputNumber
                   {...field}
@@ -214,7 +214,7 @@ export function WatchStage() {
         </section>
       </div>
       <StageFoot
-        action={kept ? 'Go to Send home' : 'Keep what was seen'}
+        action={kept ? 'Go to Send home' : 'Save what was seen'}
         disabled={!kept && !ready}
         enter
         busy={busy}

@@ -19,7 +19,16 @@ const VIEW_WORDS: Readonly<Record<BodyView, string>> = {
  * A drawn body to choose an area on, by mouse or touch. Whoever uses keys or a screen reader takes the list of sites
  * beside it, which names the same.
  */
-export function BodyMap({ chosen, onChoose }: { chosen: Part; onChoose: (part: Part) => void }) {
+export function BodyMap({
+  chosen,
+  offered,
+  onChoose,
+}: {
+  chosen: { readonly site: SiteId | null; readonly side: Area['side'] | null };
+  /** The sites that may be chosen. */
+  offered: readonly SiteId[];
+  onChoose: (part: Part) => void;
+}) {
   const isChosen = ({ site, side }: Part) =>
     site === chosen.site && (side === chosen.side || chosen.side === 'both');
   return (
@@ -30,17 +39,19 @@ export function BodyMap({ chosen, onChoose }: { chosen: Part; onChoose: (part: P
             {OUTLINES[view].map((path) => (
               <path key={path} d={path} className="body-outline" />
             ))}
-            {BODY_PARTS[view].map((part) => (
-              <path
-                key={`${part.site} ${part.side}`}
-                d={part.path}
-                className={`body-part ${isChosen(part) ? 'is-chosen' : ''}`}
-                data-part={areaText(part)}
-                onClick={() => onChoose({ site: part.site, side: part.side })}
-              >
-                <title>{areaText(part)}</title>
-              </path>
-            ))}
+            {BODY_PARTS[view]
+              .filter(({ site }) => offered.includes(site))
+              .map((part) => (
+                <path
+                  key={`${part.site} ${part.side}`}
+                  d={part.path}
+                  className={`body-part ${isChosen(part) ? 'is-chosen' : ''}`}
+                  data-part={areaText(part)}
+                  onClick={() => onChoose({ site: part.site, side: part.side })}
+                >
+                  <title>{areaText(part)}</title>
+                </path>
+              ))}
           </svg>
           <figcaption>
             <span>{view === 'back' ? 'left' : 'right'}</span> <strong>{VIEW_WORDS[view]}</strong>{' '}

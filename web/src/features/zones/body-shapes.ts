@@ -79,11 +79,45 @@ const THIGH: Corners = [
   [73, 172],
   [60, 160],
 ];
+const HAND: Corners = [
+  [21, 158],
+  [16, 166],
+  [17, 174],
+  [26, 174],
+  [31, 164],
+  [31, 159],
+];
+const WRIST: Corners = [
+  [20, 151],
+  [19, 157],
+  [31, 158],
+  [32, 153],
+];
+const FINGERS: Corners = [
+  [15, 176],
+  [14, 188],
+  [20, 192],
+  [27, 186],
+  [27, 176],
+];
+const SHOULDER: Corners = [
+  [60, 50],
+  [46, 54],
+  [33, 62],
+  [40, 66],
+  [50, 60],
+];
+const ANKLE: Corners = [
+  [56, 290],
+  [69, 290],
+  [69, 300],
+  [57, 300],
+];
 const CALF: Corners = [
   [53, 246],
   [51, 264],
-  [57, 298],
-  [69, 298],
+  [57, 288],
+  [69, 288],
   [72, 264],
   [71, 246],
 ];
@@ -105,14 +139,27 @@ const FRONT: readonly BodyPart[] = [
     [45, 74],
   ]),
   whole('abdomen', [
-    [52, 99],
-    [98, 99],
-    [99, 120],
-    [101, 138],
-    [49, 138],
-    [51, 120],
+    [59, 100],
+    [91, 100],
+    [92, 120],
+    [93, 138],
+    [57, 138],
+    [58, 120],
   ]),
+  ...pair('right', 'shoulder', SHOULDER),
   ...pair('right', 'upperArm', UPPER_ARM),
+  ...pair('right', 'chestSide', [
+    [50, 100],
+    [56, 100],
+    [58, 118],
+    [50, 120],
+  ]),
+  ...pair('right', 'hip', [
+    [49, 124],
+    [56, 126],
+    [56, 137],
+    [48, 137],
+  ]),
   ...pair('right', 'underarm', [
     [45, 76],
     [52, 74],
@@ -120,6 +167,9 @@ const FRONT: readonly BodyPart[] = [
     [46, 94],
   ]),
   ...pair('right', 'forearm', FOREARM),
+  ...pair('right', 'wrist', WRIST),
+  ...pair('right', 'hand', HAND),
+  ...pair('right', 'fingers', FINGERS),
   ...pair('right', 'bikiniLine', [
     [49, 139],
     [58, 139],
@@ -141,6 +191,7 @@ const FRONT: readonly BodyPart[] = [
     [53, 245],
   ]),
   ...pair('right', 'lowerLeg', CALF),
+  ...pair('right', 'ankle', ANKLE),
   ...pair('right', 'foot', [
     [57, 299],
     [70, 299],
@@ -178,10 +229,22 @@ const BACK: readonly BodyPart[] = [
     [73, 196],
     [74, 172],
   ]),
-  ...pair('left', 'lowerLeg', CALF),
+  ...pair('left', 'calf', CALF),
 ];
 
 const FACE: readonly BodyPart[] = [
+  whole('scalp', [
+    [46, 12],
+    [104, 12],
+    [116, 42],
+    [34, 42],
+  ]),
+  ...pair('right', 'ear', [
+    [22, 60],
+    [29, 62],
+    [31, 84],
+    [24, 88],
+  ]),
   ...pair('right', 'cheek', [
     [30, 66],
     [54, 72],
@@ -223,15 +286,7 @@ const HEAD: Corners = [
   [66, 46],
   [56, 26],
 ];
-const HAND: Corners = [
-  [21, 151],
-  [15, 168],
-  [22, 178],
-  [30, 166],
-  [31, 154],
-];
-
-/** What is drawn and cannot be chosen: head, hands, seat. */
+/** What is drawn around the parts: head, hands, seat. */
 export const OUTLINES: Readonly<Record<BodyView, readonly string[]>> = {
   front: [rounded(HEAD), rounded(HAND), rounded(mirrored(HAND))],
   back: [

@@ -1,0 +1,61 @@
+import type { ReactionKind, ReactionReport, ReactionSign, Trend } from './report';
+import { URGENT_SIGNS } from './triage';
+
+/** What a client can name without training. */
+export const SEEN_AT_HOME = [
+  'redness',
+  'swelling',
+  'blister',
+  'crust',
+  'darkerSkin',
+  'palerSkin',
+] as const satisfies readonly ReactionKind[];
+
+export type SeenAtHome = (typeof SEEN_AT_HOME)[number];
+
+/** A day of healing as a client tells of it. */
+export interface HomeEntry {
+  readonly trend: Trend;
+  readonly signs: readonly ReactionSign[];
+  readonly seen: readonly SeenAtHome[];
+}
+
+/** Whether nobody may wait for the clinic's answer. */
+export const isUrgentAtHome = ({ signs }: Pick<HomeEntry, 'signs'>): boolean =>
+  signs.some((sign) => URGENT_SIGNS.includes(sign));
+
+// Usual for some days: worth telling, not worth a call by itself.
+const USUAL: readonly SeenAtHome[] = ['redness', 'swelling', 'crust'];
+
+/** Whether somebody at the clinic has to read it: worse, with a sign, or with what is not usual. */
+export const isWorrying = ({ trend, signs, seen }: HomeEntry): boolean =>
+  trend === 'worse' || signs.length > 0 || seen.some((each) => !USUAL.includes(each));
+
+// What is seen first, then what the signs point to.
+const OF_SIGNS: readonly (readonly [ReactionKind, readonly ReactionSign[]])[] = [
+  ['eye', ['changedSight']],
+  ['allergy', ['breathing', 'faceOrThroat', 'overBody']],
+  ['infection', ['fever', 'spreadingRedness', 'pus']],
+  ['blister', ['bloodFilled', 'weeping']],
+  ['crust', ['bleeding']],
+];
+const GRAVEST_SEEN: readonly SeenAtHome[] = [
+  ...(['blister', 'palerSkin', 'darkerSkin', 'crust', 'swelling', 'redness'] as const),
+];
+
+/**
+ * The report that an entry amounts to, to be triaged and then completed by the clinic: nobody at home measures, so it
+ * covers a part and began by the time it was told, `givenAt` (ISO 8601).
+ */
+export function reportFromHome(entry: HomeEntry, givenAt: string): ReactionReport {
+  const { trend, signs, seen } = entry;
+  const urgent = OF_SIGNS.find(([, own]) =>
+    own.some((sign) => signs.includes(sign) && URGENT_SIGNS.includes(sign)),
+  );
+  const what =
+    urgent?.[0] ??
+    GRAVEST_SEEN.find((each) => seen.includes(each)) ??
+    OF_SIGNS.find(([, own]) => own.some((sign) => signs.includes(sign)))?.[0] ??
+    'redness';
+  return { what, onsetAt: givenAt, extent: 'part', sizeCm: null, place: null, trend, signs };
+}

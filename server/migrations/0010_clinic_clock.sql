@@ -1,0 +1,1 @@
+ALTER TABLE "clinics" ADD COLUMN "clock" text DEFAULT 'h24' NOT NULL;

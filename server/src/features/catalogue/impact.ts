@@ -1,0 +1,122 @@
+import type { CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
+import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { isFinished, workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/record';
+import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
+import { and, asc, eq, gte, inArray } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { areas, clients, clinics, visits } from '../../db/schema';
+import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
+import { suitabilityCase, suitabilityInForce } from '../suitability/store';
+import { eventsOf } from '../visit/events';
+import { catalogueInForce } from './store';
+
+type Effect = Pick<VersionImpact, 'upperJcm2' | 'refusals' | 'outcome'>;
+
+type AreaRow = typeof areas.$inferSelect;
+
+/** The visits from today on that a version would change: their plans' limits, or what their answers lead to. */
+export async function impactOf(
+  db: Db,
+  clinicId: string,
+  version: Pick<CatalogueVersion, 'kind' | 'content'>,
+): Promise<readonly VersionImpact[]> {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const { timeZone } = clinic!;
+  const { from } = dayBounds(clinicToday(timeZone), timeZone);
+  const rows = await db
+    .select({ visit: visits, client: clients })
+    .from(visits)
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from)))
+    .orderBy(asc(visits.startsAt));
+  const events = await eventsOf(
+    db,
+    clinicId,
+    rows.map(({ visit }) => visit.id),
+  );
+  const open = rows.flatMap(({ visit, client }) =>
+    [...zoneRecords(events.get(visit.id)!, visit.areaId)]
+      .filter(([, record]) => !isFinished(record) && record.run.state !== 'ended')
+      .map(([areaId, record]) => ({ visit, client, areaId, record })),
+  );
+  const places = await areasById(
+    db,
+    clinicId,
+    open.map(({ areaId }) => areaId),
+  );
+  const effectOn = await judgeOf(db, clinicId, version);
+  return open.flatMap(({ visit, client, areaId, record }): VersionImpact[] => {
+    const area = places.get(areaId)!;
+    const on = clinicDay(visit.startsAt, timeZone);
+    const effect = effectOn(record, area, client.birthDate, on);
+    if (effect === null) return [];
+    return [
+      {
+        visitId: visit.id,
+        areaId,
+        startsAt: visit.startsAt.toISOString(),
+        client: `${client.givenName} ${client.familyName}`,
+        site: area.site,
+        side: area.side,
+        ...effect,
+      },
+    ];
+  });
+}
+
+type Judge = (record: VisitRecord, area: AreaRow, birthDate: string, on: string) => Effect | null;
+
+/** How a version is told apart from what is in force, for one zone of a visit; null where it changes nothing. */
+async function judgeOf(
+  db: Db,
+  clinicId: string,
+  { kind, content }: Pick<CatalogueVersion, 'kind' | 'content'>,
+): Promise<Judge> {
+  if (kind === 'devices' || kind === 'protocol') {
+    const inForce = await catalogueInForce(db, clinicId);
+    const drafted =
+      kind === 'devices'
+        ? { handpieces: content as readonly Handpiece[], protocol: inForce.protocol }
+        : { handpieces: inForce.handpieces, protocol: content as Protocol };
+    return (record) => planEffect(record, inForce, drafted);
+  }
+  if (kind === 'suitability') {
+    const { content: inForce } = await suitabilityInForce(db, clinicId);
+    return (record, area, birthDate, on) => {
+      if (record.history === null) return null;
+      const of = suitabilityCase(area, birthDate, on);
+      const before = assess(record.history, of, inForce).outcome;
+      const now = assess(record.history, of, content as SuitabilityRules).outcome;
+      return before === now ? null : { upperJcm2: null, refusals: [], outcome: { before, now } };
+    };
+  }
+  // Texts change what is read from now on, never what was planned.
+  return () => null;
+}
+
+interface Catalogued {
+  readonly handpieces: readonly Handpiece[];
+  readonly protocol: Protocol;
+}
+
+function planEffect(record: VisitRecord, inForce: Catalogued, drafted: Catalogued): Effect | null {
+  const { plan } = record;
+  if (plan === null) return null;
+  const agreed = record.agreed !== null;
+  const by = ({ handpieces, protocol }: Catalogued) =>
+    workAgain({ plan, handpieces, protocol, agreed });
+  const [before, now] = [by(inForce), by(drafted)];
+  const refusals = now.refusals.filter((each) => !before.refusals.includes(each));
+  const [was, is] = [before.upperJcm2.now, now.upperJcm2.now];
+  return was === is && refusals.length === 0
+    ? null
+    : { upperJcm2: { before: was, now: is }, refusals, outcome: null };
+}
+
+async function areasById(db: Db, clinicId: string, ids: readonly string[]) {
+  const rows = await db
+    .select()
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), inArray(areas.id, [...new Set(ids)])));
+  return new Map(rows.map((row) => [row.id, row] as const));
+}

@@ -1,0 +1,66 @@
+import type { SignedIn } from '@tidy-quill/contract/auth';
+import type { EventsKept } from '@tidy-quill/contract/visit';
+import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
+import { clear, createStore, get, set } from 'idb-keyval';
+
+// As long as a session lasts on the server.
+const SESSION_MS = 12 * 3_600_000;
+
+interface KeptSignIn {
+  readonly me: SignedIn;
+  readonly atMs: number;
+}
+
+interface KeptVisit {
+  readonly staffId: string;
+  readonly opened: VisitOpened;
+}
+
+interface KeptSince {
+  readonly visitId: string;
+  readonly since: EventsKept;
+}
+
+const store = createStore('tidy-quill-open', 'open');
+
+/** Keeps who is signed in, so that a reload without a network knows it. */
+export const keepSignIn = (me: SignedIn, atMs = Date.now()): Promise<void> =>
+  set('signedIn', { me, atMs } satisfies KeptSignIn, store);
+
+/** Who was signed in when the server was last reached; null once that is longer ago than a session lasts. */
+export async function keptSignIn(nowMs = Date.now()): Promise<SignedIn | null> {
+  const kept = await get<KeptSignIn>('signedIn', store);
+  return kept === undefined || nowMs - kept.atMs > SESSION_MS ? null : kept.me;
+}
+
+/** Keeps the visit that is open, and no other. */
+export const keepVisit = (staffId: string, opened: VisitOpened): Promise<void> =>
+  set('visit', { staffId, opened } satisfies KeptVisit, store);
+
+/** Keeps what came of it since it was read whole: a few events, written as each press is confirmed. */
+export const keepSince = (visitId: string, since: EventsKept): Promise<void> =>
+  set('since', { visitId, since } satisfies KeptSince, store);
+
+/** The visit that was open last, where it is this one and whoever opened it is still signed in. */
+export async function keptVisit(visitId: string): Promise<VisitOpened | null> {
+  const me = await keptSignIn();
+  const kept = await get<KeptVisit>('visit', store);
+  if (kept === undefined || kept.staffId !== me?.staff.id || kept.opened.visit.id !== visitId) {
+    return null;
+  }
+  const later = await get<KeptSince>('since', store);
+  return later?.visitId === visitId ? withSince(kept.opened, later.since) : kept.opened;
+}
+
+/** A visit as it was read whole, with the events that came since, each once. */
+export function withSince(opened: VisitOpened, since: EventsKept): VisitOpened {
+  const known = new Set(opened.events.map(({ id }) => id));
+  return {
+    ...opened,
+    events: [...opened.events, ...since.events.filter(({ id }) => !known.has(id))],
+    after: Math.max(opened.after, since.after),
+  };
+}
+
+/** Forgets both: after a sign-out, or once the server says that nobody is signed in. */
+export const forgetOpen = (): Promise<void> => clear(store);
