@@ -52,12 +52,13 @@ async function linesFromEvents(): Promise<string[]> {
 
 /** So many hours after the last pulse, as the clinic's clock shows it. */
 async function hoursAfter(hours: number): Promise<string> {
-  const [ended] = await app.rows<{ at: Date }>(
+  const [fired] = await app.rows<{ at: Date }>(
     `select e.at from visit_events e
      join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
-     where e.kind = 'treatmentEnded' and c.family_name = 'Okapi-Lune' order by e.at desc`,
+     where e.kind in ('pulsesFired', 'consolePulses') and c.family_name = 'Okapi-Lune'
+     order by e.at desc`,
   );
-  return clinicMoment(new Date(new Date(ended!.at).getTime() + hours * 3_600_000));
+  return clinicMoment(new Date(new Date(fired!.at).getTime() + hours * 3_600_000));
 }
 
 describe('from the last pulse', () => {

@@ -34,6 +34,8 @@ export interface Browser {
   readonly network: (on: boolean) => Promise<void>;
   readonly text: (selector: string) => Promise<string>;
   readonly picture: () => Promise<string>;
+  /** How many presses, choices, keys and typed fields there were so far. */
+  readonly steps: () => number;
   readonly close: () => Promise<void>;
 }
 
@@ -130,8 +132,10 @@ export async function startBrowser(address: string): Promise<Browser> {
   };
   await size(1280, 800);
 
-  return {
+  let steps = 0;
+  const browser: Browser = {
     driver,
+    steps: () => steps,
     size,
     network,
     later,
@@ -180,8 +184,8 @@ export async function startBrowser(address: string): Promise<Browser> {
       if (['date', 'time', 'datetime-local'].includes(type ?? ''))
         await setValue(driver, field, text);
       else {
-        await field.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
-        await field.sendKeys(text);
+        // What is selected is typed over, as a person does it.
+        await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text === '' ? Key.DELETE : text);
       }
     },
     choose: async (label, word) => {
@@ -214,6 +218,21 @@ export async function startBrowser(address: string): Promise<Browser> {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true });
     },
+  };
+  const counted =
+    <A extends readonly unknown[]>(act: (...of: A) => Promise<void>, many = (_of: A) => 1) =>
+    (...of: A) => {
+      steps += many(of);
+      return act(...of);
+    };
+  return {
+    ...browser,
+    press: counted(browser.press),
+    pressPart: counted(browser.pressPart),
+    fill: counted(browser.fill),
+    choose: counted(browser.choose),
+    upload: counted(browser.upload),
+    keys: counted(browser.keys, (keys) => keys.length),
   };
 }
 

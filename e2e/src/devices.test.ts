@@ -130,10 +130,18 @@ describe('the bench', () => {
     await browser.see('Options, best first');
     await browser.see('Temperature at');
     await browser.see('above the skin ceiling');
+    await browser.press('Keep as A');
     await browser.choose('Fitzpatrick type', 'VI');
+    // One change, said in a sentence; the setting holds.
+    await browser.see(
+      'Skin type II → VI: the skin ceiling falls',
+      '//*[@data-testid="bench-change"]/..',
+    );
     // At half the ceiling nothing but the long pulse is left for type VI, and even that is too little for this hair.
+    await browser.press('Long-pulse 1064', '//table[contains(., "Options")]');
     const chosen = '//tr[contains(@class, "is-chosen")][contains(., "Long-pulse 1064")]';
     await browser.see('safe settings are unlikely to work', chosen);
+    await browser.see('≠', '//section[@aria-label="Comparison"]');
     await browser.choose('Colour', 'white');
     await browser.see('white hair has no pigment for light to act on');
     const [row] = await app.rows<{ n: number }>(

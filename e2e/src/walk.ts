@@ -31,9 +31,7 @@ export const clinicMoment = (at: Date): string =>
 export async function fillMoment(browser: Browser, label: string, moment: string): Promise<void> {
   const [day, clock] = moment.split('T') as [string, string];
   await browser.fill(`${label} Day`, day);
-  await browser.keys(Key.ENTER);
-  await browser.fill(label, clock);
-  await browser.keys(Key.ENTER);
+  await browser.fill(`${label} Time`, clock);
 }
 
 /** Adds a client, with the left lower leg as area, and books and opens its first visit. */

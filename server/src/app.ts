@@ -25,6 +25,7 @@ import { liveRoutes } from './features/live/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
+import { handpieceRoutes } from './features/handpieces/routes';
 import { photoRoutes } from './features/photos/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
@@ -124,6 +125,7 @@ export async function makeApplication(options: {
     api.use(recordRoutes(db));
     api.use(reactionRoutes(db));
     api.use(exportRoutes(db));
+    api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
     const bridge = new ConsoleBridge(options.consoles ?? '');
     api.use(consoleRoutes(db, bridge));

@@ -220,3 +220,19 @@ function valueText(value: unknown): string {
   }
   return 'changed';
 }
+
+/** About how an ink looks in skin, for a small sample beside its word; never by itself. */
+export const INK_SWATCHES: Words<InkColour> = {
+  black: '#1B1B1F',
+  grey: '#7B7F86',
+  brown: '#6B4630',
+  darkBlue: '#23356B',
+  lightBlue: '#5C9BC8',
+  green: '#2E7A4B',
+  purple: '#6A3E86',
+  red: '#B3322B',
+  orange: '#D9762B',
+  yellow: '#DDBB3C',
+  skinColoured: '#D9A98C',
+  white: '#F7F5F0',
+};

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cellsOf, mindedCells } from './index';
+import { cellsOf, mindedCells, pairedCellsOf } from './index';
 
 describe('cells of a zone', () => {
   it('of 700 cm² at 100 cm² are seven, along the rows, there and back', () => {
@@ -84,5 +84,39 @@ describe('what has to be minded on a cell', () => {
     expect(mindedCells(one, { zone: { bony: ['upperLeft'] }, tested: [] })[0]!.bony).toBe(true);
     const whole = mindedCells(one, { zone: undefined, mucosal: true, tested: [] });
     expect(whole[0]!.mucosal).toBe(true);
+  });
+});
+
+describe('cells of both sides', () => {
+  it('are told apart, the right side first, and numbered on', () => {
+    const { columns, rows, cells } = pairedCellsOf({
+      ...{ areaCm2: 1400, cellCm2: 100, pulses: 973, aspect: 0.25 },
+    });
+    expect([columns, rows]).toEqual([1, 7]);
+    expect(cells.map(({ side }) => side)).toEqual([
+      ...Array<string>(7).fill('right'),
+      ...Array<string>(7).fill('left'),
+    ]);
+    expect(cells.map(({ number }) => number)).toEqual([
+      1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14,
+    ]);
+    expect(cells.map(({ x }) => x)).toEqual([
+      ...Array<number>(7).fill(0.25),
+      ...Array<number>(7).fill(0.75),
+    ]);
+  });
+
+  it('keep every pulse and every square centimetre', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 4000, noNaN: true }),
+        fc.integer({ min: 1, max: 20_000 }),
+        (areaCm2, pulses) => {
+          const { cells } = pairedCellsOf({ areaCm2, pulses, cellCm2: 100 });
+          expect(cells.reduce((sum, each) => sum + each.pulses, 0)).toBe(pulses);
+          expect(cells.reduce((sum, each) => sum + each.areaCm2, 0)).toBeCloseTo(areaCm2, 6);
+        },
+      ),
+    );
   });
 });

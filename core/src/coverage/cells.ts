@@ -10,6 +10,8 @@ export interface Cell {
   readonly areaCm2: number;
   /** Pulses planned, over all passes. */
   readonly pulses: number;
+  /** Which of two like sides it lies on; null where the zone is one. */
+  readonly side: 'right' | 'left' | null;
   /** Where its middle lies on the zone, 0–1 each. */
   readonly x: number;
   readonly y: number;
@@ -53,6 +55,7 @@ export function cellsOf(of: {
     const column = row % 2 === 0 ? inRow : columns - 1 - inRow;
     return {
       number: index + 1,
+      side: null,
       column,
       row,
       areaCm2: each,
@@ -62,4 +65,29 @@ export function cellsOf(of: {
     };
   });
   return { columns, rows, cells };
+}
+
+/**
+ * Parts both sides of a pair, each by itself: no cell lies on two legs. As they face whoever looks at the client, the right
+ * one first, its cells numbered before those of the left. `areaCm2` and `pulses` are those of both, `aspect` that of one.
+ */
+export function pairedCellsOf(of: Parameters<typeof cellsOf>[0]): CellLayout {
+  const areaCm2 = of.areaCm2 / 2;
+  const first = Math.round(of.pulses / 2);
+  const right = cellsOf({ ...of, areaCm2, pulses: first });
+  const left = cellsOf({ ...of, areaCm2, pulses: of.pulses - first });
+  const put = (cell: Cell, side: 'right' | 'left', upTo: number): Cell => ({
+    ...cell,
+    side,
+    number: upTo + cell.number,
+    x: (side === 'right' ? 0 : 0.5) + cell.x / 2,
+  });
+  return {
+    columns: right.columns,
+    rows: right.rows,
+    cells: [
+      ...right.cells.map((cell) => put(cell, 'right', 0)),
+      ...left.cells.map((cell) => put(cell, 'left', right.cells.length)),
+    ],
+  };
 }

@@ -15,6 +15,7 @@ import type {
   NewArea,
   NewVisit,
 } from '@tidy-quill/contract/clients';
+import type { HandpieceUse } from '@tidy-quill/contract/handpieces';
 import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
 import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
@@ -60,7 +61,7 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
       store.dispatch(outbox.actions.linkChanged('down'));
       return { data: kept };
     }
-  } else if ((store.getState() as { outbox: { link: string } }).outbox.link === 'down') {
+  } else if (isDownForNothing(store.getState())) {
     store.dispatch(outbox.actions.linkChanged('up'));
   }
   const told = result.meta?.response?.headers.get('x-server-time');
@@ -70,6 +71,12 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   }
   return result;
 };
+
+/** Whether the link is shown as down though nothing waits for it; what waits says by itself that it is up again. */
+function isDownForNothing(state: unknown): boolean {
+  const { link, waiting } = (state as { outbox: ReturnType<typeof outbox.getInitialState> }).outbox;
+  return link === 'down' && waiting.length === 0;
+}
 
 /** What this browser keeps of an answer that the server cannot give now; null where it keeps nothing of it. */
 const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unknown> => {
@@ -204,6 +211,10 @@ export const api = createApi({
       query: (body) => ({ url: '/catalogue/versions', method: 'POST', body }),
       invalidatesTags: ['catalogue'],
     }),
+    handpieceUse: build.query<HandpieceUse, { id: string; from: string; to: string }>({
+      query: ({ id, ...params }) => ({ url: `/handpieces/${id}/use`, params }),
+      providesTags: ['today'],
+    }),
     versionImpact: build.query<VersionImpact[], string>({
       query: (id) => `/catalogue/versions/${id}/impact`,
       providesTags: ['catalogue', 'today'],
@@ -277,6 +288,7 @@ export const {
   useVersionsQuery,
   useAddVersionMutation,
   useApproveVersionMutation,
+  useHandpieceUseQuery,
   useVersionImpactQuery,
   useClinicQuery,
   useAddStaffMutation,

@@ -72,6 +72,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'handpieces/:handpieceId',
+            lazy: async () => ({
+              Component: (await import('../features/handpieces/HandpiecePage')).HandpiecePage,
+            }),
+          },
+          {
             path: 'clinic',
             lazy: async () => ({
               Component: (await import('../features/clinic/ClinicPage')).ClinicPage,

@@ -1,22 +1,23 @@
-import { clockOf, dayOf, momentOf } from '../text';
-import { DayInput } from './DayInput';
-import { TimeInput } from './TimeInput';
+import type { Day } from '@tidy-quill/core/units';
+import { Input } from 'antd';
 import { useState } from 'react';
+import { clockOf, dayOf, dayText, momentOf } from '../text';
+import { parseDay } from './parse-day';
+import { TimeInput } from './TimeInput';
 
-/** A day and a clock time in the clinic's zone, as one moment, ISO 8601; null until both are there. */
+/** A day and a clock time in the clinic's zone, both typed, as one moment, ISO 8601; null until both are there. */
 export function MomentInput({
   label,
   value,
   timeZone,
-  max,
+  today,
   onChange,
   ...field
 }: {
   label: string;
   value: string | null;
   timeZone: string;
-  /** The last day that may be chosen, YYYY-MM-DD. */
-  max: string;
+  today: Day;
   onChange: (at: string | null) => void;
   id: string;
   status: '' | 'error';
@@ -24,27 +25,37 @@ export function MomentInput({
   'aria-describedby'?: string;
 }) {
   const [parts, setParts] = useState({
-    day: value === null ? max : dayOf(value, timeZone),
+    day: value === null ? '' : dayOf(value, timeZone),
     clock: value === null ? '' : clockOf(value, timeZone),
   });
+  // What is being typed as the day; null while nobody types, and the day is shown.
+  const [typed, setTyped] = useState<string | null>(null);
   const change = (more: Partial<typeof parts>) => {
     const { day, clock } = { ...parts, ...more };
     setParts({ day, clock });
     onChange(day === '' || clock === '' ? null : momentOf(day, clock, timeZone));
   };
   const { id, ...described } = field;
+  const wrong = typed !== null && typed !== '' && parseDay(typed, today) === null;
   return (
     <span className="moment-input">
-      <DayInput
+      <Input
         {...described}
+        id={id}
         aria-label={`${label} Day`}
-        max={max}
-        value={parts.day}
-        onChange={(day) => change({ day })}
+        placeholder="today, 29 Nov, 29.11."
+        autoComplete="off"
+        status={wrong ? 'error' : described.status}
+        value={typed ?? (parts.day === '' ? '' : dayText(parts.day))}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          change({ day: parseDay(target.value, today) ?? '' });
+        }}
+        onBlur={() => setTyped(null)}
       />
       <TimeInput
         {...described}
-        id={id}
+        aria-label={`${label} Time`}
         value={parts.clock}
         onChange={(clock) => change({ clock })}
       />

@@ -1,4 +1,4 @@
-import type { Catalogue, CatalogueVersion } from '@tidy-quill/contract/catalogue';
+import type { Catalogue, CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from '../../testing/application';
@@ -71,5 +71,46 @@ describe('a version of the protocol', () => {
       fields: [{ field: 'content.margins.usual', problem: 'must be 0.8 or less' }],
     });
     expect(await versions('protocol')).toHaveLength(1);
+  });
+});
+
+describe('what a draft would change', () => {
+  const draft = async (content: (now: Catalogue) => unknown, basedOn: number) => {
+    const supervisor = await app.signedIn('caspian');
+    const made = {
+      id: v7(),
+      kind: 'protocol',
+      content: content(await inForce()),
+      note: '',
+      basedOn,
+    };
+    expect((await supervisor.post('/api/catalogue/versions', made)).status).toBe(201);
+    const { body } = await supervisor.get(`/api/catalogue/versions/${made.id}/impact`);
+    return body as VersionImpact[];
+  };
+  const newest = async () => (await versions('protocol'))[0]?.number ?? 0;
+
+  it('is nothing where it says what is in force', async () => {
+    expect(await draft(({ protocol }) => protocol, await newest())).toEqual([]);
+  });
+
+  it('names the visits that are planned, with the limit before and after', async () => {
+    const halved = ({ protocol }: Catalogue) => ({
+      ...protocol,
+      rows: protocol.rows.map((row) => ({
+        ...row,
+        fluenceJcm2: { low: row.fluenceJcm2.low / 2, high: row.fluenceJcm2.high / 2 },
+      })),
+    });
+    const changed = await draft(halved, await newest());
+    expect(changed.length).toBeGreaterThan(0);
+    for (const { upperJcm2, client } of changed) {
+      expect(upperJcm2!.now!, client).toBeLessThan(upperJcm2!.before!);
+    }
+  });
+
+  it('is shown to nobody of another clinic, nor of a version that there is not', async () => {
+    const person = await app.signedIn('idony');
+    expect((await person.get(`/api/catalogue/versions/${v7()}/impact`)).status).toBe(404);
   });
 });

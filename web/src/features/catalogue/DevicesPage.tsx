@@ -165,6 +165,7 @@ function Versions({
           <RecordTable
             name="devices"
             table={HANDPIECE_TABLE}
+            link={(id) => `/handpieces/${id}`}
             shown={HANDPIECE_COLUMNS}
             records={content as readonly Handpiece[]}
             editable={editable}

@@ -7,6 +7,7 @@ import {
 } from '@tidy-quill/contract/catalogue-table';
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
+import { Link } from 'react-router';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
@@ -20,6 +21,7 @@ export function RecordTable<T extends { readonly id: string }>({
   shown,
   records,
   editable,
+  link,
   onChange,
 }: {
   /** What the files are called. */
@@ -29,6 +31,8 @@ export function RecordTable<T extends { readonly id: string }>({
   shown: readonly string[];
   records: readonly T[];
   editable: boolean;
+  /** Where a record has a page of its own. */
+  link?: (id: string) => string;
   onChange: (records: readonly T[]) => void;
 }) {
   const [editing, setEditing] = useState<number | 'new' | null>(null);
@@ -123,7 +127,11 @@ export function RecordTable<T extends { readonly id: string }>({
                 {shown.map((column, at) =>
                   at === 0 ? (
                     <th key={column} scope="row">
-                      {cellText(column, cells[column] ?? '')}
+                      {link === undefined ? (
+                        cellText(column, cells[column] ?? '')
+                      ) : (
+                        <Link to={link(cells['id'] ?? '')}>{cells[column]}</Link>
+                      )}
                     </th>
                   ) : (
                     <td key={column} className="figures">

@@ -1,4 +1,9 @@
-import { givenUpWithoutPicoseconds, wantedColours, type GivenUp } from '@tidy-quill/core/ink';
+import {
+  givenUpWithoutPicoseconds,
+  wantedColours,
+  type GivenUp,
+  type InkWay,
+} from '@tidy-quill/core/ink';
 import { centralWavelengthNm } from '@tidy-quill/core/plan';
 import { Fragment } from 'react';
 import {
@@ -52,7 +57,7 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
                   <td key={colour} className={`verdict is-${way.verdict}`}>
                     <strong>
                       <span aria-hidden>{VERDICT_MARKS[way.verdict]} </span>
-                      {VERDICT_WORDS[way.verdict]}
+                      {isOnlyWeak(way, ways) ? WEAK_ALONE : VERDICT_WORDS[way.verdict]}
                     </strong>
                     <span className="quiet figures">
                       absorbs {figure(100 * way.light!.absorption, 0)} %, selectivity{' '}
@@ -81,6 +86,14 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
     </section>
   );
 }
+
+const WEAK_ALONE = 'weak, the only one allowed here';
+
+/** Whether a weak light is all that a colour may be treated with here. */
+const isOnlyWeak = (way: InkWay, ways: readonly InkWay[]) =>
+  way.verdict === 'weak' &&
+  ways.filter(({ colour, refusals }) => colour === way.colour && refusals.length === 0).length ===
+    1;
 
 /** Says of one colour what it absorbs now, and of which light, and what it would be left with. */
 function givenUpText({ colour, has, left }: GivenUp): string {

@@ -1,3 +1,4 @@
+import type { InkPart } from '@tidy-quill/core/look';
 import { evaluateInk, proposeInk, type InkStep } from '@tidy-quill/core/ink';
 import { asksForWord, type Setting } from '@tidy-quill/core/plan';
 import { useMemo, useState } from 'react';
@@ -113,7 +114,12 @@ function Planning({ planning }: { planning: InkPlanning }) {
   const usable = evaluation !== null && evaluation.refusals.length === 0;
   return (
     <>
-      <OrderList steps={order.steps} chosen={chosen} onChoose={setChosen} />
+      <OrderList
+        steps={order.steps}
+        parts={of.subject.ink.parts ?? []}
+        chosen={chosen}
+        onChoose={setChosen}
+      />
       <div className="ink-plan">
         <div>
           {evaluation === null ? (
@@ -160,10 +166,13 @@ function Planning({ planning }: { planning: InkPlanning }) {
 /** The wavelengths in their order, each with its colours and its visit; one is chosen to be planned. */
 function OrderList({
   steps,
+  parts,
   chosen,
   onChoose,
 }: {
   steps: readonly InkStep[];
+  /** The drawn design; empty where it was not drawn. */
+  parts: readonly InkPart[];
   chosen: InkStep;
   onChoose: (step: InkStep) => void;
 }) {
@@ -183,6 +192,7 @@ function OrderList({
               {step.darkPartOf.length > 0
                 ? `, and the dark part of ${step.darkPartOf.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')}`
                 : ''}
+              {partsText(step, parts)}
               <span className="quiet">
                 {step.visit === 0
                   ? 'today'
@@ -198,4 +208,14 @@ function OrderList({
       </ol>
     </section>
   );
+}
+
+/** Which parts of the design a light is for, by their numbers. */
+function partsText({ colours, darkPartOf }: InkStep, parts: readonly InkPart[]): string {
+  const meant = [...colours, ...darkPartOf];
+  const numbers = parts.flatMap(({ colour, leave }, index) =>
+    meant.includes(colour) && !leave ? [index + 1] : [],
+  );
+  if (numbers.length === 0) return '';
+  return numbers.length === 1 ? ` · part ${numbers[0]}` : ` · parts ${numbers.join(', ')}`;
 }

@@ -10,7 +10,7 @@ import {
 import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { figure, INK_COLOUR_WORDS, INK_DENSITY_WORDS } from '../../text';
+import { figure, INK_COLOUR_WORDS, INK_DENSITY_WORDS, INK_SWATCHES } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import type { Corner } from '../../widgets/trace';
 import { TraceCursor } from '../../widgets/TraceCursor';
@@ -247,12 +247,12 @@ function PartShape({ part, number, scale }: { part: InkPart; number: number; sca
     <g>
       <polygon
         points={path(part.outline, scale)}
-        fill="var(--ink)"
-        fillOpacity={part.leave ? 0.05 : 0.18}
+        fill={INK_SWATCHES[part.colour]}
+        fillOpacity={part.leave ? 0.12 : 0.55}
         stroke="var(--ink)"
         strokeDasharray={part.leave ? '4 4' : undefined}
       />
-      <text x={x! * scale} y={y! * scale} textAnchor="middle" fill="var(--ink)">
+      <text x={x! * scale} y={y! * scale} textAnchor="middle" className="part-label">
         {number} {INK_COLOUR_WORDS[part.colour]}
         {part.leave ? ', kept' : ''}
       </text>

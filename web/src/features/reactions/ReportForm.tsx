@@ -133,7 +133,7 @@ export function ReportForm({
                 {...field}
                 label="When did it begin?"
                 timeZone={timeZone}
-                max={dayOf(new Date(now).toISOString(), timeZone)}
+                today={dayOf(new Date(now).toISOString(), timeZone)}
                 value={draft.onsetAt}
                 onChange={(onsetAt) => change({ onsetAt })}
               />

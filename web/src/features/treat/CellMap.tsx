@@ -1,5 +1,7 @@
-import { AVOIDED_WORDS, figure } from '../../text';
+import type { SiteId } from '@tidy-quill/core/course';
+import { AVOIDED_WORDS, figure, INK_SWATCHES } from '../../text';
 import type { Session, SessionCell } from './use-session';
+import { zoneOutline } from './zone-outline';
 
 const ENDED = {
   done: { mark: '✓', word: 'done' },
@@ -7,22 +9,66 @@ const ENDED = {
   leftOut: { mark: '–', word: 'left out' },
 } as const;
 
-/** The zone as cells in the order of work: which are done, which is next, what has to be minded on each. */
+const SIDE_WORDS = { right: 'Right', left: 'Left' } as const;
+
+/**
+ * The zone as cells in the order of work, on a drawing of it: which are done, which is next, what has to be minded on each.
+ * Two like sides are drawn apart, as they face whoever looks at the client.
+ */
 export function CellMap({
   session,
+  site,
   onChoose,
 }: {
   session: Session;
+  /** Where it lies; null where parts of a design are the cells. */
+  site: SiteId | null;
   onChoose: (cell: number) => void;
 }) {
-  const { cells, columns, current, run } = session;
+  const { cells } = session;
+  const sides = [...new Set(cells.map(({ side }) => side))];
+  return (
+    <div className="cell-map" role="group" aria-label="Cells of the zone">
+      {sides.map((side) => (
+        <div
+          key={side ?? ''}
+          role="group"
+          aria-label={side === null ? undefined : SIDE_WORDS[side]}
+        >
+          {side === null ? null : <h3 className="cell-side">{SIDE_WORDS[side]}</h3>}
+          <Side
+            session={session}
+            site={site}
+            cells={cells.filter((cell) => cell.side === side)}
+            onChoose={onChoose}
+          />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function Side({
+  session: { columns, current, run },
+  site,
+  cells,
+  onChoose,
+}: {
+  session: Session;
+  site: SiteId | null;
+  cells: readonly SessionCell[];
+  onChoose: (cell: number) => void;
+}) {
   return (
     <div
-      className="cell-map"
-      role="group"
-      aria-label="Cells of the zone"
+      className="cell-zone"
       style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
     >
+      {site === null ? null : (
+        <svg className="cell-outline" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
+          <path d={zoneOutline(site)} vectorEffect="non-scaling-stroke" />
+        </svg>
+      )}
       {cells.map((cell) => (
         <button
           key={cell.number}
@@ -35,11 +81,20 @@ export function CellMap({
         >
           <strong className="figures">
             {cell.run.ended === null ? '' : `${ENDED[cell.run.ended].mark} `}
+            {cell.colour === undefined ? null : (
+              <i
+                className="ink-swatch"
+                style={{ background: INK_SWATCHES[cell.colour] }}
+                aria-hidden
+              />
+            )}
             {cell.name ?? cell.number}
-          </strong>
+          </strong>{' '}
           <span className="figures">{pulseText(cell, current?.number === cell.number)}</span>
           {minded(cell).map((word) => (
-            <span key={word}>{word}</span>
+            <span key={word} className="cell-minded">
+              {word}
+            </span>
           ))}
         </button>
       ))}
@@ -54,12 +109,13 @@ function cellClass({ run, bony, mucosal, tested }: SessionCell, isCurrent: boole
 }
 
 function pulseText({ run, pulses }: SessionCell, isCurrent: boolean): string {
+  const over = run.pulses > pulses ? `, ${figure(run.pulses - pulses, 0)} over` : '';
   if (run.ended !== null) {
     const word = run.ended === 'done' ? '' : `, ${ENDED[run.ended].word}`;
-    return `${figure(run.pulses, 0)}${word}`;
+    return `${figure(run.pulses, 0)}${over}${word}`;
   }
   return isCurrent || run.pulses > 0
-    ? `${figure(run.pulses, 0)} of ${figure(pulses, 0)}`
+    ? `${figure(run.pulses, 0)} of ${figure(pulses, 0)}${over}`
     : figure(pulses, 0);
 }
 

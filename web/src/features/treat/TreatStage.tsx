@@ -1,6 +1,6 @@
 import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
-import type { CellEnd, RunState } from '@tidy-quill/core/record';
+import { earlyPulses, type CellEnd, type RunState } from '@tidy-quill/core/record';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, passesText, spanText, spotText } from '../../text';
@@ -54,6 +54,7 @@ export function TreatStage() {
   const { current, cells } = session;
   const running = run.state === 'running';
   const begun = run.startedAt !== null;
+  const early = earlyPulses(record).pulses;
   const ended = run.state === 'ended';
   const lastPain = run.pains.at(-1);
   const halted = run.state === 'paused' || run.state === 'stopped';
@@ -85,9 +86,14 @@ export function TreatStage() {
         <div className="treat-count">
           <p className="count" aria-live="polite">
             <span className="figure-huge" data-testid="pulse-count">
-              {figure(run.pulses, 0)}
+              {figure(session.givenPulses, 0)}
             </span>{' '}
             of {figure(session.plannedPulses, 0)} pulses
+            {overText(session)}
+            {run.pulses > session.givenPulses
+              ? ` with this light · ${figure(run.pulses, 0)} in all`
+              : ''}
+            {early === 0 ? '' : ` · ${figure(early, 0)} before the start`}
             {session.moving ? ` · ${passesText(run.passes)}` : ''}
             {run.startedAt === null ? '' : ` · ${sessionText(session, now)}`} ·{' '}
             {session.energyJ < 1000
@@ -96,8 +102,8 @@ export function TreatStage() {
           </p>
           {halted ? (
             <p className="quiet">
-              {run.state === 'paused' ? 'Paused' : 'Stopped'}. You were at {figure(run.pulses, 0)}{' '}
-              of {figure(session.plannedPulses, 0)} pulses
+              {run.state === 'paused' ? 'Paused' : 'Stopped'}. You were at{' '}
+              {figure(session.givenPulses, 0)} of {figure(session.plannedPulses, 0)} pulses
               {current === null ? '' : `, ${cellName(current).toLowerCase()}`}.
             </p>
           ) : null}
@@ -138,7 +144,11 @@ export function TreatStage() {
               </KeyButton>
             </div>
           )}
-          <CellMap session={session} onChoose={(cell) => void add({ kind: 'cellChosen', cell })} />
+          <CellMap
+            session={session}
+            site={area.job === 'hair' ? area.site : null}
+            onChoose={(cell) => void add({ kind: 'cellChosen', cell })}
+          />
           {current === null || !begun ? null : (
             <p className="cell-now figures">{cellText(session, now)}</p>
           )}
@@ -275,6 +285,12 @@ export function TreatStage() {
       ) : null}
     </>
   );
+}
+
+/** How far a count lies above what was planned, where it does. */
+function overText({ givenPulses, plannedPulses }: Session): string {
+  const over = givenPulses - plannedPulses;
+  return over > 0 ? `, ${figure(over, 0)} more than planned` : '';
 }
 
 function footAction(state: RunState, current: SessionCell | null): string {

@@ -32,10 +32,12 @@ export function partCells(
       return {
         number: number + offset,
         name: `Part ${number}, ${INK_COLOUR_WORDS[part.colour]}`,
+        colour: part.colour,
         column: index % PARTS_A_ROW,
         row: Math.floor(index / PARTS_A_ROW),
         areaCm2: part.areaCm2,
         pulses,
+        side: null,
         x: 0.5,
         y: 0.5,
         bony: false,

@@ -1,4 +1,4 @@
-import { cellsOf, mindedCells, type MindedCell } from '@tidy-quill/core/coverage';
+import { cellsOf, mindedCells, pairedCellsOf, type MindedCell } from '@tidy-quill/core/coverage';
 import { faintIsEnough } from '@tidy-quill/core/ink';
 import {
   cellLimit,
@@ -11,6 +11,7 @@ import {
   type NextStep,
   type Protocol,
 } from '@tidy-quill/core/plan';
+import type { InkColour } from '@tidy-quill/core/look';
 import { SITES } from '@tidy-quill/core/course';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import type { AcceptedPlan, CellRun, Run } from '@tidy-quill/core/record';
@@ -23,6 +24,8 @@ export interface SessionCell extends MindedCell {
   readonly run: CellRun;
   /** What a part of a design is called, or a cell of a later plan; null for a cell that goes by its number. */
   readonly name: string | null;
+  /** The ink of a part of a design. */
+  readonly colour?: InkColour;
 }
 
 /** The session as the room sees it: cells, the one that is worked on, and what the step rule says. */
@@ -34,6 +37,8 @@ export interface Session {
   /** The cell that is worked on, else the next one; null once all are done. */
   readonly current: SessionCell | null;
   readonly plannedPulses: number;
+  /** Given with this light, of those planned for it. */
+  readonly givenPulses: number;
   readonly moving: boolean;
   readonly energyJ: number;
   readonly next: NextStep | null;
@@ -54,14 +59,15 @@ export function useSession(): Session {
   const zone = findings?.zone;
   const layout = useMemo(() => {
     const measured = zone?.measured;
-    return cellsOf({
+    const parted = area.side === 'both' ? pairedCellsOf : cellsOf;
+    return parted({
       areaCm2: plan!.subject.areaCm2,
       cellCm2: habitOf(protocol, setting.technique).cellCm2,
       pulses: plan!.expectedPulses,
       ...(measured?.shape === 'flat' ? { aspect: measured.widthCm / measured.lengthCm } : {}),
       ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
     });
-  }, [plan, zone, protocol, setting.technique]);
+  }, [plan, zone, protocol, setting.technique, area.side]);
   // Each light of a session numbers its cells anew: a part may be met by two of them.
   const { mucosal } = SITES[area.site];
   const offset = record.legs.length * CELLS_A_LEG;
@@ -85,6 +91,8 @@ export function useSession(): Session {
   const sinceChange = run.changes.at(-1)?.at ?? '';
   // What the skin answered to another light says nothing of this one.
   const { marks: marksUpTo = 0, pains: painsUpTo = 0 } = record.legs.at(-1)?.upTo ?? {};
+  // Counted apart from what another light gave before.
+  const given = run.pulses - (record.legs.at(-1)?.upTo.pulses ?? 0);
   const first = plan!.setting.fluenceJcm2;
   const scale = handpiece?.fluenceJcm2;
   const lastPain = run.pains.at(-1);
@@ -95,6 +103,7 @@ export function useSession(): Session {
     columns: parts.length > 0 ? Math.min(PARTS_A_ROW, parts.length) : layout.columns,
     current,
     plannedPulses: cells.reduce((sum, { pulses }) => sum + pulses, 0),
+    givenPulses: given,
     moving: glides(setting.technique),
     energyJ: run.energyJ,
     next:

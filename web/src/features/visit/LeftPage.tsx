@@ -10,7 +10,7 @@ import {
   type HairFinding,
   type PastSession,
 } from '@tidy-quill/core/plan';
-import { addMonths, fullYears } from '@tidy-quill/core/units';
+import { addMonths, daysBetween, fullYears } from '@tidy-quill/core/units';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import {
@@ -18,6 +18,7 @@ import {
   areaText,
   AVOIDED_WORDS,
   CALIBRE_WORDS,
+  dayOf,
   dayText,
   DENSITY_WORDS,
   figure,
@@ -27,6 +28,7 @@ import {
   INK_DENSITY_WORDS,
   INK_ORIGIN_WORDS,
   melaninText,
+  momentText,
   ADVERSE_WORDS,
   ENDPOINT_WORDS,
   pulseText,
@@ -37,12 +39,15 @@ import {
   TAN_WORDS,
 } from '../../text';
 import { Fact, Facts } from '../../widgets/Fact';
+import { useSignedIn } from '../../app/clinic-context';
 import { Alerts } from './Alerts';
 import { useOpenVisit } from './use-visit';
 
 /** What we know: the memory of the room, in lines that never move about. */
 export function LeftPage() {
-  const { client, area, history, record, today } = useOpenVisit();
+  const { client, area, history, record, today, visit } = useOpenVisit();
+  const { timeZone } = useSignedIn().clinic;
+  const day = dayOf(visit.startsAt, timeZone);
   return (
     <aside className="left-page" aria-label="What we know">
       <header>
@@ -54,6 +59,10 @@ export function LeftPage() {
         <p>
           <span className="figures">{client.reference}</span> · {fullYears(client.birthDate, today)}{' '}
           years · {areaText(area)}
+        </p>
+        <p>
+          Visit of <strong>{momentText(visit.startsAt, timeZone)}</strong>
+          {day === today ? ', today' : `, ${fromToday(day, today)}`}
         </p>
       </header>
       <Alerts />
@@ -74,6 +83,13 @@ export function LeftPage() {
       </p>
     </aside>
   );
+}
+
+/** “56 days before this visit”. */
+function beforeVisit(day: string, visitDay: string): string {
+  const days = daysBetween(day, visitDay);
+  if (days === 0) return 'the same day';
+  return `${days === 1 ? '1 day' : `${days} days`} before this visit`;
 }
 
 function Found() {
@@ -152,12 +168,15 @@ function InkFacts({ ink, areaCm2 }: { ink: InkFinding; areaCm2: number }) {
 }
 
 function LastVisit({ last }: { last: PastSession | null }) {
-  const { catalogue, history, today } = useOpenVisit();
+  const { catalogue, history, visit } = useOpenVisit();
+  const { timeZone } = useSignedIn().clinic;
+  // Counted to the visit that is open, whenever it is looked at.
+  const day = dayOf(visit.startsAt, timeZone);
   if (last === null) return null;
   // Several lights of a day are one session.
   const lights = lastSessions(history);
   return (
-    <Facts title={`Last visit, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
+    <Facts title={`Last visit, ${dayText(last.on)}, ${beforeVisit(last.on, day)}`}>
       {lights.map(({ setting, answer, wavelengthNm }) => {
         const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
         const seen =

@@ -1,0 +1,48 @@
+import { PROTOCOL } from '../../core/src/plan/plan.test-data';
+import { STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
+import type { Protocol } from '@tidy-quill/core/plan';
+import { describe, expect, it } from 'vitest';
+import { versionChanges } from './version-changes';
+
+const protocol: Protocol = PROTOCOL;
+const [first, ...others] = protocol.rows;
+
+describe('what a version changes', () => {
+  it('is nothing where nothing differs', () => {
+    expect(versionChanges('protocol', protocol, protocol)).toEqual([]);
+    expect(versionChanges('aftercare', STANDARD_AFTERCARE, STANDARD_AFTERCARE)).toEqual([]);
+  });
+
+  it('is a cell of a row, by its column', () => {
+    const high = first!.fluenceJcm2.high;
+    const row = { ...first!, fluenceJcm2: { ...first!.fluenceJcm2, high: high + 2 } };
+    expect(versionChanges('protocol', protocol, { ...protocol, rows: [row, ...others] })).toEqual([
+      { row: first!.id, column: 'fluenceHighJcm2', before: String(high), now: String(high + 2) },
+    ]);
+  });
+
+  it('is a row that came or went', () => {
+    const fresh = { ...first!, id: 'fresh' };
+    expect(versionChanges('protocol', protocol, { ...protocol, rows: [fresh, ...others] })).toEqual(
+      [
+        { row: 'fresh', column: '', before: null, now: 'fresh' },
+        { row: first!.id, column: '', before: first!.id, now: null },
+      ],
+    );
+  });
+
+  it('is a figure that stands but once, by its path', () => {
+    const ages = { ...STANDARD_SUITABILITY.ages, alone: 21 };
+    expect(
+      versionChanges('suitability', STANDARD_SUITABILITY, { ...STANDARD_SUITABILITY, ages }),
+    ).toEqual([{ row: '', column: 'ages.alone', before: '18', now: '21' }]);
+  });
+
+  it('is no change where a block has only moved', () => {
+    const blocks = [...STANDARD_AFTERCARE.blocks].reverse();
+    expect(
+      versionChanges('aftercare', STANDARD_AFTERCARE, { ...STANDARD_AFTERCARE, blocks }),
+    ).toEqual([]);
+  });
+});
