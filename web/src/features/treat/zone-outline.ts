@@ -2,7 +2,7 @@ import { SITES, type SiteId } from '@tidy-quill/core/course';
 
 // In a frame of 100 × 100 that is stretched to the cells: the shape, not the size, says where one is.
 const SHAPES = {
-  limb: 'M14,0H86C84,30 96,45 82,72C78,84 76,92 75,100H25C24,92 22,84 18,72C4,45 16,30 14,0Z',
+  limb: 'M6,0H94C93,30 98,45 92,72C90,84 88,92 86,100H14C12,92 10,84 8,72C2,45 7,30 6,0Z',
   trunk: 'M4,6C20,-2 80,-2 96,6C100,35 88,60 92,96C70,102 30,102 8,96C12,60 0,35 4,6Z',
   face: 'M50,0C85,0 100,28 98,55C95,85 70,100 50,100C30,100 5,85 2,55C0,28 15,0 50,0Z',
   fold: 'M20,2C60,-4 100,20 98,50C100,82 62,104 22,98C4,84 -2,20 20,2Z',
