@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, signIn } from './walk';
+import { fillMoment, openVisit, signIn } from './walk';
 
 // Each job with the fewest steps that it can take: a press, a choice, a key or a typed field each. docs/guide/jobs.md
 // lists them; nobody should need a fifth more.
@@ -117,5 +117,44 @@ describe('a handpiece', () => {
     });
     await browser.see('Export CSV');
     await browser.see('Incidents');
+  });
+});
+
+describe('a student at the bench', () => {
+  it('changes one thing, reads what it did and why, and compares it with what was before', async () => {
+    await browser.open('/bench');
+    await browser.see('Recommended');
+    await inSteps(2, browser, async () => {
+      await browser.press('Keep as A');
+      await browser.choose('Calibre', 'fine');
+      await browser.see(
+        'A thicker hair holds its heat longer',
+        '//section[@aria-label="Comparison"]',
+      );
+    });
+    await browser.see('B, now');
+  });
+});
+
+describe('a blister that is phoned in', () => {
+  it('is reported, triaged, and closed once it has healed', async () => {
+    await browser.later(24 * 60);
+    await browser.open('/');
+    await browser.see('Report a reaction');
+    await inSteps(12, browser, async () => {
+      await browser.press('Report a reaction');
+      await browser.fill('Who calls?', '01632 960 210');
+      await browser.press('Corisande Yewbarrow', '//*[@role="dialog"]');
+      await browser.press('both forearms', '//*[@role="dialog"]');
+      await browser.choose('What is it?', 'blister');
+      await fillMoment(browser, 'When did it begin?', 'yesterdayT23:50');
+      await browser.choose('How much of what was treated?', 'a part of it');
+      await browser.choose('Since it began', 'the same');
+      await browser.press('Save report: See today');
+      await browser.press('Update or close');
+      await browser.choose('Or close it', 'healed');
+      await browser.press('Close the reaction');
+      await browser.see('closed: healed');
+    });
   });
 });

@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { wholeTicks } from '../plan/chart-scale';
 import { useSignedIn } from '../../app/clinic-context';
 import { ADVERSE_WORDS, dayOf, figure, nmText, pulseText, shortDay } from '../../text';
 
@@ -79,6 +80,8 @@ function Panel({
     const value = point[of];
     return { day: point.day, value: value === null ? null : value * scale };
   });
+  const highest = Math.max(...data.map(({ value }) => value ?? 0));
+  const ticks = of === 'pain' ? [0, 5, 10] : wholeTicks(highest, 3);
   return (
     <ResponsiveContainer width="100%" height={height}>
       <LineChart data={data} margin={{ top: 28, right: 24, bottom: 0, left: 4 }}>
@@ -88,9 +91,8 @@ function Panel({
           stroke="var(--second-ink)"
           tickLine={false}
           width={56}
-          domain={of === 'pain' ? [0, 10] : [0, 'auto']}
-          ticks={of === 'pain' ? [0, 5, 10] : undefined}
-          tickCount={3}
+          domain={[0, ticks.at(-1)!]}
+          ticks={ticks}
         >
           <Label value={unit} position="top" offset={12} fill="var(--second-ink)" />
         </YAxis>

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { linear, linePath, logarithmic, logTicks, roundTicks } from './chart-scale';
+import {
+  axisTop,
+  linear,
+  linePath,
+  logarithmic,
+  logTicks,
+  roundTicks,
+  wholeTicks,
+} from './chart-scale';
 
 describe('scales', () => {
   it('go there and back', () => {
@@ -9,6 +17,17 @@ describe('scales', () => {
     const log = logarithmic(1, 100, 0, 200);
     expect(log.to(10)).toBeCloseTo(100, 9);
     expect(log.from(100)).toBeCloseTo(10, 9);
+  });
+
+  it('step by whole figures, up to the first that holds the highest', () => {
+    expect(wholeTicks(1.4, 6)).toEqual([0, 1, 2]);
+    expect(wholeTicks(0.2, 6)).toEqual([0, 1]);
+    expect(wholeTicks(26, 3)).toEqual([0, 10, 20, 30]);
+    expect(wholeTicks(12, 6)).toEqual([0, 2, 4, 6, 8, 10, 12]);
+  });
+
+  it('end at one of a few round figures, so that an axis seldom moves', () => {
+    expect([9, 10, 10.1, 35, 79, 1000].map(axisTop)).toEqual([10, 10, 15, 40, 80, 1000]);
   });
 
   it('mark round figures', () => {

@@ -28,6 +28,12 @@ export function roundTicks(high: number, count: number): number[] {
   return Array.from({ length: Math.floor(high / step + 1e-9) + 1 }, (_, i) => i * step);
 }
 
+/** Whole steps from 0 to the first that holds `high`, about `count` of them: the ticks, and so the axis's end. */
+export function wholeTicks(high: number, count: number): number[] {
+  const step = Math.max(1, roundTicks(Math.max(1, high), count)[1] ?? 1);
+  return Array.from({ length: Math.ceil(Math.max(1, high) / step - 1e-9) + 1 }, (_, i) => i * step);
+}
+
 /** 1, 2 and 5 times powers of ten between two values, for a logarithmic axis. */
 export function logTicks(low: number, high: number): number[] {
   const ticks: number[] = [];

@@ -10,6 +10,7 @@ import {
   YAxis,
 } from 'recharts';
 import { figure } from '../../text';
+import { wholeTicks } from '../plan/chart-scale';
 
 /** Pain 0–10 over the minutes of a session, each score as it was said. */
 export default function PainChart({
@@ -18,18 +19,19 @@ export default function PainChart({
   pains: readonly { readonly minute: number; readonly score: number }[];
 }) {
   const said = pains.map(({ minute, score }) => `${score} at ${figure(minute, 0)} min`);
+  const minutes = wholeTicks(Math.max(...pains.map(({ minute }) => minute)), 6);
   return (
     <figure className="chart" role="img" aria-label={`Pain: ${said.join(', ')}`}>
       <ResponsiveContainer width="100%" height={170}>
-        <LineChart data={[...pains]} margin={{ top: 22, right: 30, bottom: 22, left: 10 }}>
+        <LineChart data={[...pains]} margin={{ top: 30, right: 30, bottom: 22, left: 10 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
           <XAxis
             dataKey="minute"
             type="number"
-            domain={[0, 'dataMax']}
+            domain={[0, minutes.at(-1)!]}
+            ticks={minutes}
             stroke="var(--second-ink)"
             tickLine={false}
-            tickFormatter={(minute: number) => figure(minute, 0)}
           >
             <Label value="min" position="insideBottomRight" offset={-14} fill="var(--second-ink)" />
           </XAxis>
@@ -40,7 +42,7 @@ export default function PainChart({
             tickLine={false}
             width={48}
           >
-            <Label value="pain 0–10" position="top" offset={8} fill="var(--second-ink)" />
+            <Label value="pain 0–10" position="top" offset={14} fill="var(--second-ink)" />
           </YAxis>
           <ReferenceLine
             y={7}
