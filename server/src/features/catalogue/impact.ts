@@ -2,11 +2,13 @@ import type { CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catal
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import { isFinished, workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/record';
 import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
-import { and, asc, eq, gte, inArray } from 'drizzle-orm';
+import { and, asc, eq, gte } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { areas, clients, clinics, visits } from '../../db/schema';
+import type { areas} from '../../db/schema';
+import { clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
+import { areasById } from '../clients/store';
 import { eventsOf } from '../visit/events';
 import { catalogueInForce } from './store';
 
@@ -111,12 +113,4 @@ function planEffect(record: VisitRecord, inForce: Catalogued, drafted: Catalogue
   return was === is && refusals.length === 0
     ? null
     : { upperJcm2: { before: was, now: is }, refusals, outcome: null };
-}
-
-async function areasById(db: Db, clinicId: string, ids: readonly string[]) {
-  const rows = await db
-    .select()
-    .from(areas)
-    .where(and(eq(areas.clinicId, clinicId), inArray(areas.id, [...new Set(ids)])));
-  return new Map(rows.map((row) => [row.id, row] as const));
 }

@@ -6,7 +6,7 @@ import {
   type ClientPage,
   type NewArea,
 } from '@tidy-quill/contract/clients';
-import { and, asc, count, eq, like, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, like, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -169,4 +169,17 @@ export async function addArea(
     .values({ clinicId, clientId, ...area })
     .onConflictDoNothing();
   return { ...area, clientId };
+}
+
+/** Areas by their ids. */
+export async function areasById(
+  db: Queryable,
+  clinicId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, typeof areas.$inferSelect>> {
+  const rows = await db
+    .select()
+    .from(areas)
+    .where(and(eq(areas.clinicId, clinicId), inArray(areas.id, [...new Set(ids)])));
+  return new Map(rows.map((row) => [row.id, row] as const));
 }

@@ -1,11 +1,12 @@
 import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpieces';
 import { legsOf, zoneRecords } from '@tidy-quill/core/record';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { and, desc, eq, gte, inArray, lt } from 'drizzle-orm';
+import { and, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { areas, clients, visits } from '../../db/schema';
+import { clients, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { catalogueInForce } from '../catalogue/store';
+import { areasById } from '../clients/store';
 import { eventsOf } from '../visit/events';
 
 /** What a handpiece was used for between two days, both included: sessions, incidents of theirs, and what was told of later. */
@@ -71,12 +72,4 @@ export async function useOf(
       })),
     ),
   };
-}
-
-async function areasById(db: Db, clinicId: string, ids: readonly string[]) {
-  const rows = await db
-    .select()
-    .from(areas)
-    .where(and(eq(areas.clinicId, clinicId), inArray(areas.id, [...new Set(ids)])));
-  return new Map(rows.map((row) => [row.id, row] as const));
 }

@@ -3,7 +3,8 @@ import { openReactions, zoneRecords } from '@tidy-quill/core/record';
 import { TRIAGE_LEVELS } from '@tidy-quill/core/reaction';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { areas, clients, visitEvents, visits } from '../../db/schema';
+import { clients, visitEvents, visits } from '../../db/schema';
+import { areasById } from '../clients/store';
 import { eventsOf } from '../visit/events';
 
 /** Reactions that nobody has closed, the gravest first, then the one due first. */
@@ -26,19 +27,11 @@ export async function reactionsOpen(db: Db, clinicId: string): Promise<ReactionL
     ),
   );
   if (open.length === 0) return [];
-  const places = await db
-    .select()
-    .from(areas)
-    .where(
-      and(
-        eq(areas.clinicId, clinicId),
-        inArray(
-          areas.id,
-          open.map(({ areaId }) => areaId),
-        ),
-      ),
-    );
-  const placeOf = new Map(places.map((area) => [area.id, area] as const));
+  const placeOf = await areasById(
+    db,
+    clinicId,
+    open.map(({ areaId }) => areaId),
+  );
   return open
     .map(({ visit, client, areaId, reaction }): ReactionListed => ({
       visitId: visit.id,
