@@ -4,7 +4,7 @@ import { isFinished, workAgain, zoneRecords, type VisitRecord } from '@tidy-quil
 import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { and, asc, eq, gte } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import type { areas} from '../../db/schema';
+import type { areas } from '../../db/schema';
 import { clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
