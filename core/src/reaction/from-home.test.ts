@@ -18,8 +18,33 @@ describe('an entry from home', () => {
   });
 
   it('is urgent with a sign that goes to a clinician', () => {
-    expect(isUrgentAtHome({ signs: ['fever'] })).toBe(true);
-    expect(isUrgentAtHome({ signs: ['pus', 'bleeding', 'weeping'] })).toBe(false);
+    expect(isUrgentAtHome({ ...calm, signs: ['fever'] }, 'hair')).toBe(true);
+    expect(isUrgentAtHome({ ...calm, signs: ['pus', 'bleeding', 'weeping'] }, 'hair')).toBe(false);
+    // An infected open wound, and an allergy.
+    expect(isUrgentAtHome({ ...calm, signs: ['pus'] }, 'ink')).toBe(true);
+    expect(
+      isUrgentAtHome({ ...calm, signs: ['overBody'], seen: ['blister', 'swelling'] }, 'hair'),
+    ).toBe(true);
+  });
+
+  it('says at home what the clinic’s triage says', () => {
+    fc.assert(
+      fc.property(
+        fc.subarray([...REACTION_SIGNS]),
+        fc.subarray([...SEEN_AT_HOME]),
+        fc.constantFrom(...TRENDS),
+        fc.constantFrom('hair' as const, 'ink' as const),
+        (signs, seen, trend, job) => {
+          const entry = { trend, seen, signs };
+          const { level } = triage({
+            ...{ report: reportFromHome(entry, AT), job, now: AT },
+            ...{ treatedAt: '2026-11-27T09:00:00Z', wavelengthNm: 755 },
+            ...{ workingType: 2, face: false, dependent: false },
+          });
+          expect(isUrgentAtHome(entry, job)).toBe(level === 'clinicianNow');
+        },
+      ),
+    );
   });
 
   it.each([

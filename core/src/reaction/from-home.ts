@@ -1,5 +1,6 @@
 import type { ReactionKind, ReactionReport, ReactionSign, Trend } from './report';
-import { URGENT_SIGNS } from './triage';
+import type { Job } from '../suitability';
+import { signLevel, URGENT_SIGNS } from './triage';
 
 /** What a client can name without training. */
 export const SEEN_AT_HOME = [
@@ -20,9 +21,11 @@ export interface HomeEntry {
   readonly seen: readonly SeenAtHome[];
 }
 
-/** Whether nobody may wait for the clinic's answer. */
-export const isUrgentAtHome = ({ signs }: Pick<HomeEntry, 'signs'>): boolean =>
-  signs.some((sign) => URGENT_SIGNS.includes(sign));
+/** Whether nobody may wait for the clinic's answer: what its triage would send to a clinician. */
+export function isUrgentAtHome(entry: HomeEntry, job: Job): boolean {
+  const what = kindOf(entry);
+  return entry.signs.some((sign) => signLevel(sign, what, job) === 'clinicianNow');
+}
 
 // Usual for some days: worth telling, not worth a call by itself.
 const USUAL: readonly SeenAtHome[] = ['redness', 'swelling', 'crust'];
@@ -48,14 +51,22 @@ const GRAVEST_SEEN: readonly SeenAtHome[] = [
  * covers a part and began by the time it was told, `givenAt` (ISO 8601).
  */
 export function reportFromHome(entry: HomeEntry, givenAt: string): ReactionReport {
-  const { trend, signs, seen } = entry;
+  const { trend, signs } = entry;
+  const what = kindOf(entry);
+  return { what, onsetAt: givenAt, extent: 'part', sizeCm: null, place: null, trend, signs };
+}
+
+/** What an entry amounts to: what its urgent signs point to, else the gravest thing seen, else what its signs point to. */
+function kindOf({ signs, seen }: HomeEntry): ReactionKind {
+  // Swelling with a rash over the body is allergic, whatever else is seen.
+  if (signs.includes('overBody') && seen.includes('swelling')) return 'allergy';
   const urgent = OF_SIGNS.find(([, own]) =>
     own.some((sign) => signs.includes(sign) && URGENT_SIGNS.includes(sign)),
   );
-  const what =
+  return (
     urgent?.[0] ??
     GRAVEST_SEEN.find((each) => seen.includes(each)) ??
     OF_SIGNS.find(([, own]) => own.some((sign) => signs.includes(sign)))?.[0] ??
-    'redness';
-  return { what, onsetAt: givenAt, extent: 'part', sizeCm: null, place: null, trend, signs };
+    'redness'
+  );
 }

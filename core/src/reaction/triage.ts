@@ -12,6 +12,10 @@ export const TRIAGE_LEVELS = ['normal', 'advice', 'seeToday', 'clinicianNow'] as
 
 export type TriageLevel = (typeof TRIAGE_LEVELS)[number];
 
+/** Whether a level asks for somebody to look, today or now: it cannot be passed over by reading it. */
+export const asksForLook = (level: TriageLevel): boolean =>
+  level === 'seeToday' || level === 'clinicianNow';
+
 export const TRIAGE_REASONS = [
   'eyeAlways',
   'breathing',
@@ -170,16 +174,24 @@ const reason = (level: TriageLevel, why: TriageReason): Found => ({ level, reaso
 
 const SWELLING_KINDS: readonly ReactionKind[] = ['swelling', 'allergy'];
 
+/** How soon a sign alone asks for somebody, beside what it comes with; undefined where it decides nothing by itself. */
+export function signLevel(
+  sign: ReactionSign,
+  what: ReactionKind,
+  job: Job,
+): TriageLevel | undefined {
+  // Swelling with a rash over the body is allergic; pus in ink is an open wound that is infected.
+  const urgent =
+    (sign === 'overBody' && SWELLING_KINDS.includes(what)) || (sign === 'pus' && job === 'ink');
+  return urgent ? 'clinicianNow' : SIGN_LEVEL[sign];
+}
+
 function signs({ report, job, now, treatedAt }: TriageCase): readonly Found[] {
   const early = hoursBetween(treatedAt, now) <= WEEPING_HOURS;
   return report.signs.flatMap((sign) => {
     // Treated ink may weep while it closes; skin after hair removal is never open.
     if (sign === 'weeping' && job === 'ink' && early) return [reason('advice', sign)];
-    // Swelling with a rash over the body is allergic; pus in ink is an open wound that is infected.
-    const urgent =
-      (sign === 'overBody' && SWELLING_KINDS.includes(report.what)) ||
-      (sign === 'pus' && job === 'ink');
-    const level = urgent ? 'clinicianNow' : SIGN_LEVEL[sign];
+    const level = signLevel(sign, report.what, job);
     return level === undefined ? [] : [reason(level, sign as TriageReason)];
   });
 }

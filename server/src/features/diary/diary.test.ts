@@ -32,6 +32,14 @@ const entry = (more: object = {}) => ({
 const page = async () => (await client.get(path)).body as DiaryPage;
 const worries = async () => (await person.get('/api/diary-worries')).body as DiaryWorry[];
 
+/** Reports the reaction that an entry amounts to. */
+async function reportFrom({ report, areaId, entry: told }: DiaryWorry): Promise<void> {
+  const body = { kind: 'reactionReported', how: 'message', report, photoIds: [], note: '' };
+  const event = { id: v7(), at: new Date().toISOString(), areaId };
+  const sent = [{ ...event, body: { ...body, fromDiary: told.id } }];
+  expect((await person.post(`/api/visits/${visitId}/events`, sent)).status).toBe(200);
+}
+
 describe('a healing diary', () => {
   it('is opened by a link that goes out as a message, and by nobody else', async () => {
     const opened = await person.post(`/api/visits/${visitId}/diary-link`, { id: v7() });
@@ -87,16 +95,19 @@ describe('a healing diary', () => {
   });
 
   it('leaves the desk once it was read, or a reaction was reported from it', async () => {
-    const [urgent, blister] = await worries();
+    expect((await client.post(path, entry({ trend: 'worse' }))).status).toBe(204);
+    const [urgent, blister, worse] = await worries();
+    expect([urgent, blister, worse].map((each) => each!.triage!.level)).toEqual([
+      ...['clinicianNow', 'seeToday', 'advice'],
+    ]);
     const read = (id: string) => person.post(`/api/diary-entries/${id}/read`);
+    // What somebody has to look at is followed, not read away.
     expect((await read(urgent!.entry.id)).status).toBe(422);
+    expect((await read(blister!.entry.id)).status).toBe(422);
     expect((await read(v7())).status).toBe(404);
-    expect((await read(blister!.entry.id)).status).toBe(204);
-    const { report, areaId, entry: told } = urgent!;
-    const body = { kind: 'reactionReported', how: 'message', report, photoIds: [], note: '' };
-    const event = { id: v7(), at: new Date().toISOString(), areaId };
-    const sent = [{ ...event, body: { ...body, fromDiary: told.id } }];
-    expect((await person.post(`/api/visits/${visitId}/events`, sent)).status).toBe(200);
+    expect((await read(worse!.entry.id)).status).toBe(204);
+    await reportFrom(blister!);
+    await reportFrom(urgent!);
     expect(await worries()).toEqual([]);
   });
 

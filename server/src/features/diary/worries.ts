@@ -1,5 +1,6 @@
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import {
+  asksForLook,
   isUrgentAtHome,
   isWorrying,
   reportFromHome,
@@ -45,10 +46,10 @@ export async function diaryWorries(db: Db, clinicId: string): Promise<DiaryWorry
   );
   const corrected = new Set(rows.map(({ entry }) => entry.replaces));
   const worrying = rows.filter(
-    ({ entry }) =>
+    ({ entry, area }) =>
       isWorrying(entry) &&
       !read.has(entry.id) &&
-      (!corrected.has(entry.id) || isUrgentAtHome(entry)),
+      (!corrected.has(entry.id) || isUrgentAtHome(entry, area.job)),
   );
   const events = await eventsOf(db, clinicId, [...new Set(worrying.map(({ visit }) => visit.id))]);
   const reported = new Set([...events.values()].flat().flatMap(entryReported));
@@ -59,12 +60,14 @@ export async function diaryWorries(db: Db, clinicId: string): Promise<DiaryWorry
   return worrying
     .filter(({ entry }) => !reported.has(entry.id))
     .map(({ entry, visit, client, area }): DiaryWorry => {
-      const record = zoneRecords(events.get(visit.id)!, visit.areaId).get(visit.areaId)!;
+      const records = zoneRecords(events.get(visit.id)!, visit.areaId);
+      // The area that was booked may have been left out.
+      const record = records.get(visit.areaId) ?? [...records.values()][0];
       const givenAt = entry.givenAt.toISOString();
       // Tablets' clocks differ: nothing begins before the last pulse.
-      const firedAt = lastFiredAt(record) ?? givenAt;
+      const firedAt = (record === undefined ? null : lastFiredAt(record)) ?? givenAt;
       const report = reportFromHome(entry, givenAt < firedAt ? firedAt : givenAt);
-      const of = triageCase(record, report, new Date().toISOString());
+      const of = record === undefined ? null : triageCase(record, report, new Date().toISOString());
       return {
         visitId: visit.id,
         areaId: visit.areaId,
@@ -99,17 +102,19 @@ async function readOf(db: Db, clinicId: string, ids: readonly string[]) {
 
 /**
  * Marks an entry as read, with nothing more to be done.
- * @throws HttpProblem 404 for no entry of this clinic; 422 for one that is urgent: it becomes a reaction, which is followed.
+ * @throws HttpProblem 404 for no entry of this clinic; 422 for one that somebody has to look at: it becomes a reaction,
+ * which is followed.
  */
 export async function readEntry(db: Db, actor: Actor, entryId: string): Promise<void> {
   const { clinicId, staffId } = actor;
   const [entry] = await db
-    .select()
+    .select({ id: diaryEntries.id })
     .from(diaryEntries)
     .where(and(eq(diaryEntries.clinicId, clinicId), eq(diaryEntries.id, entryId)));
   if (entry === undefined) throw new HttpProblem('not-found', 'There is no such diary entry');
-  if (isUrgentAtHome(entry)) {
-    throw new HttpProblem('refused-by-rule', 'An emergency sign cannot be marked as read', {
+  const worry = (await diaryWorries(db, clinicId)).find((each) => each.entry.id === entryId);
+  if (worry?.triage != null && asksForLook(worry.triage.level)) {
+    throw new HttpProblem('refused-by-rule', 'This entry has to be looked at, not only read', {
       detail: 'Report it as a reaction, which is followed until it is closed.',
     });
   }

@@ -81,7 +81,7 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
     first,
     sessionStorage,
   );
-  // A draft of before everything could be told.
+  // A draft that an earlier version kept lacks the newer fields.
   const draft = { ...first, ...kept };
   const [write, { isLoading, isSuccess, error }] = useWriteDiaryMutation();
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
@@ -89,7 +89,10 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
   const day = daysBetween(page.treatedOn, page.today);
   const last = page.entries[0];
   // Stays after it was sent, and after a reload, until a later entry says otherwise.
-  const urgent = isUrgentAtHome(draft) || (last !== undefined && isUrgentAtHome(last));
+  const told = { ...draft, trend: draft.trend ?? 'same' };
+  const urgent = [told, ...(last === undefined ? [] : [last])].some((entry) =>
+    isUrgentAtHome(entry, page.job),
+  );
   const keep = async () => {
     if (trend === null) return;
     const entry = { ...draft, trend, seen: [...seen], signs: [...signs], photoIds: [...photoIds] };

@@ -1,3 +1,4 @@
+import { asksForLook } from '@tidy-quill/core/reaction';
 import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useDiaryWorriesQuery, useReadEntryMutation } from '../../app/after-api';
@@ -13,9 +14,7 @@ export function Worries() {
   });
   const { timeZone } = useSignedIn().clinic;
   const [read] = useReadEntryMutation();
-  const calm = (data ?? []).filter(
-    ({ triage }) => triage === null || triage.level === 'normal' || triage.level === 'advice',
-  );
+  const calm = (data ?? []).filter(({ triage }) => triage === null || !asksForLook(triage.level));
   if (calm.length === 0) return null;
   return (
     <section className="not-ready" aria-label="From home">

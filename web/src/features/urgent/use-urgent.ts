@@ -1,7 +1,7 @@
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import type { ReactionListed } from '@tidy-quill/contract/record';
 import { isOverdue } from '@tidy-quill/core/record';
-import type { HomeEntry, TriageLevel } from '@tidy-quill/core/reaction';
+import { asksForLook, type HomeEntry, type TriageLevel } from '@tidy-quill/core/reaction';
 import { useDiaryWorriesQuery, useReactionsQuery } from '../../app/after-api';
 import { areaText, REACTION_WORDS, SEEN_WORDS, SIGN_WORDS, TREND_WORDS } from '../../text';
 
@@ -33,18 +33,16 @@ export function useUrgent(now: number): readonly Urgent[] | undefined {
   if (worries === undefined || reactions === undefined) return undefined;
   const at = new Date(now).toISOString();
   return [
-    ...worries.filter(({ triage }) => isGrave(triage?.level ?? 'advice')).map(ofHome),
+    ...worries.filter(({ triage }) => asksForLook(triage?.level ?? 'advice')).map(ofHome),
     ...reactions
       .filter(
         ({ reaction }) =>
           reaction.triage?.level === 'clinicianNow' ||
-          (isGrave(reaction.triage?.level ?? 'advice') && isOverdue(reaction, at)),
+          (asksForLook(reaction.triage?.level ?? 'advice') && isOverdue(reaction, at)),
       )
       .map(ofReaction),
   ].sort((one, other) => rank(one) - rank(other));
 }
-
-const isGrave = (level: TriageLevel) => level === 'clinicianNow' || level === 'seeToday';
 
 const rank = ({ level }: Urgent) => (level === 'clinicianNow' ? 0 : 1);
 
