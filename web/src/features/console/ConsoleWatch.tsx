@@ -14,12 +14,19 @@ import { nowText } from '../../app/clock';
 const NAMESPACE = '6f1d1c52-6a0e-4a53-9a2e-0b7b6b0c9d11';
 
 /** Listens to the room's console while the visit is open, counts its pulses, and tells of whatever is not as it should be. */
-export function ConsoleWatch({ children }: { children: ReactNode }) {
+export function ConsoleWatch({
+  inRoom,
+  children,
+}: {
+  /** Whether a stage of the room is shown: pulses before the start are this client's. */
+  inRoom: boolean;
+  children: ReactNode;
+}) {
   const visit = useOpenVisit();
   // After everybody went home there is nothing to listen for.
   const over = visit.zones.every(({ record }) => record.sentHome !== null);
   const live = useLive(visit.visit.id, !over);
-  useWatch(visit, live);
+  useWatch(visit, live, inRoom);
   return <ConsoleContext value={live}>{children}</ConsoleContext>;
 }
 
@@ -28,19 +35,20 @@ const zoneAtWork = ({ zones, area }: OpenVisit) =>
   zones.find(({ record }) => record.run.state === 'running') ??
   zones.find((zone) => zone.area.id === area.id)!;
 
-function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
+function useWatch(visit: OpenVisit, live: RoomConsole | undefined, inRoom: boolean): void {
   const dispatch = useAppDispatch();
   const before = useRef<ConsoleView | null>(null);
-  const latest = useRef(visit);
+  const latest = useRef({ visit, inRoom });
   useEffect(() => {
-    latest.current = visit;
+    latest.current = { visit, inRoom };
   });
   useEffect(() => {
     const now = viewOf(live);
     // A lost server is no lost console: one goes on by hand, and its counter tells the rest afterwards.
     if (now === null || live?.serverLost === true) return;
-    const { visit: header } = latest.current;
-    const { area, record, stage } = zoneAtWork(latest.current);
+    const { visit: opened, inRoom: here } = latest.current;
+    const header = opened.visit;
+    const { area, record, stage } = zoneAtWork(opened);
     const { plan, run } = record;
     const last = before.current ?? lastCounted(record, now);
     before.current = now;
@@ -48,7 +56,7 @@ function useWatch(visit: OpenVisit, live: RoomConsole | undefined): void {
     const watched = watchConsole(last, now, roomOf(record, stage === 'spot')!);
     const { serial } = now;
     const bodies: EventBody[] = [
-      ...(watched.pulses !== null
+      ...(watched.pulses !== null && (run.startedAt !== null || here)
         ? [{ kind: 'consolePulses', serial, ...watched.pulses } as const]
         : []),
       ...watched.incidents.map(({ what, detail }) => ({ kind: 'incident', what, detail }) as const),

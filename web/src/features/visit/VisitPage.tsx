@@ -75,7 +75,7 @@ export function VisitPage() {
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
   return (
     <VisitContext value={visit}>
-      <ConsoleWatch>
+      <ConsoleWatch inRoom={!after && ROOM_STAGES.includes(stage)}>
         <div className="spread">
           <LeftPage />
           <section className="right-page" aria-label="What we do now">
