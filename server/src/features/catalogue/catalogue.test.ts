@@ -109,7 +109,7 @@ describe('what a draft would change', () => {
     }
   });
 
-  it('is shown to nobody of another clinic, nor of a version that there is not', async () => {
+  it('answers 404 for an unknown version', async () => {
     const person = await app.signedIn('idony');
     expect((await person.get(`/api/catalogue/versions/${v7()}/impact`)).status).toBe(404);
   });

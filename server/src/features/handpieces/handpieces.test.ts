@@ -47,7 +47,7 @@ describe('a handpiece', () => {
     expect(before.sessions).toEqual([]);
   });
 
-  it('refuses a period that ends before it begins, and is empty for a handpiece that there is not', async () => {
+  it('refuses a period that ends before it begins, and is empty for an unknown handpiece', async () => {
     expect((await use('none', '2026-02-01', '2026-01-01')).status).toBe(400);
     expect(await ofYear('none')).toMatchObject({ handpiece: null, sessions: [], incidents: [] });
   });

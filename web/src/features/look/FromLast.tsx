@@ -1,6 +1,6 @@
 import { shortDay } from '../../text';
 
-/** Marks what is shown as it was found last; nothing where it was looked at today. */
+/** Marks findings that come from an earlier visit; nothing where they were taken today. */
 export function FromLast({ on }: { on: string | null }) {
   return on === null ? null : <span className="tag tag-care">from {shortDay(on)}, confirm</span>;
 }

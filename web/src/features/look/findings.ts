@@ -50,7 +50,7 @@ export type Readings = Readonly<Record<MeterPlace, readonly number[]>>;
 
 export const NO_READINGS: Readings = { zone: [], unexposed: [] };
 
-/** What is shown at first on a return: as it was found last, but for what has to be looked at anew each time. */
+/** The starting point of a return visit: last time's findings without the tan and the melanin reading, which are taken each time. */
 export function startingFrom(
   last: HairFindings | InkFindings | null,
   areaCm2: number | null,
