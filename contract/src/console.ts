@@ -65,9 +65,9 @@ export const ToConsole = v.variant('type', [
 
 export type ToConsole = v.InferOutput<typeof ToConsole>;
 
-/** What a browser is told, live: whether the console is there, who it is, and how it stands. */
+/** What a browser is told, live: whether the console is there (`opening` until it answers or stays silent), who it is, and how it stands. */
 export interface ConsoleLive {
-  readonly link: 'up' | 'down';
+  readonly link: 'opening' | 'up' | 'down';
   readonly hello: ConsoleHello | null;
   readonly status: ConsoleStatus | null;
 }

@@ -34,7 +34,7 @@ export interface Browser {
   readonly network: (on: boolean) => Promise<void>;
   readonly text: (selector: string) => Promise<string>;
   readonly picture: () => Promise<string>;
-  /** How many presses, choices, keys and typed fields there were so far. */
+  /** How many presses, choices, keys and typed fields there were so far; keys that only move the focus are none. */
   readonly steps: () => number;
   readonly close: () => Promise<void>;
 }
@@ -232,9 +232,18 @@ export async function startBrowser(address: string): Promise<Browser> {
     fill: counted(browser.fill),
     choose: counted(browser.choose),
     upload: counted(browser.upload),
-    keys: counted(browser.keys, (keys) => keys.length),
+    keys: counted(browser.keys, (keys) => keys.filter((key) => !MOVES.includes(key)).length),
   };
 }
+
+/** Keys that only move the focus. */
+const MOVES: readonly string[] = [
+  Key.TAB,
+  Key.ARROW_DOWN,
+  Key.ARROW_UP,
+  Key.ARROW_LEFT,
+  Key.ARROW_RIGHT,
+];
 
 const RETRY = [
   'NoSuchElementError',

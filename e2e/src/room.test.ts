@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Key } from 'selenium-webdriver';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { answerNo, look, openVisit, prepare, signConsent, signIn, testSpot } from './walk';
+import { answerNo, look, openVisit, signConsent, signIn, testSpot } from './walk';
 
 const COUNT = '//*[@data-testid="pulse-count"]/..';
 const CONSOLE = '//*[contains(@class, "console-card")]';
@@ -49,8 +49,8 @@ describe('a whole session with the console', () => {
     await browser.press('Dial as planned');
     await browser.see('agrees:', CONSOLE);
     await testSpot(browser, 'b', '3');
-    await browser.press('Go to Prepare');
-    await prepare(browser);
+    await browser.press('Go to Treat');
+    await browser.see('Start treatment');
     const [read] = await app.rows<{ by: string }>(
       `select body->>'by' as by from visit_events where kind = 'settingsRead'
        order by recorded_at desc limit 1`,

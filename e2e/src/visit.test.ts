@@ -11,6 +11,7 @@ import {
   newClient,
   keepLook,
   consoleAsPlanned,
+  RIBBON,
 } from './walk';
 
 let app: Application;
@@ -76,7 +77,7 @@ describe('a first visit and the next', () => {
     await testSpot(browser, 'b', '3');
     await browser.see('The spots allow 19 J/cm²');
     await browser.see('19 × 1 = 19');
-    await browser.press('Go to Prepare');
+    await browser.press('Prepare', RIBBON);
   });
 
   it('make ready what the plan asks for, and read the console back', async () => {

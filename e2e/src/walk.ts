@@ -226,7 +226,7 @@ export function keyboard(browser: Browser): Keyboard {
     }
     throw new Error(`No way to ${name} by Tab`);
   };
-  const NAME = 'at.matches("body, main") ? "" : at.ariaLabel ?? (at.labels?.[0] ?? at).innerText';
+  const NAME = `at.matches('body, [tabindex="-1"]') ? "" : at.ariaLabel ?? (at.labels?.[0] ?? at).innerText`;
   const tabTo = (name: string) => tabUntil(NAME, (text) => text.includes(name), name);
   const chosen = () => at('at.checked ? at.labels[0].innerText : ""');
   return {

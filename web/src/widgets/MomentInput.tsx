@@ -1,29 +1,34 @@
-import type { Day } from '@tidy-quill/core/units';
+import { addDays } from '@tidy-quill/core/units';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { clockOf, dayOf, dayText, momentOf } from '../text';
 import { parseDay } from './parse-day';
 import { TimeInput } from './TimeInput';
 
-/** A day and a clock time in the clinic's zone, both typed, as one moment, ISO 8601; null until both are there. */
+/**
+ * A day and a clock time in the clinic's zone, both typed, as one moment, ISO 8601; null until both are there. Of a time
+ * alone the day is filled in: the last time that the clock showed it.
+ */
 export function MomentInput({
   label,
   value,
   timeZone,
-  today,
+  now,
   onChange,
   ...field
 }: {
   label: string;
   value: string | null;
   timeZone: string;
-  today: Day;
+  /** ISO 8601. */
+  now: string;
   onChange: (at: string | null) => void;
   id: string;
   status: '' | 'error';
   'aria-invalid': boolean;
   'aria-describedby'?: string;
 }) {
+  const today = dayOf(now, timeZone);
   const [parts, setParts] = useState({
     day: value === null ? '' : dayOf(value, timeZone),
     clock: value === null ? '' : clockOf(value, timeZone),
@@ -58,6 +63,11 @@ export function MomentInput({
         aria-label={`${label} Time`}
         value={parts.clock}
         onChange={(clock) => change({ clock })}
+        onBlur={() => {
+          if (parts.day !== '' || parts.clock === '') return;
+          const isAhead = Date.parse(momentOf(today, parts.clock, timeZone)) > Date.parse(now);
+          change({ day: isAhead ? addDays(today, -1) : today });
+        }}
       />
     </span>
   );

@@ -8,11 +8,13 @@ import { parseClock } from './parse-clock';
 export function TimeInput({
   value,
   onChange,
+  onBlur,
   status = '',
   ...field
 }: {
   value: string;
   onChange: (clock: string) => void;
+  onBlur?: () => void;
   id?: string;
   status?: '' | 'error';
   'aria-label'?: string;
@@ -35,7 +37,10 @@ export function TimeInput({
         setTyped(target.value);
         onChange(parseClock(target.value) ?? '');
       }}
-      onBlur={() => setTyped(null)}
+      onBlur={() => {
+        setTyped(null);
+        onBlur?.();
+      }}
     />
   );
 }

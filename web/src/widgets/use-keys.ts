@@ -28,13 +28,14 @@ export function useKeys(
   }, []);
 }
 
+const ACTS_ITSELF =
+  'button, a, input, select, textarea, summary, audio, video, [role="button"], [role="tab"], [role="combobox"], [role="option"], [role="slider"], [role="switch"], [role="menuitem"]';
+
 function isBusy(target: EventTarget | null, key: string): boolean {
   if (document.querySelector('[role="dialog"]:not([aria-hidden="true"])') !== null) return true;
-  if (!(target instanceof HTMLElement)) return false;
-  if (key === 'Enter' || key === ' ') {
-    if (target.closest('button, a, input, select, textarea, [role="combobox"]') !== null)
-      return true;
-  }
+  if (!(target instanceof Element)) return false;
+  // What has the focus and acts on Enter or Space itself keeps them.
+  if ((key === 'Enter' || key === ' ') && target.closest(ACTS_ITSELF) !== null) return true;
   const field = target.closest('input, textarea, select, [contenteditable="true"]');
   return field !== null && (field as HTMLInputElement).type !== 'radio';
 }

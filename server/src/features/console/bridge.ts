@@ -15,7 +15,7 @@ class Line {
   private socket: Socket | null = null;
   private silence: ReturnType<typeof setTimeout> | undefined;
   private again: ReturnType<typeof setTimeout> | undefined;
-  private live: ConsoleLive = { link: 'down', hello: null, status: null };
+  private live: ConsoleLive = { link: 'opening', hello: null, status: null };
 
   constructor(
     private readonly host: string,
@@ -25,8 +25,8 @@ class Line {
   /** Tells a listener how the console stands, now and whenever that changes; gives how to stop. */
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
-    listener(this.live);
     if (this.socket === null) this.open();
+    listener(this.live);
     return () => {
       this.listeners.delete(listener);
       if (this.listeners.size === 0) this.close();
@@ -47,6 +47,7 @@ class Line {
   private open(): void {
     const socket = connect(this.port, this.host);
     this.socket = socket;
+    this.awaitWord();
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
       if (this.socket !== socket) return;
@@ -64,14 +65,19 @@ class Line {
     const said = read(FromConsole, parsed(line));
     // What is not of the protocol is passed over; silence then shows as a lost link.
     if (!said.ok) return;
-    clearTimeout(this.silence);
-    this.silence = setTimeout(() => this.tell({ ...this.live, link: 'down' }), SILENCE_MS);
+    this.awaitWord();
     const { value } = said;
     this.tell({
       link: 'up',
       hello: value.type === 'hello' ? value : this.live.hello,
       status: value.type === 'status' ? value : this.live.status,
     });
+  }
+
+  /** Counts the link as down where nothing is heard for some seconds. */
+  private awaitWord(): void {
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.tell({ ...this.live, link: 'down' }), SILENCE_MS);
   }
 
   private tell(live: ConsoleLive): void {
@@ -85,7 +91,8 @@ class Line {
     const { socket } = this;
     this.socket = null;
     socket?.destroy();
-    this.live = { ...this.live, link: 'down' };
+    // Whoever listens next waits for its first word: an old one says nothing of a lost link.
+    this.live = { link: 'opening', hello: null, status: null };
   }
 }
 

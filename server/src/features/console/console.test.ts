@@ -113,4 +113,23 @@ describe('the bridge', () => {
     // And finds the console again by itself.
     expect((await until(bridge, ({ link }) => link === 'up')).link).toBe('up');
   });
+
+  it('tells no link as lost before the console had its time to answer', async () => {
+    const { bridge } = await line();
+    const links: string[] = [];
+    for (let page = 0; page < 2; page++) {
+      await new Promise<void>((resolve) => {
+        const leave = bridge.lineOf('Room')!.listen(({ link }) => {
+          links.push(link);
+          if (link === 'up') {
+            resolve();
+            // The page is reloaded: nobody listens for a moment.
+            queueMicrotask(() => leave());
+          }
+        });
+      });
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+    expect([...new Set(links)]).toEqual(['opening', 'up']);
+  });
 });

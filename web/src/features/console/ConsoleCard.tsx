@@ -15,6 +15,7 @@ export function ConsoleCard() {
     return <p className="small">No console is linked in this room: all is logged by hand.</p>;
   }
   const { status, link, hello } = live;
+  if (link === 'opening') return <p className="small">Looking for the console…</p>;
   if (status === null || link === 'down') {
     return (
       <div className="console-card is-fault" role="alert">

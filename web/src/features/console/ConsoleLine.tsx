@@ -7,7 +7,7 @@ export function ConsoleLine() {
   const live = useConsole();
   const faults = useConsoleFaults();
   const room = roomOf(useOpenVisit().record);
-  if (live === undefined) return null;
+  if (live === undefined || live.link === 'opening') return null;
   const { status, link } = live;
   if (status === null || link === 'down') {
     return <span className="console-line is-fault">✕ no link to the console</span>;

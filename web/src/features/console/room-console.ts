@@ -41,9 +41,10 @@ export function roomOf({ plan, run }: VisitRecord, testing = false): RoomView | 
   };
 }
 
-/** The console as it was last heard; null before it has said anything. */
+/** The console as it was last heard; null before it has said anything, or stayed silent. */
 export function viewOf(live: ConsoleLive | undefined): ConsoleView | null {
-  if (live?.hello == null || live.status === null) return null;
+  if (live === undefined || live.link === 'opening') return null;
+  if (live.hello === null || live.status === null) return null;
   const { type: _type, ...status } = live.status;
   return { ...status, link: live.link, serial: live.hello.serial };
 }

@@ -129,7 +129,7 @@ function Planning({ planning }: { planning: InkPlanning }) {
           ) : (
             <InkReasons evaluation={evaluation} step={chosen} />
           )}
-          <Sessions of={of} />
+          <Sessions of={of} untreated={order.untreated} />
         </div>
         {evaluation === null || used === null ? null : (
           <InkSteppers

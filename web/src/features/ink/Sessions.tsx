@@ -5,6 +5,7 @@ import {
   wantedColours,
   type InkCase,
 } from '@tidy-quill/core/ink';
+import type { InkColour } from '@tidy-quill/core/look';
 import { nextInkVisit } from '@tidy-quill/core/course';
 import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { lazy, Suspense } from 'react';
@@ -14,11 +15,19 @@ import { useOpenVisit } from '../visit/use-visit';
 const FadingChart = lazy(() => import('./FadingChart'));
 
 /** How many sessions it may take: the published sum term by term, then what this tattoo has done. */
-export function Sessions({ of }: { of: InkCase }) {
+export function Sessions({
+  of,
+  untreated,
+}: {
+  of: InkCase;
+  /** Colours that no light here treats: nothing is promised of them. */
+  untreated: readonly InkColour[];
+}) {
   const { fades, today } = useOpenVisit();
   const { ink, site, history } = of.subject;
   const score = sessionScore({ ink, site, skinType: workingSkin(of.subject).type });
-  const colours = wantedColours(of.subject).map(({ colour }) => {
+  const wanted = wantedColours(of.subject).filter(({ colour }) => !untreated.includes(colour));
+  const colours = wanted.map(({ colour }) => {
     const seen = fades.flatMap((each) =>
       each.fades.flatMap((fade) =>
         fade.colour === colour ? [{ sessions: each.sessions, faded: fade.faded }] : [],
@@ -52,6 +61,9 @@ export function Sessions({ of }: { of: InkCase }) {
               ? 'a twentieth or less is left'
               : `${course.left.from}–${course.left.to} more`}
           </li>
+        ))}
+        {untreated.map((colour) => (
+          <li key={colour}>{INK_COLOUR_WORDS[colour]}: no light here treats it, it stays</li>
         ))}
       </ul>
       <Suspense fallback={null}>

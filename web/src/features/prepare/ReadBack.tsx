@@ -100,7 +100,9 @@ export function ReadBack({
         <p className="field-error">
           {live.link === 'up'
             ? 'The console is off: switch it on before anything is confirmed.'
-            : 'No link to the console: type what its own display shows, or restore the link.'}
+            : live.link === 'opening'
+              ? 'Looking for the console…'
+              : 'No link to the console: type what its own display shows, or restore the link.'}
         </p>
       ) : null}
       {typing === null ? (

@@ -119,7 +119,14 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
           />
         </section>
         <section>
-          <SignsField signs={signs} onSigns={(next) => change({ signs: next })} />
+          <SignsField
+            signs={signs}
+            onSigns={(next) => {
+              // What was not there before has made it worse, unless somebody says otherwise.
+              const isNew = next.some((sign) => !reaction.report.signs.includes(sign));
+              change({ signs: next, trend: trend ?? (isNew ? 'worse' : null) });
+            }}
+          />
           <PhotoField
             about="reaction"
             ids={photoIds}

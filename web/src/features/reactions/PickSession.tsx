@@ -19,7 +19,11 @@ export function PickSession({
   const [chosen, setChosen] = useState(known);
   return (
     <Dialog open title="Report a reaction" footer={null} onCancel={onClose}>
-      {chosen === null ? <PickClient onPick={setChosen} /> : <Sessions clientId={chosen} />}
+      {chosen === null ? (
+        <PickClient onPick={setChosen} />
+      ) : (
+        <Sessions clientId={chosen} takesFocus />
+      )}
     </Dialog>
   );
 }
@@ -27,6 +31,9 @@ export function PickSession({
 function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
   const [text, setText] = useState('');
   const { data } = useClientsQuery({ text, page: 1 }, { skip: text.trim().length < 2 });
+  const clients = data?.clients ?? [];
+  // One alone need not be pressed.
+  const only = clients.length === 1 && data?.total === 1 ? clients[0]! : null;
   return (
     <>
       <label htmlFor="reaction-client">Who calls?</label>
@@ -38,9 +45,19 @@ function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
       />
       {text.trim().length < 2 ? null : data?.total === 0 ? (
         <p>Nobody is found by that.</p>
+      ) : only !== null ? (
+        <>
+          <p>
+            <strong>
+              {only.givenName} {only.familyName}
+            </strong>
+            , {only.reference}, born {shortDay(only.birthDate)}
+          </p>
+          <Sessions clientId={only.id} />
+        </>
       ) : (
         <ul className="pick-list">
-          {(data?.clients ?? []).map((client) => (
+          {clients.map((client) => (
             <li key={client.id}>
               <button type="button" onClick={() => onPick(client.id)}>
                 {client.givenName} {client.familyName}
@@ -56,7 +73,14 @@ function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
   );
 }
 
-function Sessions({ clientId }: { clientId: string }) {
+function Sessions({
+  clientId,
+  takesFocus = false,
+}: {
+  clientId: string;
+  /** Whether the name that was pressed is gone by now: the focus goes on to the sessions instead of being lost. */
+  takesFocus?: boolean;
+}) {
   const { data } = useClientQuery(clientId);
   const { timeZone } = useSignedIn().clinic;
   if (data === undefined) return null;
@@ -69,8 +93,7 @@ function Sessions({ clientId }: { clientId: string }) {
   return (
     <>
       <p>Which session does it belong to?</p>
-      {/* The name that was pressed is gone by now: the focus goes on to the sessions instead of being lost. */}
-      <ul className="pick-list" ref={focusFirst}>
+      <ul className="pick-list" ref={takesFocus ? focusFirst : null}>
         {fired.map((visit) => (
           <li key={`${visit.id} ${visit.areaId}`}>
             <Link to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}>

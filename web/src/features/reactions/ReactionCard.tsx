@@ -17,11 +17,18 @@ import { useOpenVisit } from '../visit/use-visit';
 import { FollowForm } from './FollowForm';
 
 /** A reaction with every step that was kept, oldest first; open until somebody closes it. */
-export function ReactionCard({ reaction }: { reaction: Reaction }) {
+export function ReactionCard({
+  reaction,
+  toUpdate,
+}: {
+  reaction: Reaction;
+  /** Whether somebody came to update it. */
+  toUpdate: boolean;
+}) {
   const { staffNames } = useOpenVisit();
   const { timeZone } = useSignedIn().clinic;
   const now = new Date(useNow()).toISOString();
-  const [following, setFollowing] = useState(false);
+  const [following, setFollowing] = useState(toUpdate);
   const { report, closed, triage, againAt, entries } = reaction;
   const level = triage?.level ?? 'advice';
   const path = PATH_WORDS[report.what];

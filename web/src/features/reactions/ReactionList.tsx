@@ -40,7 +40,9 @@ export function ReactionList() {
             {data.map(({ visitId, areaId, client, treatedAt, reaction, ...area }) => (
               <tr key={reaction.id}>
                 <th scope="row">
-                  <Link to={`/visits/${visitId}/reactions?zone=${areaId}`}>{client.name}</Link>
+                  <Link to={`/visits/${visitId}/reactions?zone=${areaId}&update=${reaction.id}`}>
+                    {client.name}
+                  </Link>
                   <span className="quiet">{client.phone}</span>
                 </th>
                 <td>

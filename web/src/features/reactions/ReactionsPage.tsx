@@ -43,7 +43,11 @@ export function ReactionsPage() {
       </header>
       <DiaryList visitId={visit.id} />
       {reactions.map((reaction) => (
-        <ReactionCard key={reaction.id} reaction={reaction} />
+        <ReactionCard
+          key={reaction.id}
+          reaction={reaction}
+          toUpdate={search.get('update') === reaction.id}
+        />
       ))}
       {!fired ? (
         <section className="empty">

@@ -14,7 +14,6 @@ import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import {
   clockText,
-  dayOf,
   EXTENT_WORDS,
   HOW_WORDS,
   LEVEL_WORDS,
@@ -133,7 +132,7 @@ export function ReportForm({
                 {...field}
                 label="When did it begin?"
                 timeZone={timeZone}
-                today={dayOf(new Date(now).toISOString(), timeZone)}
+                now={new Date(now).toISOString()}
                 value={draft.onsetAt}
                 onChange={(onsetAt) => change({ onsetAt })}
               />

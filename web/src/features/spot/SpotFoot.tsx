@@ -1,4 +1,4 @@
-import { isTestVisit } from '@tidy-quill/core/record';
+import { isTestVisit, preparation } from '@tidy-quill/core/record';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
@@ -65,12 +65,14 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       </StageFoot>
     );
   }
+  // What was made ready before the spots need not be seen again.
+  const ready = preparation(record).complete;
   return (
     <StageFoot
       enter
-      action="Go to Prepare"
+      action={ready ? 'Go to Treat' : 'Go to Prepare'}
       disabled={spots.needed.length > 0 || record.planIsStale}
-      onAction={() => void navigate(pathOf('prepare'))}
+      onAction={() => void navigate(pathOf(ready ? 'treat' : 'prepare'))}
       above={above}
     >
       {spots.needed.length > 0 ? 'Treatment waits for the test spots.' : CAUTION_SHORT}

@@ -112,7 +112,8 @@ function pulseText({ run, pulses }: SessionCell, isCurrent: boolean): string {
   const over = run.pulses > pulses ? `, ${figure(run.pulses - pulses, 0)} over` : '';
   if (run.ended !== null) {
     const word = run.ended === 'done' ? '' : `, ${ENDED[run.ended].word}`;
-    return `${figure(run.pulses, 0)}${over}${word}`;
+    const under = run.pulses < pulses ? ` of ${figure(pulses, 0)}` : '';
+    return `${figure(run.pulses, 0)}${under}${over}${word}`;
   }
   return isCurrent || run.pulses > 0
     ? `${figure(run.pulses, 0)} of ${figure(pulses, 0)}${over}`

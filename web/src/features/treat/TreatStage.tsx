@@ -211,6 +211,7 @@ export function TreatStage() {
         }
         // Enter means one thing at a time: to start, then that a cell is done. It never ends a treatment.
         enter={!begun || (running && current !== null)}
+        {...(begun && !ended && current === null ? { letter: '.' } : {})}
         disabled={(!begun && faults.length > 0) || (halted && current !== null)}
         action={footAction(run.state, current)}
         onAction={() => {

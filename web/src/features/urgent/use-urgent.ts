@@ -72,7 +72,7 @@ function ofReaction({ visitId, areaId, client, reaction, ...area }: ReactionList
     level: reaction.triage?.level ?? 'advice',
     since: reaction.reportedAt,
     by: reaction.againAt,
-    path: `/visits/${visitId}/reactions?zone=${areaId}`,
+    path: `/visits/${visitId}/reactions?zone=${areaId}&update=${reaction.id}`,
   };
 }
 

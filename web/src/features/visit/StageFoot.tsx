@@ -11,6 +11,7 @@ export function StageFoot({
   disabled = false,
   busy = false,
   enter = false,
+  letter = enter ? 'Enter' : undefined,
   above,
 }: {
   children?: ReactNode;
@@ -22,24 +23,28 @@ export function StageFoot({
   busy?: boolean;
   /** Whether Enter presses it too, as in the room. */
   enter?: boolean;
+  /** The key that presses it, where that is not Enter. */
+  letter?: string | undefined;
 }) {
   useFreeEnter(enter);
-  useKeys(enter && !disabled && !busy ? { Enter: onAction } : {});
+  useKeys(letter !== undefined && !disabled && !busy ? { [letter]: onAction } : {});
   return (
     <footer className="stage-end">
       {above}
       <div className="stage-foot">
         <div className="stage-foot-text">{children}</div>
         <Button
+          // With another key it is another button: an Enter held on the one before does not press this.
+          key={letter ?? ''}
           type="primary"
           className="main-action"
           disabled={disabled}
           loading={busy}
           onClick={onAction}
-          aria-keyshortcuts={enter ? 'Enter' : undefined}
+          aria-keyshortcuts={letter}
         >
           {action}
-          {enter ? <kbd> · Enter</kbd> : null}
+          {letter === undefined ? null : <kbd> · {letter}</kbd>}
         </Button>
       </div>
     </footer>

@@ -1,11 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startApplication, type Application } from './application';
-import { startBrowser, type Browser } from './browser';
-import { fillMoment, openVisit, signIn } from './walk';
-
-// Each job with the fewest steps that it can take: a press, a choice, a key or a typed field each. docs/guide/jobs.md
-// lists them; nobody should need a fifth more.
-const ALLOWED = 1.2;
+import { startApplication, type Application } from '../application';
+import { startBrowser, type Browser } from '../browser';
+import { openVisit, signIn } from '../walk';
+import { inSteps } from './steps';
 
 let app: Application;
 let browser: Browser;
@@ -18,15 +15,6 @@ afterAll(async () => {
   await browser.close();
   await app.close();
 });
-
-/** Does a job and holds its steps against the fewest. */
-async function inSteps(least: number, at: Browser, job: () => Promise<void>): Promise<void> {
-  const before = at.steps();
-  await job();
-  const taken = at.steps() - before;
-  console.log(`${taken} steps, ${least} at the least`);
-  expect(taken).toBeLessThanOrEqual(Math.floor(least * ALLOWED));
-}
 
 describe('a new client by telephone', () => {
   it('is found to be new, added, booked for two areas, and sent the questions', async () => {
@@ -131,28 +119,5 @@ describe('a student at the bench', () => {
       );
     });
     await browser.see('B, now');
-  });
-});
-
-describe('a blister that is phoned in', () => {
-  it('is reported, triaged, and closed once it has healed', async () => {
-    await browser.later(24 * 60);
-    await browser.open('/');
-    await browser.see('Report a reaction');
-    await inSteps(12, browser, async () => {
-      await browser.press('Report a reaction');
-      await browser.fill('Who calls?', '01632 960 210');
-      await browser.press('Corisande Yewbarrow', '//*[@role="dialog"]');
-      await browser.press('both forearms', '//*[@role="dialog"]');
-      await browser.choose('What is it?', 'blister');
-      await fillMoment(browser, 'When did it begin?', 'yesterdayT23:50');
-      await browser.choose('How much of what was treated?', 'a part of it');
-      await browser.choose('Since it began', 'the same');
-      await browser.press('Save report: See today');
-      await browser.press('Update or close');
-      await browser.choose('Or close it', 'healed');
-      await browser.press('Close the reaction');
-      await browser.see('closed: healed');
-    });
   });
 });
