@@ -29,6 +29,8 @@ export interface Browser {
   readonly pressTwice: (name: string) => Promise<void>;
   /** Loads the page anew, its clock set forward by so many minutes from now on. */
   readonly later: (minutes: number) => Promise<void>;
+  /** Loads the page anew with a clock that is wrong by so many minutes: the server’s is right. */
+  readonly wrongClock: (minutes: number) => Promise<void>;
   readonly size: (width: number, height: number) => Promise<void>;
   /** Takes the network away from this browser, or gives it back. */
   readonly network: (on: boolean) => Promise<void>;
@@ -93,12 +95,15 @@ export async function startBrowser(address: string): Promise<Browser> {
   let minutesOn = 0;
   const later = async (minutes: number) => {
     minutesOn += minutes;
+    await setClock(minutesOn);
+  };
+  const setClock = async (shown: number, real = shown) => {
     await (driver as chrome.Driver).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
-      source: `if (!globalThis.clockSet || globalThis.clockSet < ${minutesOn}) {
-        globalThis.clockSet = ${minutesOn};
+      source: `if (!globalThis.clockSet || globalThis.clockSet < ${shown}) {
+        globalThis.clockSet = ${shown};
         const Real = globalThis.RealDate ?? Date;
         globalThis.RealDate = Real;
-        const now = () => Real.now() + ${minutesOn} * 60000;
+        const now = () => Real.now() + ${shown} * 60000;
         globalThis.Date = class extends Real {
           constructor(...of) { if (of.length === 0) super(now()); else super(...of); }
           static now() { return now(); }
@@ -109,7 +114,7 @@ export async function startBrowser(address: string): Promise<Browser> {
         Headers.prototype.get = function (name) {
           const value = get.call(this, name);
           if (value === null || name !== 'x-server-time') return value;
-          return String(Number(value) + ${minutesOn} * 60000);
+          return String(Number(value) + ${real} * 60000);
         };
       }`,
     });
@@ -139,6 +144,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     size,
     network,
     later,
+    wrongClock: (minutes) => setClock(minutes, 0),
     open: (path) => driver.get(`${address}${path}`),
     see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
     seeWithin: (text, waitMs) =>

@@ -111,6 +111,9 @@ describe('after the session', () => {
     await hand.choose('Or close it', 'healed');
     await hand.enter('Close the reaction');
     await browser.see('closed: healed');
+    // The form is gone, and the focus went on to what can be done next.
+    const held = () => browser.driver.switchTo().activeElement().getText();
+    expect(await held()).toContain('Report another');
     await expect
       .poll(async () => (await app.kept('Okapi-Lune', 'reactionClosed'))[0]?.body, SOON)
       .toMatchObject({ outcome: 'healed' });

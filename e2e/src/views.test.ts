@@ -69,8 +69,6 @@ async function record(): Promise<void> {
 async function reaction(): Promise<void> {
   await browser.open('/');
   await browser.press('Jessamy Rookwhistle');
-  await browser.see('Update or close');
-  await browser.press('Update or close');
   await browser.see('How does it go?');
 }
 

@@ -82,7 +82,8 @@ describe('a first visit and the next', () => {
 
   it('make ready what the plan asks for, and read the console back', async () => {
     await browser.see('Eyewear for 810 nm on everyone, label OD');
-    await browser.press('Something differs');
+    await browser.see('All ready.');
+    await browser.keys('o');
     await browser.fill('Console fluence', '22');
     await browser.press('Save what it shows');
     await browser.see('The console does not agree with the plan');

@@ -6,6 +6,7 @@ import {
   figure,
   sentence,
   fromToday,
+  inClockStyle,
   momentOf,
   spotText,
 } from './format';
@@ -23,6 +24,13 @@ describe('dates', () => {
     expect(momentOf('2026-03-29', '09:00', 'Europe/London')).toBe('2026-03-29T08:00:00.000Z');
     expect(clockText('2026-07-01T23:30:00Z', 'Europe/London')).toBe('00:30');
     expect(dayOf('2026-07-01T23:30:00Z', 'Europe/London')).toBe('2026-07-02');
+  });
+
+  it('are written on a 12-hour clock where a clinic wants it, in one piece', () => {
+    const noon = '2026-11-24T12:05:00Z';
+    expect(inClockStyle('h12', () => clockText(noon, 'Europe/London'))).toBe('12:05\u00a0pm');
+    expect(inClockStyle('h12', () => clockText(noon, 'America/New_York'))).toBe('7:05\u00a0am');
+    expect(clockText(noon, 'Europe/London')).toBe('12:05');
   });
 });
 

@@ -25,7 +25,7 @@ export const CLOCKS = ['h24', 'h12'] as const;
 /** How a clinic writes clock times: “14:30” or “2:30 pm”. */
 export type ClockStyle = (typeof CLOCKS)[number];
 
-const CLOCK_FORMATS: Readonly<Record<ClockStyle, string>> = { h24: 'HH:mm', h12: 'h:mm a' };
+const CLOCK_FORMATS: Readonly<Record<ClockStyle, string>> = { h24: 'HH:mm', h12: 'h:mm\u00a0a' };
 
 let clockStyle: ClockStyle = 'h24';
 

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
-import { openVisit, signIn } from '../walk';
+import { openVisit, RIBBON, signIn, SOON } from '../walk';
 import { inSteps } from './steps';
 
 let app: Application;
@@ -71,11 +71,48 @@ describe('a return', () => {
 });
 
 describe('the supervisor’s morning', () => {
+  let desk: Browser;
+  beforeAll(async () => {
+    desk = await startBrowser(app.url);
+    await signIn(desk, 'caspian');
+  });
+  afterAll(() => desk.close());
+
+  it('sees to the reaction that is overdue', async () => {
+    await inSteps(4, desk, async () => {
+      await desk.press(
+        'Jessamy Rookwhistle',
+        '//section[@aria-label="Reactions being followed"]//tr[contains(., "overdue")]',
+      );
+      await desk.choose('How do we know?', 'seen here');
+      await desk.choose('How does it go?', 'better');
+      await desk.press('Save this step');
+      await desk.see('seen here, better');
+    });
+  });
+
+  it('overrides a stop, named with its client and rule, for a reason alone', async () => {
+    await desk.press('Today');
+    await inSteps(4, desk, async () => {
+      await desk.press('Leander Bristlecombe', '//table');
+      await desk.press('Supervisor override');
+      await desk.see('Leander Bristlecombe, TQ-0006, chest.', '//div[@role="dialog"]');
+      await desk.see('doxycycline: The skin may burn', '//div[@role="dialog"]');
+      await desk.see('Approved by you, Caspian Thorngate', '//div[@role="dialog"]');
+      await desk.fill('Reason', 'Taken once, four weeks ago; the date was a slip');
+      await desk.press('Override, on the record');
+      await desk.gone('Override the stop');
+    });
+    const [override] = await app.kept('Bristlecombe', 'stopOverridden');
+    expect(override!.body).toMatchObject({
+      reason: 'Taken once, four weeks ago; the date was a slip',
+    });
+  });
+
   it('reads what changed in a draft, cell by cell, with the clients it touches, and approves it', async () => {
-    const desk = await startBrowser(app.url);
-    try {
-      await signIn(desk, 'caspian');
-      await desk.open('/devices/protocol');
+    await inSteps(8, desk, async () => {
+      await desk.press('Devices');
+      await desk.press('Protocol', '//main');
       await desk.see('Versions');
       await desk.press('Edit', '//table//tr[1]');
       await desk.fill('Fluence to, J/cm²', '17');
@@ -87,9 +124,53 @@ describe('the supervisor’s morning', () => {
       await desk.see('What it would change for clients already planned');
       await desk.press('Approve version 2');
       await desk.see('in force', '//section[@class="versions"]//li[1]');
-    } finally {
-      await desk.close();
-    }
+    });
+  });
+});
+
+describe('papers', () => {
+  /** The pages of the PDF that a link of this page leads to. */
+  const pagesOf = async (ending: string): Promise<number> => {
+    const text = await browser.driver.executeAsyncScript<string>(
+      `const [ending, done] = arguments;
+       const link = document.querySelector('a[href$="' + ending + '"]');
+       fetch(link.href).then((answer) => answer.arrayBuffer())
+         .then((bytes) => done(new TextDecoder('latin1').decode(bytes)));`,
+      ending,
+    );
+    return text.match(/\/Type \/Page\b/g)?.length ?? 0;
+  };
+
+  it('are one page each: advice with the next visit, and the record', async () => {
+    await browser.open('/');
+    await browser.see('Corisande Yewbarrow');
+    await inSteps(6, browser, async () => {
+      await browser.press('Corisande Yewbarrow', '//table');
+      await browser.press('Send home', RIBBON);
+      await browser.see('After your laser hair removal');
+      expect(await pagesOf('/aftercare.pdf')).toBe(1);
+      await browser.press('PDF', '//*[@class="give-advice"]');
+      await browser.press('Read and sign the record');
+      await browser.see('Sign the record');
+      expect(await pagesOf('/record.pdf')).toBe(1);
+      await browser.press('PDF', '//header');
+      await browser.press('Open the client');
+      await browser.see('Export');
+    });
+    await expect
+      .poll(async () => (await app.kept('Yewbarrow', 'adviceGiven'))[0]?.body, SOON)
+      .toMatchObject({ by: 'pdf' });
+  });
+
+  it('export a client whole, in open formats', async () => {
+    await browser.press('Export');
+    await browser.see('Whole record (JSON)');
+    const statuses = await browser.driver.executeAsyncScript<number[]>(
+      `const [done] = arguments;
+       const links = [...document.querySelectorAll('a[href$=".json"], a[href$=".csv"]')];
+       Promise.all(links.map(({ href }) => fetch(href).then(({ status }) => status))).then(done);`,
+    );
+    expect(statuses).toEqual([200, 200]);
   });
 });
 

@@ -1,7 +1,8 @@
+import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
-import { signIn } from '../walk';
+import { RIBBON, signIn } from '../walk';
 import { inSteps } from './steps';
 
 let app: Application;
@@ -60,5 +61,62 @@ describe('a blister that is phoned in, then fever, then closed', () => {
     const [step] = await app.kept('Yewbarrow', 'reactionFollowed');
     expect(step!.body).toMatchObject({ trend: 'worse', triage: { level: 'clinicianNow' } });
     expect(await app.kept('Yewbarrow', 'reactionClosed')).toHaveLength(1);
+  });
+});
+
+describe('the client’s phone', () => {
+  let phone: Browser;
+  const question = (id: string) => `//*[@data-question="${id}"]`;
+  beforeAll(async () => {
+    phone = await startBrowser(app.url);
+    await phone.size(390, 844);
+  });
+  afterAll(() => phone.close());
+
+  it('answers every question, a medicine by the name that people write, and sends it', async () => {
+    await browser.open('/');
+    await browser.press('Send questions', '//tr[contains(., "Isolde Marrowby")]');
+    await browser.press('Send the link');
+    await browser.see('/answer/');
+    await phone.open(new URL(await browser.text('.invite-link')).pathname);
+    await phone.see('Hello Isolde');
+    const ids = await phone.driver.executeScript<string[]>(
+      'return [...document.querySelectorAll("[data-question]")].map((each) => each.dataset.question)',
+    );
+    // An answer to each question, a name, which of those meant, and send it.
+    await inSteps(ids.length + 3, phone, async () => {
+      for (const id of ids) await phone.press(id === 'medicines' ? 'Yes' : 'No', question(id));
+      await phone.fill('Name of a medicine, cream or supplement', 'isotretinoine');
+      await phone.keys(Key.ENTER);
+      await phone.press('isotretinoin', '//*[contains(@aria-label, "Did you mean")]');
+      await phone.see('We may have to wait', question('medicines'));
+      await phone.see('All answered');
+      await phone.press('Send my answers');
+      await phone.see('Thank you, Isolde');
+    });
+    await browser.open('/');
+    await browser.see('Answered at home', '//tr[contains(., "Isolde Marrowby")]');
+  });
+
+  it('tells of a blister with spreading redness, keeps the numbers in sight, and corrects it', async () => {
+    await browser.press('Corisande Yewbarrow', '//table');
+    await browser.press('Send home', RIBBON);
+    await browser.press('Send a healing diary');
+    await browser.see('Diary sent:');
+    await phone.open(new URL(await browser.text('.give-advice a[href*="/diary/"]')).pathname);
+    await phone.see('How is it healing, Corisande?');
+    await inSteps(7, phone, async () => {
+      await phone.press('hot redness that spreads');
+      await phone.see('Do not wait for our answer');
+      await phone.press('worse', '//*[@class="choice"][1]');
+      await phone.press('blister', '//*[contains(., "What do you see?")]/..');
+      await phone.press('Send it to the clinic');
+      await phone.see('Do not wait for our answer');
+      await phone.press('Correct this');
+      await phone.press('wet or weeping skin');
+      await phone.press('Send the correction');
+      await phone.see('corrected');
+    });
+    await phone.see('01632 960 114');
   });
 });

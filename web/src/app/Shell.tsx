@@ -8,7 +8,7 @@ import {
   ToolOutlined,
 } from '@ant-design/icons';
 import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
@@ -20,6 +20,7 @@ import { NewVersion } from './NewVersion';
 import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
+import { useKeptFocus } from '../widgets/use-kept-focus';
 import { antThemeFor, applyPalette } from './theme';
 import { themeOf, view } from './view';
 
@@ -88,13 +89,21 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
             <SignOut name={me.staff.name} />
           </div>
         </nav>
-        <main id="page" tabIndex={-1}>
-          <Arrivals />
-          <Outlet />
-        </main>
+        <Page />
       </div>
       {me.cautionAccepted ? null : <CautionFirst />}
     </ClinicContext>
+  );
+}
+
+function Page() {
+  const page = useRef<HTMLElement>(null);
+  useKeptFocus(page);
+  return (
+    <main id="page" ref={page} tabIndex={-1}>
+      <Arrivals />
+      <Outlet />
+    </main>
   );
 }
 

@@ -16,6 +16,8 @@ type Line = readonly [
 
 const range = ([low, high]: readonly [number, number]): Range => ({ low, high });
 
+const ROMAN = { 1: 'I', 2: 'II', 3: 'III', 4: 'IV', 5: 'V', 6: 'VI' } as const;
+
 const SCHOOL_WORDS: Readonly<Record<Technique, string>> = {
   stamping: 'stamped',
   inMotion: 'in motion',
@@ -41,7 +43,7 @@ const rows = (
   lines: readonly Line[],
 ): ProtocolRow[] =>
   lines.map(([skinTypes, calibres, pulseMs, fluenceJcm2]) => ({
-    id: `${SCHOOL_WORDS[technique]} ${wavelengthNm[0]}, types ${skinTypes.join(' ')}, ${HAIR_WORDS.get(calibres)}`,
+    id: `${SCHOOL_WORDS[technique]}, ${wavelengthNm.join('–')} nm, type ${skinTypes.map((type) => ROMAN[type]).join(', ')}, ${HAIR_WORDS.get(calibres)}`,
     laserClass,
     technique,
     wavelengthNm: range(wavelengthNm),

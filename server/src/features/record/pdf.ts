@@ -5,6 +5,7 @@ import {
   type ClockStyle,
   sheetNames,
   sheetSections,
+  shortDay,
   visitDayText,
 } from '@tidy-quill/contract/words/index';
 import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/record';
@@ -25,7 +26,7 @@ export function recordPdf(
     write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
     write(
       doc,
-      `${client.reference}, born ${client.birthDate}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
+      `${client.reference}, born ${shortDay(client.birthDate)}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
       { after: 4 },
     );
     for (const { title, lines } of sheetSections(sheet, names)) {

@@ -76,9 +76,12 @@ export function MedicineList({
           options={fitting.map(({ name }) => ({ value: name }))}
           onChange={setTyped}
           filterOption={false}
+          defaultActiveFirstOption={false}
           onSelect={(name: string) => add(name)}
           onInputKeyDown={(event) => {
-            if (event.key === 'Enter' && fitting.length === 0) {
+            // Enter takes the name that the arrows went to, else what was typed.
+            const at = event.currentTarget.getAttribute('aria-activedescendant');
+            if (event.key === 'Enter' && (at === null || at.endsWith('-1'))) {
               event.preventDefault();
               add(typed);
             }

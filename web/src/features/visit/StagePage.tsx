@@ -19,7 +19,7 @@ export function StagePage({
     else focusFirst(page.current);
   }, [byKeys]);
   return (
-    <div ref={page} tabIndex={-1} className="stage-page">
+    <div ref={page} tabIndex={-1} className="stage-page" data-by-keys={byKeys ? '' : undefined}>
       {children}
     </div>
   );
