@@ -41,7 +41,7 @@ export default {
       name: 'optics-to-window-know-no-planner',
       severity: 'error',
       from: { path: '^core/src/(units|optics|heat|damage|window|coverage|reaction|suitability)/' },
-      to: { path: '^core/src/(plan|record)/' },
+      to: { path: '^core/src/(plan|events|session|workflow|report)/' },
     },
     {
       name: 'no-circles',

@@ -44,6 +44,9 @@ export async function check() {
     if (modules < 80) throw new Stop(`Only ${modules} modules were read: the rules saw too little`);
     return `${modules} modules`;
   });
+  await step('rooms', () =>
+    quietly(tool('depcruise', 'core/src', '--config', '.dependency-cruiser.rooms.mjs')),
+  );
   await step('dead code', () => quietly(tool('knip')));
 }
 

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
-import { CASE } from '../../core/src/plan/plan.test-data';
+import { CASE } from '@tidy-quill/core/samples';
 import { propose } from '../../core/src/plan';
 import reference from '../../core/src/window/reference-cases.json';
 import type { opticsReport } from './optics-report';

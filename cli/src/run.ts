@@ -4,7 +4,7 @@ import { PlanInputs } from '@tidy-quill/contract/visit';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
-import { workAgain } from '@tidy-quill/core/record';
+import { workAgain } from '@tidy-quill/core/session';
 import { InputError } from '@tidy-quill/core/units';
 import { windowReport } from '@tidy-quill/core/window';
 import type * as v from 'valibot';

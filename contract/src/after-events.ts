@@ -6,7 +6,7 @@ import {
   type Triage,
 } from '@tidy-quill/core/reaction';
 import { PLACES } from '@tidy-quill/core/look';
-import { REACTION_OUTCOMES, REACTION_STEPS, REPORTED_HOW } from '@tidy-quill/core/record';
+import { REACTION_OUTCOMES, REACTION_STEPS, REPORTED_HOW } from '@tidy-quill/core/events';
 import * as v from 'valibot';
 import { Signature } from './consent';
 import { Id, line, Moment, note, number, whole } from './text';

@@ -1,5 +1,5 @@
 import { TECHNIQUES } from '@tidy-quill/core/plan';
-import { ADVICE_PARTS, HABITS, type AdviceBlocks as Core } from '@tidy-quill/core/course';
+import { ADVICE_PARTS, HABITS, type AdviceBlocks as Core } from '@tidy-quill/core/aftercare';
 import { JOBS } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { line, number, whole } from './text';

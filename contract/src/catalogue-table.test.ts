@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DIODE, PROTOCOL } from '../../core/src/plan/plan.test-data';
+import { DIODE, PROTOCOL } from '@tidy-quill/core/samples';
 import { fromCells, HANDPIECE_TABLE, PROTOCOL_TABLE, toCells } from './catalogue-table';
 
 const cells = toCells(HANDPIECE_TABLE, DIODE);

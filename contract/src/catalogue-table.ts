@@ -1,5 +1,8 @@
-import type { InkRow as InkRowCore } from '@tidy-quill/core/ink';
-import type { Handpiece as CoreHandpiece, ProtocolRow } from '@tidy-quill/core/plan';
+import type {
+  Handpiece as CoreHandpiece,
+  InkRow as InkRowCore,
+  ProtocolRow,
+} from '@tidy-quill/core/plan';
 import type { Rule as CoreRule, Substance as CoreSubstance } from '@tidy-quill/core/suitability';
 import { spotLine, readSpot } from './cells';
 import { Handpiece, InkRow, ProtocolRow as ProtocolRowSchema } from './plan';

@@ -1,6 +1,6 @@
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
-import type { AdviceBlocks } from '@tidy-quill/core/course';
+import type { AdviceBlocks } from '@tidy-quill/core/aftercare';
 import type { Outcome, SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';

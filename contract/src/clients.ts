@@ -1,8 +1,8 @@
-import { SITE_IDS, SITES } from '@tidy-quill/core/course';
+import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import type { Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { JOBS } from '@tidy-quill/core/suitability';
-import type { Stage } from '@tidy-quill/core/record';
+import type { Stage } from '@tidy-quill/core/workflow';
 import * as v from 'valibot';
 import type { Consent } from './consent';
 import { DayText, Id, line, Moment, note, number, whole } from './text';

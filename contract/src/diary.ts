@@ -6,7 +6,8 @@ import {
   type ReactionReport,
   type Triage,
 } from '@tidy-quill/core/reaction';
-import type { Advice, SiteId } from '@tidy-quill/core/course';
+import type { Advice } from '@tidy-quill/core/aftercare';
+import type { SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { Id, note } from './text';

@@ -1,5 +1,5 @@
 import { PLAIN_ZONE } from '@tidy-quill/core/look';
-import type { EventBody, EventKind } from '@tidy-quill/core/record';
+import type { EventBody, EventKind } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { LiveAsk } from './live';
 import { read } from './problem';

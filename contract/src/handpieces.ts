@@ -1,6 +1,7 @@
 import type { Handpiece, Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
-import type { IncidentKind, Reaction } from '@tidy-quill/core/record';
+import type { IncidentKind } from '@tidy-quill/core/events';
+import type { Reaction } from '@tidy-quill/core/session';
 import * as v from 'valibot';
 import { DayText } from './text';
 

@@ -1,13 +1,16 @@
-import { SITE_IDS } from '@tidy-quill/core/course';
+import { SITE_IDS } from '@tidy-quill/core/sites';
 import { CALIBRES, HAIR_COLOURS } from '@tidy-quill/core/optics';
-import { LASER_CLASSES, PULSE_CLASSES, SKIN_SURFACES, TECHNIQUES } from '@tidy-quill/core/plan';
-import type * as Core from '@tidy-quill/core/plan';
-import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
 import {
-  INK_TABLE_NM,
+  LASER_CLASSES,
+  PULSE_CLASSES,
+  SKIN_SURFACES,
+  TECHNIQUES,
   type InkProtocol as InkProtocolCore,
   type InkRow as InkRowCore,
-} from '@tidy-quill/core/ink';
+} from '@tidy-quill/core/plan';
+import type * as Core from '@tidy-quill/core/plan';
+import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
+import { INK_TABLE_NM } from '@tidy-quill/core/ink';
 import * as v from 'valibot';
 import { InkFinding, TypingAnswers } from './look';
 import { INK_COLOURS, INK_DENSITIES } from '@tidy-quill/core/look';

@@ -1,4 +1,5 @@
-import type { Reaction, VisitEvent } from '@tidy-quill/core/record';
+import type { Reaction } from '@tidy-quill/core/session';
+import type { VisitEvent } from '@tidy-quill/core/events';
 import * as v from 'valibot';
 import type { Area, Client } from './clients';
 import { Signature, type Consent } from './consent';

@@ -1,4 +1,5 @@
-import type { NotReady, Stage } from '@tidy-quill/core/record';
+import type { NotReady } from '@tidy-quill/core/session';
+import type { Stage } from '@tidy-quill/core/workflow';
 import type { Due } from '@tidy-quill/core/spot';
 import type { Job } from '@tidy-quill/core/suitability';
 

@@ -1,5 +1,5 @@
-import { PROTOCOL } from '../../core/src/plan/plan.test-data';
-import { STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { PROTOCOL } from '@tidy-quill/core/samples';
+import { STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import type { Protocol } from '@tidy-quill/core/plan';
 import { describe, expect, it } from 'vitest';

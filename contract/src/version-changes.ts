@@ -1,6 +1,5 @@
 import { changesBetween } from '@tidy-quill/core/look';
-import type { InkRow } from '@tidy-quill/core/ink';
-import type { Handpiece, Protocol, ProtocolRow } from '@tidy-quill/core/plan';
+import type { Handpiece, InkRow, Protocol, ProtocolRow } from '@tidy-quill/core/plan';
 import type { Rule, Substance, SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { CatalogueContent, CatalogueKind } from './catalogue';
 import {

@@ -1,11 +1,7 @@
-import type { AdviceBlocks, Habit } from '@tidy-quill/core/course';
+import type { AdviceBlocks, Habit } from '@tidy-quill/core/aftercare';
 import type { PastSession } from '@tidy-quill/core/plan';
-import type {
-  FadeSeen,
-  Findings as CoreFindings,
-  Reaction,
-  VisitEvent,
-} from '@tidy-quill/core/record';
+import type { FadeSeen, Findings as CoreFindings, VisitEvent } from '@tidy-quill/core/events';
+import type { Reaction } from '@tidy-quill/core/session';
 import type { History, SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';

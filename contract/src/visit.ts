@@ -1,4 +1,4 @@
-import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/course';
+import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/aftercare';
 import { MARKS, STOP_CAUSES } from '@tidy-quill/core/reaction';
 import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
 import {
@@ -6,9 +6,9 @@ import {
   CELL_ENDS,
   INCIDENTS,
   type EventBody,
-  type PlanInputs as PlanInputsCore,
   type VisitEvent,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/events';
+import { type PlanInputs as PlanInputsCore } from '@tidy-quill/core/session';
 import { JOBS, type Assessment } from '@tidy-quill/core/suitability';
 import { INK_COLOURS, PLACES } from '@tidy-quill/core/look';
 import { STEP_REASONS, TEST_SPOT_REASONS } from '@tidy-quill/core/plan';

@@ -1,4 +1,5 @@
-import { growing, zoneRecord, type VisitEvent } from '../src/record';
+import { growing, zoneRecord } from '@tidy-quill/core/session';
+import { type VisitEvent } from '@tidy-quill/core/events';
 import { medianMs, report } from './timing';
 
 const EVENTS = 10_000;

@@ -1,6 +1,7 @@
 import type { RecordOpened } from '@tidy-quill/contract/record';
 import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
-import { sessionSheet, type EventKind } from '@tidy-quill/core/record';
+import { sessionSheet } from '@tidy-quill/core/report';
+import { type EventKind } from '@tidy-quill/core/events';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';

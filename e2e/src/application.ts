@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { EventKind } from '@tidy-quill/core/record';
+import type { EventKind } from '@tidy-quill/core/events';
 import pg from 'pg';
 import { end, prepare, serve, serveConsoles } from '../../scripts/serve.mjs';
 

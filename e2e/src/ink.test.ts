@@ -1,4 +1,4 @@
-import type { EventKind } from '@tidy-quill/core/record';
+import type { EventKind } from '@tidy-quill/core/events';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';

@@ -1,6 +1,6 @@
 import type { Calibre, HairColour, SkinType, Tan } from '@tidy-quill/core/optics';
 import { propose, type Proposal, type Subject } from '@tidy-quill/core/plan';
-import { SITES, type SiteId } from '@tidy-quill/core/course';
+import { SITES, type SiteId } from '@tidy-quill/core/sites';
 import {
   CALIBRE_WORDS,
   EXPECTED_WORDS,

@@ -1,4 +1,4 @@
-import type { SiteId } from '@tidy-quill/core/course';
+import type { SiteId } from '@tidy-quill/core/sites';
 
 /** Places on the body as people say them; pages, messages and signed papers use the same. */
 export const SITE_WORDS: Readonly<Record<SiteId, string>> = {

@@ -6,7 +6,7 @@ import type {
   NumbingState,
   ReadBackField,
 } from '@tidy-quill/core/prepare';
-import type { IncidentKind } from '@tidy-quill/core/record';
+import type { IncidentKind } from '@tidy-quill/core/events';
 import { figure } from './format';
 
 /** A line of the checklist in a few words. */

@@ -9,7 +9,7 @@ import type {
   TriageLevel,
   TriageReason,
 } from '@tidy-quill/core/reaction';
-import type { Cared, ReactionOutcome, ReactionStep, ReportedHow } from '@tidy-quill/core/record';
+import type { Cared, ReactionOutcome, ReactionStep, ReportedHow } from '@tidy-quill/core/events';
 import { figure } from './format';
 
 type Words<K extends string> = Readonly<Record<K, string>>;

@@ -1,4 +1,4 @@
-import type { EventRefusal } from '@tidy-quill/core/record';
+import type { EventRefusal } from '@tidy-quill/core/workflow';
 
 /** Why an entry does not fit a visit as it stands, and what to do. */
 export const EVENT_REFUSAL_WORDS: Readonly<Record<EventRefusal, string>> = {

@@ -1,6 +1,6 @@
-import { allowedFrom, type Advice } from '@tidy-quill/core/course';
+import { allowedFrom, type Advice } from '@tidy-quill/core/aftercare';
 import type { Setting } from '@tidy-quill/core/plan';
-import { pulseEnergyJ } from '@tidy-quill/core/record';
+import { pulseEnergyJ } from '@tidy-quill/core/report';
 import { dayText, figure, spotText } from './format';
 import { addedCoolingText } from './words';
 

@@ -1,4 +1,4 @@
-import type { Reaction, ReactionEntry } from '@tidy-quill/core/record';
+import type { Reaction, ReactionEntry } from '@tidy-quill/core/session';
 import { figure } from './format';
 import {
   CLOSED_WORDS,

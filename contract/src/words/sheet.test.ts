@@ -1,6 +1,7 @@
-import { sessionSheet, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import { sessionSheet } from '@tidy-quill/core/report';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
-import { DRAWN, moment, twoLights } from '../../../core/src/record/two-lights.test-data';
+import { DRAWN, moment, twoLights } from '@tidy-quill/core/samples';
 import { entryText, sheetNames, sheetSections, triageLines } from './index';
 
 const NAMES = sheetNames(

@@ -1,5 +1,5 @@
 import type { QuestionId } from '@tidy-quill/core/suitability';
-import { type SessionSheet, type SheetStepKind, type ZoneSheet } from '@tidy-quill/core/record';
+import { type SessionSheet, type SheetStepKind, type ZoneSheet } from '@tidy-quill/core/report';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
@@ -13,10 +13,9 @@ import {
   pulsesText,
   skinTypeText,
 } from './format';
-import { INK_COLOUR_WORDS } from './look';
+import { INK_COLOUR_WORDS, melaninText } from './look';
 import { incidentDetail, INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
-import { melaninText } from './look';
 import { CARED_WORDS, CAUSE_WORDS } from './reaction';
 import { adviceText, settingText } from './settings';
 import { reactionLines } from './sheet-reaction';

@@ -1,5 +1,5 @@
 import type { Place } from '@tidy-quill/core/look';
-import type { StaleReason } from '@tidy-quill/core/record';
+import type { StaleReason } from '@tidy-quill/core/session';
 import type { Due, LaterReason, ReadingKind } from '@tidy-quill/core/spot';
 import { clockText, dayOf, dayText, figure } from './format';
 import { changeText } from './look';

@@ -1,5 +1,5 @@
 import type { ConsentKind, ConsentStanding } from '@tidy-quill/core/consent';
-import type { NotReady } from '@tidy-quill/core/record';
+import type { NotReady } from '@tidy-quill/core/session';
 import type { Finding, MedicineClass, Rule, Trigger } from '@tidy-quill/core/suitability';
 import { dayText } from './format';
 import { QUESTION_WORDS } from './questions';

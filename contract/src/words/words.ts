@@ -1,10 +1,11 @@
 import type { Area } from '../clients';
 import type { Attention } from '../today';
-import type { AdvicePart, Habit, NextVisit } from '@tidy-quill/core/course';
+import type { AdvicePart, Habit } from '@tidy-quill/core/aftercare';
+import type { NextVisit } from '@tidy-quill/core/course';
 import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
 import type { AddedCooling, Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
 import type { Adverse, Grade, Mark, SkinAnswer } from '@tidy-quill/core/reaction';
-import type { Stage, StageState } from '@tidy-quill/core/record';
+import type { Stage, StageState } from '@tidy-quill/core/workflow';
 import type { Role } from '../auth';
 
 import { REACTION_WORDS } from './reaction';

@@ -1,5 +1,4 @@
-import type { SiteId } from '../course';
-import { SITES } from '../course';
+import { type SiteId, SITES } from '../sites';
 import type { HairColour, SkinType, Tan } from '../optics';
 import type { Finding, Job } from '../suitability';
 

@@ -1,6 +1,6 @@
 import type { Setting } from '../plan';
 import { mismatches, type ConsoleSetting } from '../prepare';
-import type { IncidentKind } from '../record';
+import type { IncidentKind } from '../events';
 
 /** A console as it was last heard; `link` is down where it was not heard for some seconds. */
 export interface ConsoleView {

@@ -1,6 +1,6 @@
 import type { Job } from '../suitability';
 import { addDays, daysBetween, type Day } from '../units';
-import { SITES, type SiteId } from './sites';
+import { SITES, type SiteId } from '../sites';
 
 export interface NextVisit {
   readonly on: Day;

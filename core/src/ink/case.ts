@@ -1,12 +1,13 @@
 import type { InkColour } from '../look';
 import {
   centralWavelengthNm,
-  workingSkin,
   type Handpiece,
+  type InkProtocol,
   type InkSubject,
+  workingSkin,
   type WorkingSkin,
 } from '../plan';
-import { STANDARD_INK_PROTOCOL, type InkProtocol } from './protocol';
+import { STANDARD_INK_PROTOCOL } from './protocol';
 import type { Day } from '../units';
 
 /** Whom and what a plan for ink is worked out for. */

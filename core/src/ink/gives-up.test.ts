@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { InkColour } from '../look';
 import type { Mark } from '../reaction';
-import { givenUpWithoutPicoseconds, inkToldHere } from './index';
-import { caseOf, handpiece, mixed, NS1064, past, setting } from './ink.test-data';
+import { givenUpWithoutPicoseconds } from './gives-up';
+import { inkToldHere } from './past-response';
+import { caseOf, handpiece, mixed, NS1064, pastInk, setting } from './ink.test-data';
 
 describe('what an earlier session tells about another spot', () => {
   // 4 J/cm² under 3 mm.
   const told = (diameterMm: number, marks: readonly Mark[]) =>
-    inkToldHere(caseOf({}, { history: [past(setting(4, 3), marks)] }), {
+    inkToldHere(caseOf({}, { history: [pastInk(setting(4, 3), marks)] }), {
       wavelengthNm: 1064,
       pulseMs: 6e-6,
       spot: { diameterMm },

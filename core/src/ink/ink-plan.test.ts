@@ -3,22 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { INK_COLOURS, type InkColour, type InkFinding, type InkPart } from '../look';
 import type { Mark } from '../reaction';
 import { spotAreaCm2 } from '../units';
-import {
-  evaluateInk,
-  faintIsEnough,
-  inkAbsorption,
-  inkOrder,
-  inkRisk,
-  inkRowFor,
-  inkWays,
-  LEAST_ABSORPTION,
-  partsArea,
-  proposeInk,
-  STANDARD_INK_PROTOCOL,
-  type InkCase,
-  type InkRefusal,
-} from './index';
-import { caseOf, handpiece, mixed, NS1064, PACE, past, setting } from './ink.test-data';
+import { evaluateInk, faintIsEnough, partsArea, proposeInk } from './propose';
+import { inkAbsorption, LEAST_ABSORPTION } from './absorption';
+import { inkOrder } from './order';
+import { inkRisk } from './risk';
+import { inkRowFor, STANDARD_INK_PROTOCOL } from './protocol';
+import { inkWays, type InkRefusal } from './ways';
+import { type InkCase } from './case';
+import { caseOf, handpiece, mixed, NS1064, PACE, pastInk, setting } from './ink.test-data';
 
 describe('energy, fluence and spot', () => {
   it('of 0.5 J: 3.98 J/cm² under 4 mm, 7.07 under 3 mm', () => {
@@ -195,7 +187,7 @@ describe('where a fluence begins', () => {
 
 describe('the step rule on ink', () => {
   const next = (marks: Mark[], pain = 3, ink: Partial<InkFinding> = {}) => {
-    const of = caseOf(ink, { history: [past(setting(5, 4), marks, pain)] });
+    const of = caseOf(ink, { history: [pastInk(setting(5, 4), marks, pain)] });
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
     const { start } = found.evaluation;
     return [found.setting.spot, found.setting.fluenceJcm2, start!.kind];
@@ -227,7 +219,10 @@ describe('the step rule on ink', () => {
 
   it('raises the fluence once no larger spot is left', () => {
     const only = { ...NS1064, spots: [{ diameterMm: 4 }] };
-    const of = caseOf({}, { handpieces: [only], history: [past(setting(5, 4), ['noWhitening'])] });
+    const of = caseOf(
+      {},
+      { handpieces: [only], history: [pastInk(setting(5, 4), ['noWhitening'])] },
+    );
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
     // 1.1 × 5 = 5.5; 0.85 × 1.2 × 5 = 5.1.
     expect(found.setting.fluenceJcm2).toBe(5.1);
@@ -237,7 +232,7 @@ describe('the step rule on ink', () => {
     expect(faintIsEnough(['red'])).toBe(true);
     expect(faintIsEnough(['red', 'yellow'])).toBe(true);
     expect(faintIsEnough(['red', 'green'])).toBe(false);
-    const history = [past(setting(1.8, 4, 'ns-532'), ['faintWhitening'], 3, 532)];
+    const history = [pastInk(setting(1.8, 4, 'ns-532'), ['faintWhitening'], 3, 532)];
     const of = caseOf({ colours: mixed(['red', 1]) }, { history });
     const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
     // Held: 0.85 × 1.2 × 1.8 = 1.836.
@@ -245,7 +240,7 @@ describe('the step rule on ink', () => {
   });
 
   it('never goes above 1.2 × what was well borne, nor 0.8 × what was not', () => {
-    const of = (marks: Mark[]) => caseOf({}, { history: [past(setting(5, 4), marks)] });
+    const of = (marks: Mark[]) => caseOf({}, { history: [pastInk(setting(5, 4), marks)] });
     const upper = (marks: Mark[]) =>
       evaluateInk(of(marks), { colours: ['black'] }, setting(5, 4), PACE).upper;
     expect(upper(['evenWhitening'])).toEqual({ fluenceJcm2: 6, binding: 'history' });
@@ -269,7 +264,7 @@ describe('the risk of a blister', () => {
     });
     expect(risk({ colours: mixed(['red', 1]) }, {}, 532).terms).toEqual(['redWith532']);
     expect(risk({}, {}, 694).terms).toEqual(['rubyOverInfrared']);
-    const blistered = { history: [past(setting(5), ['blister'])] };
+    const blistered = { history: [pastInk(setting(5), ['blister'])] };
     expect(risk({}, blistered, 1064)).toMatchObject({ level: 'high', terms: ['blisteredBefore'] });
   });
 });
@@ -291,7 +286,7 @@ describe('laws of ink', () => {
     .map(({ first, second, share, type, density, layered, agreed, used, marks, seen }) => {
       const colours =
         first === second ? mixed([first, 1]) : mixed([first, share], [second, 1 - share]);
-      const history = seen ? [past(setting(Math.round(used * 10) / 10), marks)] : [];
+      const history = seen ? [pastInk(setting(Math.round(used * 10) / 10), marks)] : [];
       return caseOf({ colours, density, layered }, { type, agreed, history });
     });
 

@@ -1,7 +1,7 @@
 import type { InkColour, InkFinding } from '../look';
 import type { Handpiece, InkSubject, PastSession, Setting } from '../plan';
 import { skinAnswer, type Mark } from '../reaction';
-import type { InkCase } from './index';
+import type { InkCase } from './case';
 
 export const PACE = {
   allowedGapShare: 0.05,
@@ -97,7 +97,7 @@ export const setting = (fluenceJcm2: number, diameterMm = 4, handpieceId = 'ns-1
   passes: 1,
 });
 
-export const past = (
+export const pastInk = (
   used: Setting,
   marks: readonly Mark[],
   pain = 3,

@@ -1,17 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { InkColour, InkFinding } from '../look';
-import {
-  clearance,
-  confinement,
-  edgeOverlap,
-  expectedCourse,
-  inkAbsorption,
-  inkLight,
-  melanosomeRuptureJcm2,
-  perSessionOf,
-  secondPassFrom,
-  sessionScore,
-} from './index';
+import { clearance, expectedCourse, perSessionOf } from './fading';
+import { confinement } from './confinement';
+import { edgeOverlap } from './design';
+import { inkAbsorption } from './absorption';
+import { inkLight, melanosomeRuptureJcm2 } from './selectivity';
+import { secondPassFrom } from './second-pass';
+import { sessionScore } from './sessions';
 import { INK, mixed } from './ink.test-data';
 
 describe('absorption of ink', () => {

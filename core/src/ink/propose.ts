@@ -2,20 +2,21 @@ import type { InkColour } from '../look';
 import {
   centralWavelengthNm,
   deviceLimitJcm2,
+  type Handpiece,
   historyLimitJcm2,
+  type InkRow,
   isForInk,
   ladder,
   likePulse,
-  sameBand,
-  mostToBeginWith,
-  stepRule,
-  upperOf,
-  type Handpiece,
   type Limits,
+  mostToBeginWith,
   type PastSession,
+  sameBand,
   type Setting,
   type StepAdvice,
+  stepRule,
   type Upper,
+  upperOf,
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
 import { energyJ, isOnStep, longestSideMm, sameSpot, stepDown, type Spot } from '../units';
@@ -23,7 +24,7 @@ import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './cas
 import { awaitsDarkening } from './darkening';
 import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
 import type { InkStep } from './order';
-import { inkRowFor, type InkRow } from './protocol';
+import { inkRowFor } from './protocol';
 import { inkToldHere } from './past-response';
 import { inkRisk, type InkRisk } from './risk';
 import { melanosomeRuptureJcm2 } from './selectivity';

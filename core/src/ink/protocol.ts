@@ -1,29 +1,7 @@
 import type { InkColour, InkFinding } from '../look';
 import { longestSideMm, type Spot } from '../units';
-import { pulseClass, type PulseClass, type Range } from '../plan';
+import { pulseClass, type InkProtocol, type InkRow, type PulseClass } from '../plan';
 import { STANDARD_INK_ABSORPTION } from './absorption';
-
-/** One approved line of the clinic's protocol for ink. */
-export interface InkRow {
-  readonly id: string;
-  readonly pulseClass: PulseClass;
-  readonly wavelengthNm: Range;
-  readonly spotMm: number;
-  readonly fluenceJcm2: Range;
-  /** The colours and densities that it speaks of; all where absent. */
-  readonly colours?: readonly InkColour[] | undefined;
-  readonly densities?: readonly InkFinding['density'][] | undefined;
-}
-
-/** The clinic's rules for ink. */
-export interface InkProtocol {
-  readonly rows: readonly InkRow[];
-  readonly absorption: typeof STANDARD_INK_ABSORPTION;
-  /** Whether a second pass is allowed once the whitening has gone. */
-  readonly secondPass: boolean;
-  /** How many wavelengths at most in one visit. */
-  readonly wavelengthsAVisit: number;
-}
 
 const row = (
   pulseClass: PulseClass,

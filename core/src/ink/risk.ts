@@ -1,4 +1,4 @@
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import type { InkColour } from '../look';
 import type { SkinType } from '../optics';
 import type { InkSubject } from '../plan';

@@ -1,4 +1,4 @@
-import { SITES, type SiteId } from '../course';
+import { SITES, type SiteId } from '../sites';
 import type { InkColour, InkFinding } from '../look';
 import type { SkinType } from '../optics';
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { SITE_IDS } from '../course';
+import { SITE_IDS } from '../sites';
 import { INK_COLOURS, type InkFinding } from '../look';
 import { CALIBRES, HAIR_COLOURS } from '../optics';
 import type { PastSession, PlanCase, Setting, SkinFinding, Subject } from '../plan';

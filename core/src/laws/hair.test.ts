@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import {
   buildsUpHeat,
   evaluate,

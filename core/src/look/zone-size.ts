@@ -1,4 +1,4 @@
-import { SITES, type SiteId } from '../course';
+import { SITES, type SiteId } from '../sites';
 import { InputError, within } from '../units';
 
 export const BUILDS = ['slight', 'middle', 'large'] as const;

@@ -1,4 +1,5 @@
-import { intervalState, SITES } from '../course';
+import { intervalState } from '../course';
+import { SITES } from '../sites';
 import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';
 import { modelSilence } from './model';

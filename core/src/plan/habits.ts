@@ -1,4 +1,4 @@
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import type { Technique } from './handpiece';
 import type { Protocol, Range } from './protocol';
 import type { ModelSilence } from './model';

@@ -1,4 +1,5 @@
 export * from './handpiece';
+export * from './ink-protocol';
 export * from './protocol';
 export * from './subject';
 export * from './setting';

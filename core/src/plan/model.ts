@@ -1,4 +1,4 @@
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Skin, type Surface } from '../optics';
 import { peakC } from '../damage';
 import { Memory, within } from '../units';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CALIBRES, HAIR_COLOURS } from '../optics';
-import { SITE_IDS } from '../course';
+import { SITE_IDS } from '../sites';
 import { HAIR_MARKS } from '../reaction';
 import { evaluate, LIMIT_NAMES, propose, workingSkin, type Subject } from './index';
 import { ALEXANDRITE, CASE, DIODE, past, SETTING, SUBJECT, withSubject } from './plan.test-data';

@@ -1,4 +1,4 @@
-import type { SiteId } from '../course';
+import type { SiteId } from '../sites';
 import { CALIBRES, HAIR_MELANIN } from '../optics';
 import { averagePowerW, energyJ, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { evaluate, type Evaluation } from './evaluate';

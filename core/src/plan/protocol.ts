@@ -1,5 +1,5 @@
 import type { Pace } from '../coverage';
-import type { InkProtocol } from '../ink';
+import type { InkProtocol } from './ink-protocol';
 import type { Calibre, SkinType } from '../optics';
 import { within } from '../units';
 import type { TechniqueHabit } from './habits';

@@ -1,4 +1,4 @@
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import type { Expected } from './evaluate';
 import { buildsUpHeat } from './model';
 import type { Proposal } from './propose';

@@ -1,4 +1,4 @@
-import { SITES } from '../course';
+import { SITES } from '../sites';
 import type { HairColour } from '../optics';
 import { isOnStep, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { coolingFits } from './cooling-dial';

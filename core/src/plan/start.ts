@@ -1,5 +1,5 @@
-import { SITES } from '../course';
-import { stepDown } from '../units';
+import { SITES } from '../sites';
+import { type Day, stepDown } from '../units';
 import { testSpotReasons, type TestSpotReason } from './cautions';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
 import { mostToBeginWith, type Limits, type Upper } from './limits';
@@ -7,7 +7,6 @@ import { likePulse, type ToldHere } from './past-response';
 import type { ProtocolRow } from './protocol';
 import { stepRule, type StepAdvice } from './step-rule';
 import type { PastSession, Subject, WorkingSkin } from './subject';
-import type { Day } from '../units';
 
 export type LowStartReason =
   'denseDarkHair' | 'bonyOrThin' | 'mucosal' | 'scarred' | 'firstTypesIVtoVI';

@@ -1,4 +1,4 @@
-import { SITES, type SiteId } from '../course';
+import { SITES, type SiteId } from '../sites';
 import { requiredDensity } from '../eyewear';
 import { avoidedIn, type ZoneFinding } from '../look';
 import type { Cooling } from '../heat';

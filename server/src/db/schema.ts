@@ -5,7 +5,7 @@ import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
 import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
 import type { History } from '@tidy-quill/core/suitability';
-import type { EventBody } from '@tidy-quill/core/record';
+import type { EventBody } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import {
   bigserial,

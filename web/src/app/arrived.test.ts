@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@tidy-quill/core/record';
+import type { VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { arrived, hasArrived, NOTHING_READ, wasRead, type ArrivedState } from './arrived';
 

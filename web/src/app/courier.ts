@@ -1,5 +1,5 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
-import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/record';
+import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/events';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { keptOnServer, visitApi } from './visit-api';

@@ -1,6 +1,8 @@
 import { NewEvents } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
-import { harmLater, refuseVisitEvent, zoneRecords, type VisitEvent } from '@tidy-quill/core/record';
+import { harmLater, zoneRecords } from '@tidy-quill/core/session';
+import { refuseVisitEvent } from '@tidy-quill/core/workflow';
+import { type VisitEvent } from '@tidy-quill/core/events';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from '../../testing/application';

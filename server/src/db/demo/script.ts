@@ -1,4 +1,5 @@
-import { spotReasons, visitRecord, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import { spotReasons, visitRecord } from '@tidy-quill/core/session';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import { v7 } from 'uuid';
 
 /** Writes one visit's events, each a little after the one before. */

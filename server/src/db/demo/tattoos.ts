@@ -5,11 +5,12 @@ import {
   type InkCase,
   type InkStep,
 } from '@tidy-quill/core/ink';
-import { aftercare, nextInkVisit, STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { aftercare, STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
+import { nextInkVisit } from '@tidy-quill/core/course';
 import { workload } from '@tidy-quill/core/coverage';
 import { workingSkin, type InkSubject, type PastSession } from '@tidy-quill/core/plan';
 import { asShown } from '@tidy-quill/core/prepare';
-import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/record';
+import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { searchTextOf } from '../../features/clients/search-text';

@@ -1,5 +1,6 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import { aftercare, STANDARD_AFTERCARE, visitAfterTest } from '@tidy-quill/core/course';
+import { aftercare, STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
+import { visitAfterTest } from '@tidy-quill/core/course';
 import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
 import { ladder, type Subject } from '@tidy-quill/core/plan';
 import type { Place } from '@tidy-quill/core/look';

@@ -1,4 +1,6 @@
-import { aftercare, nextVisit, SITES, STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { aftercare, STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
+import { nextVisit } from '@tidy-quill/core/course';
+import { SITES } from '@tidy-quill/core/sites';
 import { cellsOf } from '@tidy-quill/core/coverage';
 import {
   centralWavelengthNm,
@@ -18,9 +20,8 @@ import {
   preparation,
   triageOf,
   visitRecord,
-  type EventBody,
-  type VisitEvent,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/session';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import {
   assess,
   QUESTIONS,

@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@tidy-quill/core/record';
+import type { VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { consentToRead, signConsent } from '../../features/consent/store';

@@ -8,7 +8,7 @@ import {
   inClockStyle,
   momentText,
 } from '@tidy-quill/contract/words/index';
-import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/course';
+import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/aftercare';
 import type { Day } from '@tidy-quill/core/units';
 import ical, { ICalAlarmType } from 'ical-generator';
 import type { areas, clients, clinics, visits } from '../../db/schema';

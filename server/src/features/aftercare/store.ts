@@ -1,7 +1,7 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
-import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/course';
-import type { EventBody } from '@tidy-quill/core/record';
+import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/aftercare';
+import type { EventBody } from '@tidy-quill/core/events';
 import { and, desc, eq, gt, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';

@@ -1,11 +1,11 @@
 import type { CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
-import { isFinished, workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/record';
+import { isFinished } from '@tidy-quill/core/workflow';
+import { workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { and, asc, eq, gte } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import type { areas } from '../../db/schema';
-import { clients, clinics, visits } from '../../db/schema';
+import { type areas, clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 import { areasById } from '../clients/store';

@@ -7,14 +7,8 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
-import {
-  answerOf,
-  currentStage,
-  isFinished,
-  legsOf,
-  openReactions,
-  zoneRecords,
-} from '@tidy-quill/core/record';
+import { answerOf, legsOf, openReactions, zoneRecords } from '@tidy-quill/core/session';
+import { currentStage, isFinished } from '@tidy-quill/core/workflow';
 import { and, desc, eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';

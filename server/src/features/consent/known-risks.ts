@@ -1,6 +1,7 @@
 import { isPaleHair, type RiskCase } from '@tidy-quill/core/consent';
-import type { SiteId } from '@tidy-quill/core/course';
-import { zoneRecords, type Findings } from '@tidy-quill/core/record';
+import type { SiteId } from '@tidy-quill/core/sites';
+import { zoneRecords } from '@tidy-quill/core/session';
+import { type Findings } from '@tidy-quill/core/events';
 import type { Finding, Job } from '@tidy-quill/core/suitability';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';

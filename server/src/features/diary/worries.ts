@@ -7,8 +7,9 @@ import {
   triage,
   TRIAGE_LEVELS,
 } from '@tidy-quill/core/reaction';
-import { lastFiredAt, triageCase, zoneRecords, type VisitEvent } from '@tidy-quill/core/record';
-import type { SiteId } from '@tidy-quill/core/course';
+import { lastFiredAt, triageCase, zoneRecords } from '@tidy-quill/core/session';
+import { type VisitEvent } from '@tidy-quill/core/events';
+import type { SiteId } from '@tidy-quill/core/sites';
 import dayjs from 'dayjs';
 import { and, desc, eq, gte, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

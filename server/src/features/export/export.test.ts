@@ -1,7 +1,7 @@
 import type { ClientOpened, ClientPage } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
-import { SITES } from '@tidy-quill/core/course';
-import { sessionSheet } from '@tidy-quill/core/record';
+import { SITES } from '@tidy-quill/core/sites';
+import { sessionSheet } from '@tidy-quill/core/report';
 import Papa from 'papaparse';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

@@ -2,7 +2,7 @@ import type { Area, Client } from '@tidy-quill/contract/clients';
 import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
-import type { VisitEvent } from '@tidy-quill/core/record';
+import type { VisitEvent } from '@tidy-quill/core/events';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { messages, photos, visits } from '../../db/schema';

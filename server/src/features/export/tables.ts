@@ -5,7 +5,7 @@ import {
   ENDPOINT_WORDS,
   spotText,
 } from '@tidy-quill/contract/words/index';
-import { sessionSheet } from '@tidy-quill/core/record';
+import { sessionSheet } from '@tidy-quill/core/report';
 import Papa from 'papaparse';
 
 /** One line a session, zone and light: what was used, how much, what the skin answered. SI-derived units in the heads. */

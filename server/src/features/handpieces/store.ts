@@ -1,5 +1,5 @@
 import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpieces';
-import { legsOf, zoneRecords } from '@tidy-quill/core/record';
+import { legsOf, zoneRecords } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

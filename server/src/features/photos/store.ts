@@ -5,7 +5,7 @@ import {
   type PhotoType,
 } from '@tidy-quill/contract/photos';
 import { consentStanding } from '@tidy-quill/core/consent';
-import { zonesOf } from '@tidy-quill/core/record';
+import { zonesOf } from '@tidy-quill/core/session';
 import { fullYears } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';

@@ -1,5 +1,5 @@
 import type { ReactionListed } from '@tidy-quill/contract/record';
-import { openReactions, zoneRecords } from '@tidy-quill/core/record';
+import { openReactions, zoneRecords } from '@tidy-quill/core/session';
 import { TRIAGE_LEVELS } from '@tidy-quill/core/reaction';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

@@ -8,7 +8,7 @@ import {
   shortDay,
   visitDayText,
 } from '@tidy-quill/contract/words/index';
-import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/record';
+import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/report';
 import { collected, fitted, write } from '../../pdf/paper';
 
 /** The record of a visit on paper: what its page shows, with the pain over time and small photographs. */

@@ -1,5 +1,5 @@
 import { SignRecord } from '@tidy-quill/contract/record';
-import { sessionSheet } from '@tidy-quill/core/record';
+import { sessionSheet } from '@tidy-quill/core/report';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';

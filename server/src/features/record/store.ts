@@ -2,12 +2,9 @@ import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
-import {
-  signedEvents,
-  zoneRecords,
-  type PlanInputs,
-  type VisitEvent,
-} from '@tidy-quill/core/record';
+import { signedEvents } from '@tidy-quill/core/workflow';
+import { zoneRecords, type PlanInputs } from '@tidy-quill/core/session';
+import { type VisitEvent } from '@tidy-quill/core/events';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import stringify from 'safe-stable-stringify';

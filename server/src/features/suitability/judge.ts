@@ -1,7 +1,8 @@
 import type { Ahead } from '@tidy-quill/contract/ahead';
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import { assess, type History } from '@tidy-quill/core/suitability';
-import { zonesOf, type EventBody, type VisitEvent } from '@tidy-quill/core/record';
+import { zonesOf } from '@tidy-quill/core/session';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { HttpProblem } from '../../http/problem';
 import { areasOf } from '../clients/store';

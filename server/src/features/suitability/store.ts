@@ -1,6 +1,6 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { SaidLast } from '@tidy-quill/contract/visit-opened';
-import { SITES, type SiteId } from '@tidy-quill/core/course';
+import { SITES, type SiteId } from '@tidy-quill/core/sites';
 import {
   completed,
   STANDARD_SUITABILITY,

@@ -1,5 +1,5 @@
 import type { FollowUp } from '@tidy-quill/contract/today';
-import { faintEnough, zoneRecords } from '@tidy-quill/core/record';
+import { faintEnough, zoneRecords } from '@tidy-quill/core/session';
 import { laterReasons, spotVerdict } from '@tidy-quill/core/spot';
 import { and, eq, gte, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

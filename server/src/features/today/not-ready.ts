@@ -1,5 +1,6 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
-import { isFinished, notReadyFor, zoneRecord } from '@tidy-quill/core/record';
+import { isFinished } from '@tidy-quill/core/workflow';
+import { notReadyFor, zoneRecord } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';

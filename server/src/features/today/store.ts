@@ -1,17 +1,15 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
-import { intervalStateOf, type SiteId } from '@tidy-quill/core/course';
+import { intervalStateOf } from '@tidy-quill/core/course';
+import { type SiteId } from '@tidy-quill/core/sites';
 import { lastSessions, stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
+import { currentStage, isFinished, STAGES, type Stage } from '@tidy-quill/core/workflow';
 import {
-  currentStage,
-  isFinished,
   isStopped,
   pastSessions,
   spotReasons,
-  STAGES,
   zoneRecords,
-  type Stage,
   type VisitRecord,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/session';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';

@@ -11,14 +11,9 @@ import {
   type Setting,
   type Subject,
 } from '@tidy-quill/core/plan';
-import {
-  medicinesIn,
-  testsOf,
-  zoneRecord,
-  type AcceptedPlan,
-  type VisitRecord,
-} from '@tidy-quill/core/record';
-import type { SiteId } from '@tidy-quill/core/course';
+import { medicinesIn, testsOf, zoneRecord, type VisitRecord } from '@tidy-quill/core/session';
+import { type AcceptedPlan } from '@tidy-quill/core/events';
+import type { SiteId } from '@tidy-quill/core/sites';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import type { Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';

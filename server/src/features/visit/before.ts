@@ -1,6 +1,6 @@
 import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { sessionDays } from '@tidy-quill/core/plan';
-import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/record';
+import { openReactions, pastSessions, zoneRecords } from '@tidy-quill/core/session';
 import { and, asc, eq, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';

@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@tidy-quill/core/record';
+import type { VisitEvent } from '@tidy-quill/core/events';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';

@@ -5,9 +5,8 @@ import {
   type OnsetProblem,
   zoneOfEvent,
   zoneRecords,
-  type EventBody,
-  type VisitEvent,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/session';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import { HttpProblem } from '../../http/problem';
 import type { Locked } from './store';
 

@@ -1,5 +1,5 @@
 import { EventsAfter, NewEvents, type EventsKept, type NewEvent } from '@tidy-quill/contract/visit';
-import { RUN_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/record';
+import { RUN_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';

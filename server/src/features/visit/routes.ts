@@ -1,20 +1,15 @@
 import {
   AcceptSetting,
   EventsAfter,
+  type NewEvent,
   NewEvents,
   Override,
   SendHome,
 } from '@tidy-quill/contract/visit';
-import type { NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isStop } from '@tidy-quill/core/suitability';
-import {
-  spotReasons,
-  zoneRecords,
-  zonesOf,
-  type EventBody,
-  type VisitRecord,
-} from '@tidy-quill/core/record';
+import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
+import { type EventBody } from '@tidy-quill/core/events';
 import { daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';

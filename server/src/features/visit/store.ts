@@ -5,15 +5,11 @@ import {
   againstHistory,
   growing,
   isReactionStep,
-  refuseVisitEvent,
-  USUAL_UNDO_MINUTES,
   zoneOfEvent,
   zoneRecords,
-  type EventBody,
-  type EventKind,
-  type EventRefusal,
-  type VisitEvent,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/session';
+import { refuseVisitEvent, USUAL_UNDO_MINUTES, type EventRefusal } from '@tidy-quill/core/workflow';
+import { type EventBody, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { and, eq } from 'drizzle-orm';

@@ -1,8 +1,7 @@
-import type { FollowUp } from '@tidy-quill/contract/today';
-import type { Day } from '@tidy-quill/contract/today';
+import type { Day, FollowUp } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
-import { zoneRecord } from '@tidy-quill/core/record';
+import { zoneRecord } from '@tidy-quill/core/session';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

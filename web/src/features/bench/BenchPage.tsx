@@ -1,4 +1,4 @@
-import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
+import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/sites';
 import {
   centralWavelengthNm,
   type PlanCase,

@@ -8,7 +8,7 @@ import {
   type AdviceBlocks,
   type AdvicePart,
   type AdviceWhen,
-} from '@tidy-quill/core/course';
+} from '@tidy-quill/core/aftercare';
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Input, InputNumber, Select } from 'antd';
 import { ADVICE_PART_WORDS, figure, HABIT_WORDS } from '../../text';

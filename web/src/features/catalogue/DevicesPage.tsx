@@ -1,7 +1,7 @@
 import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
-import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/course';
+import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/aftercare';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { Button, Input, Skeleton } from 'antd';

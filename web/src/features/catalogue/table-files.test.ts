@@ -1,6 +1,6 @@
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { describe, expect, it } from 'vitest';
-import { DIODE, PROTOCOL } from '../../../../core/src/plan/plan.test-data';
+import { DIODE, PROTOCOL } from '@tidy-quill/core/samples';
 import { readFile, toCsv } from './table-files';
 
 const csv = toCsv(HANDPIECE_TABLE, [{ ...DIODE, name: 'Diode, "large"' }]);

@@ -1,6 +1,6 @@
 import { NewArea, SIDES, type Area } from '@tidy-quill/contract/clients';
 import { read } from '@tidy-quill/contract/problem';
-import { HAIR_SITE_IDS, SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/course';
+import { HAIR_SITE_IDS, SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import { InputNumber, Select } from 'antd';
 import { useState } from 'react';

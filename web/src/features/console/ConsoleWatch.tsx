@@ -1,5 +1,6 @@
 import { watchConsole, type ConsoleView } from '@tidy-quill/core/console';
-import type { EventBody, VisitRecord } from '@tidy-quill/core/record';
+import type { EventBody } from '@tidy-quill/core/events';
+import type { VisitRecord } from '@tidy-quill/core/session';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { v5 } from 'uuid';
 import { recordEvents } from '../../app/courier';

@@ -1,6 +1,7 @@
 import type { ConsoleLive, ConsoleStatus } from '@tidy-quill/contract/console';
 import { consoleFaults, type ConsoleView, type RoomView } from '@tidy-quill/core/console';
-import type { IncidentKind, VisitRecord } from '@tidy-quill/core/record';
+import type { IncidentKind } from '@tidy-quill/core/events';
+import type { VisitRecord } from '@tidy-quill/core/session';
 import { createContext, useContext } from 'react';
 import type { RoomConsole } from '../live/use-live';
 import { useOpenVisit } from '../visit/use-visit';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DRAWN } from '../../../../core/src/record/two-lights.test-data';
+import { DRAWN } from '@tidy-quill/core/samples';
 import { frameFor, FRAMES, showsAll } from './design-frame';
 
 const [part] = DRAWN;

@@ -1,5 +1,5 @@
 import { inkOrder, inkWays, type InkCase, type InkOrder, type InkWay } from '@tidy-quill/core/ink';
-import { medicinesIn } from '@tidy-quill/core/record';
+import { medicinesIn } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
 

@@ -1,4 +1,4 @@
-import type { SiteId } from '@tidy-quill/core/course';
+import type { SiteId } from '@tidy-quill/core/sites';
 import {
   AVOIDED,
   BUILDS,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { INK } from '../../../../core/src/ink/ink.test-data';
+import { INK } from '@tidy-quill/core/samples';
 import {
   completeFindings,
   completeInkFindings,

@@ -1,6 +1,6 @@
 import type { InkFinding, ZoneFinding } from '@tidy-quill/core/look';
 import type { HairFinding, SkinFinding } from '@tidy-quill/core/plan';
-import type { HairFindings, InkFindings } from '@tidy-quill/core/record';
+import type { HairFindings, InkFindings } from '@tidy-quill/core/events';
 import type { MeterPlace } from '../../instruments/melanin-meter';
 import { completeInk } from './complete-ink';
 

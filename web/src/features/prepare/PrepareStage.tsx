@@ -1,6 +1,6 @@
 import './prepare.css';
 import { asShown } from '@tidy-quill/core/prepare';
-import { isSwapping, preparation, spotReasons } from '@tidy-quill/core/record';
+import { isSwapping, preparation, spotReasons } from '@tidy-quill/core/session';
 import { useNavigate } from 'react-router';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';

@@ -1,5 +1,5 @@
 import { READ_BACK, type ConsoleSetting, type ReadBackField } from '@tidy-quill/core/prepare';
-import { isSwapping } from '@tidy-quill/core/record';
+import { isSwapping } from '@tidy-quill/core/session';
 import { InputNumber } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';

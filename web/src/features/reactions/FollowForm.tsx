@@ -1,12 +1,11 @@
 import { triage, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
 import {
   REACTION_STEPS,
-  triageCase,
-  type Reaction,
   type ReactionOutcome,
   type ReactionStep,
   type ReportedHow,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/events';
+import { triageCase, type Reaction } from '@tidy-quill/core/session';
 import { Button, Input, InputNumber } from 'antd';
 import { useDraft } from '../../app/draft';
 import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../text';

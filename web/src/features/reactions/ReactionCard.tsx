@@ -1,4 +1,4 @@
-import { isOverdue, type Reaction } from '@tidy-quill/core/record';
+import { isOverdue, type Reaction } from '@tidy-quill/core/session';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';

@@ -1,4 +1,4 @@
-import { isOverdue } from '@tidy-quill/core/record';
+import { isOverdue } from '@tidy-quill/core/session';
 import { Link } from 'react-router';
 import { useReactionsQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';

@@ -1,4 +1,4 @@
-import { legsOf } from '@tidy-quill/core/record';
+import { legsOf } from '@tidy-quill/core/session';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';

@@ -1,11 +1,6 @@
 import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
-import {
-  lastFiredAt,
-  onsetProblem,
-  triageCase,
-  type OnsetProblem,
-  type ReportedHow,
-} from '@tidy-quill/core/record';
+import { lastFiredAt, onsetProblem, triageCase, type OnsetProblem } from '@tidy-quill/core/session';
+import { type ReportedHow } from '@tidy-quill/core/events';
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import { Input, InputNumber } from 'antd';
 import { api } from '../../app/api';

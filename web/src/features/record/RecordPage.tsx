@@ -1,6 +1,6 @@
 import { FilePdfOutlined, PrinterOutlined } from '@ant-design/icons';
 import type { RecordOpened } from '@tidy-quill/contract/record';
-import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/record';
+import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/report';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';

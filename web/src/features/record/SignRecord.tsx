@@ -1,6 +1,6 @@
 import type { Signature } from '@tidy-quill/contract/consent';
 import type { RecordOpened } from '@tidy-quill/contract/record';
-import { zoneRecords } from '@tidy-quill/core/record';
+import { zoneRecords } from '@tidy-quill/core/session';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';

@@ -1,5 +1,5 @@
-import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/course';
-import { isTestVisit } from '@tidy-quill/core/record';
+import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/aftercare';
+import { isTestVisit } from '@tidy-quill/core/workflow';
 import { useSignedIn } from '../../app/clinic-context';
 import {
   ADVICE_PART_WORDS,

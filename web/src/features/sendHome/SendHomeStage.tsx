@@ -1,5 +1,6 @@
-import { HABITS, type Habit, type NextVisit } from '@tidy-quill/core/course';
-import { isTestVisit } from '@tidy-quill/core/record';
+import { HABITS, type Habit } from '@tidy-quill/core/aftercare';
+import { type NextVisit } from '@tidy-quill/core/course';
+import { isTestVisit } from '@tidy-quill/core/workflow';
 import { Checkbox } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,9 +1,9 @@
-import { STANDARD_AFTERCARE } from '@tidy-quill/core/course';
+import { STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
 import type { PastSession } from '@tidy-quill/core/plan';
-import { visitRecord, type VisitEvent } from '@tidy-quill/core/record';
+import { visitRecord } from '@tidy-quill/core/session';
+import { type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
-import { past } from '../../../../core/src/plan/plan.test-data';
-import { moment, twoLights } from '../../../../core/src/record/two-lights.test-data';
+import { moment, past, twoLights } from '@tidy-quill/core/samples';
 import type { OpenZone } from '../visit/use-visit';
 import { adviceFor, treatedZones } from './treated-zones';
 

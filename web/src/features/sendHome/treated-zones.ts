@@ -1,14 +1,8 @@
-import {
-  aftercare,
-  mergedAdvice,
-  nextVisitOf,
-  visitAfterTest,
-  type Advice,
-  type Habit,
-  type NextVisit,
-} from '@tidy-quill/core/course';
+import { aftercare, mergedAdvice, type Advice, type Habit } from '@tidy-quill/core/aftercare';
+import { nextVisitOf, visitAfterTest, type NextVisit } from '@tidy-quill/core/course';
 import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
-import { answerOf, isTestVisit, shortestNm } from '@tidy-quill/core/record';
+import { answerOf, shortestNm } from '@tidy-quill/core/session';
+import { isTestVisit } from '@tidy-quill/core/workflow';
 import { spotAnswer } from '@tidy-quill/core/spot';
 import type { OpenVisit, OpenZone } from '../visit/use-visit';
 

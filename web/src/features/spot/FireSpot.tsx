@@ -1,5 +1,5 @@
 import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
-import { preparation } from '@tidy-quill/core/record';
+import { preparation } from '@tidy-quill/core/session';
 import { energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';

@@ -1,4 +1,5 @@
-import { isTestVisit, preparation } from '@tidy-quill/core/record';
+import { isTestVisit } from '@tidy-quill/core/workflow';
+import { preparation } from '@tidy-quill/core/session';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';

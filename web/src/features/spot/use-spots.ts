@@ -5,13 +5,9 @@ import {
   type Handpiece,
   type TestSpotReason,
 } from '@tidy-quill/core/plan';
-import {
-  awaitsDarkeningSpot,
-  faintEnough,
-  plannedSpots,
-  spotReasons,
-  type AcceptedPlan,
-} from '@tidy-quill/core/record';
+import { awaitsDarkeningSpot } from '@tidy-quill/core/workflow';
+import { faintEnough, plannedSpots, spotReasons } from '@tidy-quill/core/session';
+import { type AcceptedPlan } from '@tidy-quill/core/events';
 import {
   laterReasons,
   spotVerdict,

@@ -1,6 +1,6 @@
 import { LeftOutlined, PhoneOutlined, RightOutlined } from '@ant-design/icons';
 import type { Attention, DayVisit } from '@tidy-quill/contract/today';
-import { STAGES } from '@tidy-quill/core/record';
+import { STAGES } from '@tidy-quill/core/workflow';
 import { addDays } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';

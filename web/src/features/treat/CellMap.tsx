@@ -1,4 +1,4 @@
-import type { SiteId } from '@tidy-quill/core/course';
+import type { SiteId } from '@tidy-quill/core/sites';
 import { AVOIDED_WORDS, figure, INK_SWATCHES } from '../../text';
 import type { Session, SessionCell } from './use-session';
 import { zoneOutline } from './zone-outline';

@@ -1,4 +1,4 @@
-import { coolingPhase } from '@tidy-quill/core/record';
+import { coolingPhase } from '@tidy-quill/core/session';
 import { useDraft } from '../../app/draft';
 import { spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';

@@ -1,4 +1,4 @@
-import { isSwapping } from '@tidy-quill/core/record';
+import { isSwapping } from '@tidy-quill/core/session';
 import { openCauses } from '@tidy-quill/core/reaction';
 import { useRef } from 'react';
 import { KeyButton } from '../../widgets/KeyButton';

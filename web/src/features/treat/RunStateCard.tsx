@@ -1,4 +1,4 @@
-import type { RunState } from '@tidy-quill/core/record';
+import type { RunState } from '@tidy-quill/core/session';
 import { openCauses, stopCausesFor } from '@tidy-quill/core/reaction';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';

@@ -1,5 +1,5 @@
 import { proposeInk, secondPassFrom, STANDARD_INK_PROTOCOL } from '@tidy-quill/core/ink';
-import { isSwapping, sameLight, spotReasons } from '@tidy-quill/core/record';
+import { isSwapping, sameLight, spotReasons } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';

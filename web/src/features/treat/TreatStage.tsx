@@ -1,6 +1,7 @@
 import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
-import { earlyPulses, type CellEnd, type RunState } from '@tidy-quill/core/record';
+import { earlyPulses, type RunState } from '@tidy-quill/core/session';
+import { type CellEnd } from '@tidy-quill/core/events';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, passesText, spanText, spotText } from '../../text';

@@ -1,7 +1,6 @@
-import { visitRecord } from '@tidy-quill/core/record';
+import { visitRecord } from '@tidy-quill/core/session';
 import { describe, expect, it } from 'vitest';
-import { PROTOCOL } from '../../../../core/src/plan/plan.test-data';
-import { DRAWN, inkSubject, twoLights } from '../../../../core/src/record/two-lights.test-data';
+import { DRAWN, inkSubject, PROTOCOL, twoLights } from '@tidy-quill/core/samples';
 import { partCells } from './part-cells';
 
 const plan = visitRecord(twoLights(DRAWN)).plan!;

@@ -1,6 +1,6 @@
 import { workload, type Pace } from '@tidy-quill/core/coverage';
 import { treatedParts } from '@tidy-quill/core/ink';
-import type { AcceptedPlan } from '@tidy-quill/core/record';
+import type { AcceptedPlan } from '@tidy-quill/core/events';
 import { INK_COLOUR_WORDS } from '../../text';
 import type { SessionCell } from './use-session';
 

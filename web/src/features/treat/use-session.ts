@@ -12,10 +12,18 @@ import {
   type Protocol,
 } from '@tidy-quill/core/plan';
 import type { InkColour } from '@tidy-quill/core/look';
-import { SITES } from '@tidy-quill/core/course';
+import { SITES } from '@tidy-quill/core/sites';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
-import type { AcceptedPlan, CellRun, Run } from '@tidy-quill/core/record';
-import { CELLS_A_LEG, cellRun, plannedSpots, risesOf, roseToday } from '@tidy-quill/core/record';
+import type { AcceptedPlan } from '@tidy-quill/core/events';
+import {
+  type CellRun,
+  cellRun,
+  CELLS_A_LEG,
+  plannedSpots,
+  risesOf,
+  roseToday,
+  type Run,
+} from '@tidy-quill/core/session';
 import { useMemo } from 'react';
 import { useOpenVisit } from '../visit/use-visit';
 import { partCells, PARTS_A_ROW } from './part-cells';

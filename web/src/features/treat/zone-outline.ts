@@ -1,4 +1,4 @@
-import { SITES, type SiteId } from '@tidy-quill/core/course';
+import { SITES, type SiteId } from '@tidy-quill/core/sites';
 
 // In a frame of 100 × 100 that is stretched to the cells: the shape, not the size, says where one is.
 const SHAPES = {

@@ -1,6 +1,6 @@
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import type { ReactionListed } from '@tidy-quill/contract/record';
-import { isOverdue } from '@tidy-quill/core/record';
+import { isOverdue } from '@tidy-quill/core/session';
 import { asksForLook, type HomeEntry, type TriageLevel } from '@tidy-quill/core/reaction';
 import { useDiaryWorriesQuery, useReactionsQuery } from '../../app/after-api';
 import { areaText, REACTION_WORDS, SEEN_WORDS, SIGN_WORDS, TREND_WORDS } from '../../text';

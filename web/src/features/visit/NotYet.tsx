@@ -1,4 +1,5 @@
-import { currentStage, isStopped, STAGES, type Stage } from '@tidy-quill/core/record';
+import { currentStage, STAGES, type Stage } from '@tidy-quill/core/workflow';
+import { isStopped } from '@tidy-quill/core/session';
 import { Link } from 'react-router';
 import { CONSENT_STATE_WORDS, STAGE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';

@@ -1,7 +1,7 @@
 import { Override } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
 import { isStop } from '@tidy-quill/core/suitability';
-import { spotReasons } from '@tidy-quill/core/record';
+import { spotReasons } from '@tidy-quill/core/session';
 import { lastSessions } from '@tidy-quill/core/plan';
 import { Input } from 'antd';
 import { useState } from 'react';

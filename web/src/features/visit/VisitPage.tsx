@@ -1,4 +1,4 @@
-import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/record';
+import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/workflow';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';

@@ -7,20 +7,18 @@ import type {
   VisitOpened,
 } from '@tidy-quill/contract/visit-opened';
 import { consentStanding, type ConsentKind, type ConsentStanding } from '@tidy-quill/core/consent';
-import { SITES } from '@tidy-quill/core/course';
+import { SITES } from '@tidy-quill/core/sites';
 import { sessionDays, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
 import {
   againstHistory,
-  currentStage,
   growing,
   medicinesIn,
   testsOf,
-  type EventBody,
   type Rebuild,
-  type Stage,
-  type VisitEvent,
   type VisitRecord,
-} from '@tidy-quill/core/record';
+} from '@tidy-quill/core/session';
+import { currentStage, type Stage } from '@tidy-quill/core/workflow';
+import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import type { SuitabilityCase } from '@tidy-quill/core/suitability';
 import { fullYears } from '@tidy-quill/core/units';
 import { createContext, useContext, useEffect, useMemo, useState } from 'react';

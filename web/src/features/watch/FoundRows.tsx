@@ -1,5 +1,5 @@
 import type { Grade, Mark } from '@tidy-quill/core/reaction';
-import type { MarkFound } from '@tidy-quill/core/record';
+import type { MarkFound } from '@tidy-quill/core/events';
 import { InputNumber } from 'antd';
 import { MARK_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';

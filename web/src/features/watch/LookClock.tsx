@@ -1,4 +1,4 @@
-import { secondLookDue } from '@tidy-quill/core/record';
+import { secondLookDue } from '@tidy-quill/core/session';
 import { SECOND_LOOK_WORDS, spanText } from '../../text';
 import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';

@@ -1,12 +1,6 @@
 import { MARK_MEANING, skinAnswer, type Grade, type Mark } from '@tidy-quill/core/reaction';
-import {
-  CARED,
-  EARLY_SLACK_MS,
-  lastFiredAt,
-  secondLookDue,
-  type Cared,
-  type MarkFound,
-} from '@tidy-quill/core/record';
+import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/events';
+import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/session';
 import { Input, InputNumber } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';

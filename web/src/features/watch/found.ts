@@ -1,5 +1,5 @@
 import { MARK_MEANING, type Mark } from '@tidy-quill/core/reaction';
-import type { MarkFound } from '@tidy-quill/core/record';
+import type { MarkFound } from '@tidy-quill/core/events';
 
 /** What needs a grade, a size and a place: all that is more than wanted. */
 export const needsDetail = (mark: Mark): boolean =>

@@ -1,5 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import { SITES } from '@tidy-quill/core/course';
+import { SITES } from '@tidy-quill/core/sites';
 import { assess } from '@tidy-quill/core/suitability';
 import { Button } from 'antd';
 import { useState } from 'react';

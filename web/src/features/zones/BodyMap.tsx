@@ -1,6 +1,6 @@
 import './zones.css';
 import type { Area } from '@tidy-quill/contract/clients';
-import type { SiteId } from '@tidy-quill/core/course';
+import type { SiteId } from '@tidy-quill/core/sites';
 import { areaText } from '../../text';
 import { BODY_PARTS, OUTLINES, VIEW_BOX, type BodyView } from './body-shapes';
 

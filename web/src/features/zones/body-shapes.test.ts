@@ -1,4 +1,4 @@
-import { SITE_IDS, SITES } from '@tidy-quill/core/course';
+import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import { describe, expect, it } from 'vitest';
 import { BODY_PARTS, OUTLINES, VIEW_BOX, type BodyPart, type BodyView } from './body-shapes';
 

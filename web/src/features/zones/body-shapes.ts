@@ -1,5 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import type { SiteId } from '@tidy-quill/core/course';
+import type { SiteId } from '@tidy-quill/core/sites';
 
 export type BodyView = 'front' | 'back' | 'face';
 

@@ -1,0 +1,3 @@
+export * from './aftercare';
+export * from './aftercare-blocks';
+export * from './reading-age';

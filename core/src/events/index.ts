@@ -1,0 +1,3 @@
+export * from './after-visit';
+export * from './event';
+export * from './event-order';

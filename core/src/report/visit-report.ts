@@ -1,0 +1,253 @@
+import {
+  answerOf,
+  earlyPulses,
+  type EarlyPulses,
+  type LegAnswered,
+  legsOf,
+  type PartDone,
+  partsDone,
+  type Run,
+  sameLight,
+  type VisitRecord,
+  zoneOfEvent,
+  zoneRecord,
+  zonesOf,
+} from '../session';
+import type { Setting } from '../plan';
+import { energyJ } from '../units';
+import type { CheckId } from '../prepare';
+import { type AcceptedPlan, type EventBody, inOrder, type VisitEvent } from '../events';
+import { changedSince } from '../workflow';
+import type { SkinAnswer, StopCause } from '../reaction';
+
+type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
+
+/** When and by whom something was recorded. */
+interface Stamp {
+  readonly id: string;
+  readonly at: string;
+  readonly staffId: string;
+}
+
+/** One step of a session that its record names: a start, a change, a pause, a hand-over, an end. */
+export interface SheetStep extends Stamp {
+  readonly what: SheetStepKind;
+  /** What is dialled in from then on, where the step changed it. */
+  readonly setting: Setting | null;
+  /** Of the light, where a plan was accepted. */
+  readonly wavelengthNm: number | null;
+  /** The reason given, or what was said; empty where nothing was. */
+  readonly said: string;
+  readonly toStaffId: string | null;
+  /** What was looked for after a stop, and whether it was this. */
+  readonly cause?: { readonly cause: StopCause; readonly found: boolean };
+}
+
+export type SheetStepKind =
+  | 'planAccepted'
+  | 'settingsRead'
+  | 'treatmentStarted'
+  | 'settingChanged'
+  | 'stepDeclined'
+  | 'paused'
+  | 'resumed'
+  | 'stopped'
+  | 'causeLooked'
+  | 'handedOver'
+  | 'treatmentEnded';
+
+/** Something made ready for the light whose plan stood then; null before any did. */
+export interface SheetTick extends Stamp {
+  readonly check: CheckId;
+  readonly wavelengthNm: number | null;
+}
+
+/** One zone of a visit as its record shows it. */
+export interface ZoneSheet {
+  readonly areaId: string;
+  readonly record: VisitRecord;
+  /** Each light that was fired with, in order. */
+  readonly lights: readonly LegAnswered[];
+  /** What was given to each part of a design. */
+  readonly parts: readonly PartDone[];
+  /** What was made ready, for every light of the session. */
+  readonly ticks: readonly SheetTick[];
+  readonly steps: readonly SheetStep[];
+  /** All of them, those before the start included. */
+  readonly pulses: number;
+  readonly early: EarlyPulses;
+  readonly passes: number;
+  /** All energy given, J, and by area of the zone, J/cm²; null where nobody measured the zone. */
+  readonly energyJ: number;
+  readonly energyJcm2: number | null;
+  /** Of the first cell's start to the end, pauses left out, seconds. */
+  readonly seconds: number;
+  /** Pain over time: minutes after the start, score 0–10. */
+  readonly pains: readonly { readonly minute: number; readonly score: number }[];
+  readonly answer: SkinAnswer;
+  /** Every photograph that an entry names. */
+  readonly photoIds: readonly string[];
+}
+
+/** A visit on one page, rebuilt from its events alone. */
+export interface SessionSheet {
+  readonly zones: readonly ZoneSheet[];
+  /** Everyone who recorded anything, in order of appearance. */
+  readonly staffIds: readonly string[];
+  /** Answers given last, with what they meant. */
+  readonly asked: (Of<'answersGiven'> & Stamp) | null;
+  readonly words: readonly ((Of<'stopOverridden'> | Of<'reactionAgreed'> | Of<'spotWaived'>) &
+    Stamp)[];
+  readonly sentHome: (Of<'sentHome'> & Stamp) | null;
+  readonly given: VisitRecord['given'];
+  readonly amendments: readonly (Of<'amended'> & Stamp)[];
+  readonly signatures: readonly (Of<'recordSigned'> & Stamp)[];
+  /** Whether something clinical came after the last signature. */
+  readonly changedSinceSigned: boolean;
+}
+
+/** Rebuilds the record of a visit. Events may come in any order and more than once. */
+export function sessionSheet(events: readonly VisitEvent[], bookedId: string): SessionSheet {
+  const ordered = standing(inOrder(events));
+  const all = <K extends EventBody['kind']>(...kinds: readonly K[]) =>
+    ordered.flatMap(({ id, at, staffId, body }) =>
+      kinds.includes(body.kind as K) ? [{ ...(body as Of<K>), id, at, staffId }] : [],
+    );
+  const signatures = all('recordSigned');
+  const zones = zonesOf(events, bookedId).map((id) => zoneSheet(events, ordered, id, bookedId));
+  return {
+    zones,
+    staffIds: [...new Set(ordered.map(({ staffId }) => staffId))],
+    asked: all('answersGiven').at(-1) ?? null,
+    words: all('stopOverridden', 'reactionAgreed', 'spotWaived'),
+    sentHome: all('sentHome').at(-1) ?? null,
+    given: zones[0]?.record.given ?? [],
+    amendments: all('amended'),
+    signatures,
+    changedSinceSigned: changedSince(inOrder(events)),
+  };
+}
+
+/** What was not taken back again. */
+function standing(ordered: readonly VisitEvent[]): readonly VisitEvent[] {
+  const undone = new Set(
+    ordered.flatMap(({ body }) => (body.kind === 'undone' ? [body.eventId] : [])),
+  );
+  return ordered.filter(({ id, body }) => body.kind !== 'undone' && !undone.has(id));
+}
+
+function zoneSheet(
+  events: readonly VisitEvent[],
+  ordered: readonly VisitEvent[],
+  areaId: string,
+  bookedId: string,
+): ZoneSheet {
+  const record = zoneRecord(events, areaId, bookedId);
+  const own = ordered.filter((event) => zoneOfEvent(event, bookedId) === areaId);
+  const { run, findings, looks, spots, reactions } = record;
+  const started = run.startedAt === null ? 0 : Date.parse(run.startedAt);
+  const areaCm2 = findings?.areaCm2 ?? null;
+  const early = earlyPulses(record);
+  const energyJ = run.energyJ + early.energyJ;
+  return {
+    areaId,
+    record,
+    lights: legsOf(record).filter(({ pulses }) => pulses > 0),
+    parts: partsDone(record),
+    ticks: ticksOf(own),
+    steps: own.flatMap(stepOf),
+    pulses: run.pulses + early.pulses,
+    early,
+    passes: run.passes,
+    energyJ,
+    energyJcm2: areaCm2 === null ? null : energyJ / areaCm2,
+    seconds: secondsOf(run),
+    pains: run.pains.map(({ at, score }) => ({
+      minute: Math.max(0, Date.parse(at) - started) / 60_000,
+      score,
+    })),
+    answer: answerOf(record),
+    photoIds: [
+      ...new Set([
+        ...spots.flatMap(({ readings }) => readings.flatMap(({ photoIds }) => photoIds)),
+        ...looks.flatMap(({ photoIds = [] }) => photoIds),
+        ...reactions.flatMap(({ entries }) =>
+          entries.flatMap(({ body }) => ('photoIds' in body ? body.photoIds : [])),
+        ),
+      ]),
+    ],
+  };
+}
+
+/** What stayed ticked, light by light: another light takes nothing from what was made ready for the one before. */
+function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
+  let plan: AcceptedPlan | null = null;
+  let before: readonly SheetTick[] = [];
+  let ticks: readonly SheetTick[] = [];
+  for (const { id, at, staffId, body } of own) {
+    if (body.kind === 'planAccepted') {
+      if (plan !== null && !sameLight(plan, body.plan)) {
+        before = [...before, ...ticks];
+        ticks = [];
+      }
+      plan = body.plan;
+    } else if (body.kind === 'checkTicked') {
+      const { check, done } = body;
+      const wavelengthNm = plan?.wavelengthNm ?? null;
+      ticks = ticks.filter((tick) => tick.check !== check);
+      if (done) ticks = [...ticks, { id, at, staffId, check, wavelengthNm }];
+    }
+  }
+  return [...before, ...ticks];
+}
+
+const secondsOf = ({ cells }: Run): number =>
+  [...cells.values()].reduce((sum, { seconds }) => sum + seconds, 0);
+
+function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
+  const step = (
+    what: SheetStepKind,
+    more: Partial<
+      Pick<SheetStep, 'setting' | 'wavelengthNm' | 'said' | 'toStaffId' | 'cause'>
+    > = {},
+  ): readonly SheetStep[] => [
+    {
+      id,
+      at,
+      staffId,
+      what,
+      setting: null,
+      wavelengthNm: null,
+      said: '',
+      toStaffId: null,
+      ...more,
+    },
+  ];
+  switch (body.kind) {
+    case 'planAccepted':
+      return step(body.kind, {
+        setting: body.plan.setting,
+        wavelengthNm: body.plan.wavelengthNm,
+      });
+    case 'settingChanged':
+      return step(body.kind, { setting: body.setting, said: body.reason });
+    case 'stepDeclined':
+      return step(body.kind, { said: body.reason });
+    case 'causeLooked':
+      return step(body.kind, { cause: { cause: body.cause, found: body.found } });
+    case 'handedOver':
+      return step(body.kind, { toStaffId: body.toStaffId });
+    case 'settingsRead':
+    case 'treatmentStarted':
+    case 'paused':
+    case 'resumed':
+    case 'stopped':
+    case 'treatmentEnded':
+      return step(body.kind);
+    default:
+      return [];
+  }
+}
+
+/** Energy of one pulse of a setting, J. */
+export const pulseEnergyJ = ({ fluenceJcm2, spot }: Setting): number => energyJ(fluenceJcm2, spot);

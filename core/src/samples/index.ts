@@ -1,0 +1,4 @@
+/** Findings and sessions that tests of several packages share; nothing that runs uses them. */
+export * from '../ink/ink.test-data';
+export * from '../session/two-lights.test-data';
+export * from '../plan/plan.test-data';

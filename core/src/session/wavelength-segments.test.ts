@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { legsOf } from './wavelength-segments';
+import { sessionSheet } from '../report';
+import { visitRecord } from './visit-record';
+import { type EventBody, type VisitEvent } from '../events';
+import { DRAWN, moment, twoLights } from './two-lights.test-data';
+
+const BOOKED = 'area';
+
+describe('however a session of two lights goes', () => {
+  const [first, second] = twoLights(DRAWN).flatMap(({ body }) =>
+    body.kind === 'planAccepted' ? [body] : [],
+  );
+  const press = fc.oneof(
+    fc.integer({ min: 1, max: 60 }).map((count): EventBody => ({ kind: 'pulsesFired', count })),
+    fc.constantFrom(1, 2, 101, 102).map((cell): EventBody => ({ kind: 'cellChosen', cell })),
+    fc.nat(10).map((score): EventBody => ({ kind: 'painScored', score })),
+    fc.constantFrom<EventBody>(
+      { kind: 'paused' },
+      { kind: 'resumed' },
+      { kind: 'stopped' },
+      { kind: 'passDone' },
+      { kind: 'cellEnded', cell: 1, how: 'done' },
+      first!,
+      second!,
+    ),
+  );
+  const sessions = fc.array(press, { maxLength: 60 }).map((list) => {
+    const begun = twoLights(DRAWN);
+    const start = begun.findIndex(({ body }) => body.kind === 'treatmentStarted');
+    return [
+      ...begun.slice(0, start + 1),
+      ...list.map((body, index): VisitEvent => ({
+        ...{
+          id: `p${String(index).padStart(3, '0')}`,
+          at: moment(100 + index * 5),
+          staffId: 'one',
+        },
+        body,
+      })),
+    ];
+  });
+
+  it('nothing that was given is lost between its lights, and nothing counts twice', () => {
+    fc.assert(
+      fc.property(sessions, (events) => {
+        const record = visitRecord(events);
+        const legs = legsOf(record);
+        const sum = (list: readonly number[]) => list.reduce((total, each) => total + each, 0);
+        expect(sum(legs.map(({ pulses }) => pulses))).toBe(record.run.pulses);
+        expect(sum(legs.map(({ energyJ }) => energyJ))).toBeCloseTo(record.run.energyJ, 6);
+        const highest = legs.map(({ answer }) => answer.painMax ?? -1);
+        expect(Math.max(-1, ...highest)).toBe(
+          Math.max(-1, ...record.run.pains.map((p) => p.score)),
+        );
+      }),
+    );
+  });
+
+  it('no cell got more than the session, nor longer than it lasted', () => {
+    fc.assert(
+      fc.property(sessions, (events) => {
+        const { run } = visitRecord(events);
+        const cells = [...run.cells.values()];
+        const sum = (of: (cell: (typeof cells)[number]) => number) =>
+          cells.reduce((total, cell) => total + of(cell), 0);
+        expect(sum(({ pulses }) => pulses)).toBeLessThanOrEqual(run.pulses);
+        expect(sum(({ energyJ }) => energyJ)).toBeLessThanOrEqual(run.energyJ + 1e-6);
+        const lasted = (Date.parse(events.at(-1)!.at) - Date.parse(run.startedAt!)) / 1000;
+        expect(sum(({ seconds }) => seconds)).toBeLessThanOrEqual(lasted + 1e-6);
+      }),
+    );
+  });
+
+  it('comes to the same on its record as in its history', () => {
+    fc.assert(
+      fc.property(sessions, (events) => {
+        const record = visitRecord(events);
+        const [zone] = sessionSheet(events, BOOKED).zones;
+        const fired = legsOf(record).filter(({ pulses }) => pulses > 0);
+        expect(zone!.lights.map(({ plan }) => plan.wavelengthNm)).toEqual(
+          fired.map(({ plan }) => plan.wavelengthNm),
+        );
+        expect(zone!.pulses).toBe(record.run.pulses);
+        const shown = zone!.parts.reduce((total, { pulses }) => total + pulses, 0);
+        expect(shown).toBeLessThanOrEqual(zone!.pulses);
+      }),
+    );
+  });
+});

@@ -1,0 +1,115 @@
+import type { Setting } from '../plan';
+import { skinAnswer, type SkinAnswer } from '../reaction';
+import type { InkColour } from '../look';
+import type { AcceptedPlan } from '../events';
+import { harmLater } from './harm-later';
+import { countsOf, type CellRun, type Run, type RunCounts } from './run';
+import type { VisitRecord } from './visit-record';
+
+/** So many numbers are kept for the cells of each light of a session: part 2 of the second light is cell 102. */
+export const CELLS_A_LEG = 100;
+
+/** What was done of a session with one plan: on ink, one wavelength. */
+export interface Leg {
+  readonly plan: AcceptedPlan;
+  /** What it began with, and what was dialled in since. */
+  readonly first: Setting;
+  readonly changes: Run['changes'];
+  /** How far the session had come when it ended. */
+  readonly upTo: RunCounts;
+}
+
+/** What was done with one setting, and what the skin and the client answered to it. */
+export interface LegAnswered {
+  readonly plan: AcceptedPlan;
+  readonly setting: Setting;
+  readonly pulses: number;
+  /** What it gave, J. */
+  readonly energyJ: number;
+  readonly answer: SkinAnswer;
+}
+
+/** The plan under way as a leg that ends now. */
+export function closedLeg({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): Leg {
+  const { first, changes, setting } = run;
+  return {
+    plan: plan!,
+    first: first ?? setting ?? plan!.setting,
+    changes,
+    upTo: countsOf(run),
+  };
+}
+
+const NOTHING: RunCounts = { pulses: 0, energyJ: 0, marks: 0, pains: 0 };
+
+/**
+ * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was seen at
+ * the second look or told of later counts against each of them: nobody can tell which of them it came from.
+ */
+export function legsOf(record: VisitRecord): readonly LegAnswered[] {
+  if (record.plan === null || record.run.setting === null) return [];
+  const later = record.watched?.marks ?? [];
+  const used = usedSettings([...record.legs, closedLeg(record)].flatMap(settingsOf));
+  return used.map(({ plan, setting, upTo }, index): LegAnswered => {
+    const from = used[index - 1]?.upTo ?? NOTHING;
+    const marks = record.run.marks.slice(from.marks, upTo.marks);
+    const pains = record.run.pains.slice(from.pains, upTo.pains);
+    const answer = skinAnswer(
+      [...marks.map(({ mark }) => mark), ...later],
+      pains.map(({ score }) => score),
+      harmLater(record.reactions),
+    );
+    const pulses = upTo.pulses - from.pulses;
+    return { plan, setting, pulses, energyJ: upTo.energyJ - from.energyJ, answer };
+  });
+}
+
+interface UsedSetting {
+  readonly plan: AcceptedPlan;
+  readonly setting: Setting;
+  readonly upTo: RunCounts;
+}
+
+/**
+ * The settings that fired, in turn. What was told while one was dialled in that had not fired yet answers the one before
+ * it; a session without a pulse keeps its last.
+ */
+function usedSettings(all: readonly UsedSetting[]): readonly UsedSetting[] {
+  return all.reduce<readonly UsedSetting[]>((used, each, index) => {
+    const before = used.at(-1);
+    const fired = each.upTo.pulses > (before?.upTo.pulses ?? 0);
+    if (fired || (before === undefined && index === all.length - 1)) return [...used, each];
+    return before === undefined ? [] : [...used.slice(0, -1), { ...before, upTo: each.upTo }];
+  }, []);
+}
+
+/** The settings of a leg in turn, each with how far the session had come when it was left. */
+function settingsOf({ plan, first, changes, upTo }: Leg): readonly UsedSetting[] {
+  const settings = [first, ...changes.map(({ setting }) => setting)];
+  const ends = [...changes.map((change) => change.upTo), upTo];
+  return settings.map((setting, index) => ({ plan, setting, upTo: ends[index]! }));
+}
+
+/** What one part of a design got of one light. */
+export interface PartDone extends Pick<CellRun, 'pulses' | 'passes' | 'energyJ' | 'seconds'> {
+  readonly wavelengthNm: number;
+  /** As the design numbers it, from 1. */
+  readonly number: number;
+  readonly colour: InkColour;
+}
+
+/** What was given to each part of a drawn design, light by light; empty for hair, and where nothing was drawn. */
+export function partsDone({ plan, run, legs }: VisitRecord): readonly PartDone[] {
+  const plans = [...legs.map((leg) => leg.plan), ...(plan === null ? [] : [plan])];
+  return [...run.cells]
+    .sort(([one], [other]) => one - other)
+    .flatMap(([cell, { pulses, passes, energyJ, seconds }]) => {
+      const leg = plans[Math.floor((cell - 1) / CELLS_A_LEG)];
+      if (leg === undefined || !('ink' in leg.subject) || pulses === 0) return [];
+      const number = ((cell - 1) % CELLS_A_LEG) + 1;
+      const part = leg.subject.ink.parts?.[number - 1];
+      if (part === undefined) return [];
+      const { wavelengthNm } = leg;
+      return [{ wavelengthNm, number, colour: part.colour, pulses, passes, energyJ, seconds }];
+    });
+}

@@ -1,0 +1,6 @@
+export * from './judge';
+export * from './judge-zone';
+export * from './refuse-rise';
+export * from './signature';
+export * from './stages';
+export * from './undo';
