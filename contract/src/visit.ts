@@ -5,7 +5,7 @@ import {
   CARED,
   CELL_ENDS,
   INCIDENTS,
-  type EventBody,
+  type EventBody as CoreBody,
   type VisitEvent,
 } from '@tidy-quill/core/events';
 import { type PlanInputs as PlanInputsCore } from '@tidy-quill/core/session';
@@ -139,7 +139,7 @@ const PRESSES = [
   v.object({ kind: kind('undone'), eventId: Id }),
 ] as const;
 
-const EventBody = v.variant('kind', [
+const EventBody: v.GenericSchema<unknown, CoreBody> = v.variant('kind', [
   ...PRESSES,
   v.object({
     kind: kind('answersGiven'),
@@ -256,16 +256,25 @@ const EventBody = v.variant('kind', [
     blocksNumber: v.optional(whole(0, 1e6)),
   }),
   ...AFTER_EVENTS,
-]) satisfies v.GenericSchema<unknown, EventBody>;
+]);
 
-/** Events as a browser sends them; who recorded them is the server's to say. */
-export const NewEvents = v.pipe(
+/** An event as a browser sends it; who recorded it is the server's to say. */
+export interface NewEvent {
+  readonly id: string;
+  readonly at: string;
+  readonly areaId?: string | undefined;
+  /** How far the tablet had read when it was pressed: a stop kept since then wins. */
+  readonly seen?: number | undefined;
+  readonly body: CoreBody;
+}
+
+/** Events as a browser sends them. */
+export const NewEvents: v.GenericSchema<unknown, readonly NewEvent[]> = v.pipe(
   v.array(
     v.object({
       id: Id,
       at: Moment,
       areaId: v.optional(Id),
-      /** How far the tablet had read when it was pressed: a stop kept since then wins. */
       seen: v.optional(whole(0, 1e15)),
       body: EventBody,
     }),
@@ -284,8 +293,6 @@ export interface EventsKept {
   readonly events: readonly VisitEvent[];
   readonly after: number;
 }
-
-export type NewEvent = v.InferOutput<typeof NewEvents>[number];
 
 /** A setting to accept; the server judges it and keeps what it was judged from. */
 export const AcceptSetting = v.object({

@@ -320,37 +320,3 @@ export interface VisitEvent {
   /** Of one that the server has not received: how far its tablet had read when it was pressed. */
   readonly seen?: number | undefined;
 }
-
-/** The presses in the room: kept at once, and taken back one by one. */
-export const RUN_KINDS: readonly EventKind[] = [
-  'treatmentStarted',
-  'pulsesFired',
-  'passDone',
-  'painScored',
-  'markSeen',
-  'settingChanged',
-  'stepDeclined',
-  'cellChosen',
-  'cellEnded',
-  'consolePulses',
-  'handedOver',
-  'paused',
-  'causeLooked',
-  'resumed',
-  'stopped',
-  'treatmentEnded',
-  'treatmentReopened',
-  'undone',
-];
-
-/** What is said of the whole visit; everything else is said of one zone. */
-export const WHOLE_VISIT_KINDS: readonly EventKind[] = [
-  'answersGiven',
-  'stopOverridden',
-  'zoneAdded',
-  'zoneLeft',
-  'sentHome',
-  'adviceGiven',
-  'amended',
-  'recordSigned',
-];

@@ -1,3 +1,4 @@
 export * from './after-visit';
 export * from './event';
 export * from './event-order';
+export * from './kinds';

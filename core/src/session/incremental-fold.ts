@@ -1,5 +1,6 @@
 import { happenedMs, inOrder, type VisitEvent } from '../events';
-import { EMPTY, folded, undoneBy, withStale, type VisitRecord } from './visit-record';
+import { withStale } from './stale-plan';
+import { EMPTY, folded, undoneBy, type VisitRecord } from './visit-record';
 import { asSeenFrom, zoneRecords, zonesOf } from './zones';
 
 /** The zones of a visit, rebuilt from a list of its events. */

@@ -2,7 +2,8 @@ import { type PastSession, type Setting, type TestSpotReason, testSpotReasons } 
 import { laterReasons, spotsAsSessions } from '../spot';
 import type { AcceptedPlan } from '../events';
 import { legsOf } from './wavelength-segments';
-import { faintEnough, medicinesIn, treatedOn, type VisitRecord } from './visit-record';
+import { faintEnough } from './planned-spots';
+import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
 /**
  * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole

@@ -1,7 +1,7 @@
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import { MARK_MEANING, painMeaning, type Mark, type StopCause } from '../reaction';
-import type { CellEnd, EventBody, EventKind, VisitEvent } from '../events';
+import type { CellEnd, EventBody, PressBody, VisitEvent } from '../events';
 import { withInterval, type Intervals } from './intervals';
 
 export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended';
@@ -124,13 +124,16 @@ export const EMPTY_RUN: Run = {
   lastPress: null,
 };
 
-const HALTS: readonly EventKind[] = ['paused', 'resumed', 'stopped'];
+/** An event that is pressed in the room. */
+export interface Press extends VisitEvent {
+  readonly body: PressBody;
+}
 
 /** A run with one press more. */
-export function withPress(run: Run, event: VisitEvent): Run {
+export function withPress(run: Run, event: Press): Run {
   const { body, at } = event;
-  // Another tablet may send late what it did before it heard of the end: it counts, but nothing begins anew.
-  if (run.state === 'ended' && HALTS.includes(body.kind)) return run;
+  // Another tablet may send late what it did before it heard of the end: it counts, but nothing begins again.
+  const isOver = run.state === 'ended';
   switch (body.kind) {
     case 'treatmentStarted':
       return {
@@ -212,9 +215,9 @@ export function withPress(run: Run, event: VisitEvent): Run {
     case 'stepDeclined':
       return { ...run, declined: [...run.declined, body] };
     case 'paused':
-      return { ...stopClock(run, at), state: 'paused' };
+      return isOver ? run : { ...stopClock(run, at), state: 'paused' };
     case 'resumed':
-      if (!hasSeenStops(run, event)) return run;
+      if (isOver || !hasSeenStops(run, event)) return run;
       return {
         ...run,
         state: 'running',
@@ -231,12 +234,15 @@ export function withPress(run: Run, event: VisitEvent): Run {
       return { ...run, looked, lastPress: event };
     }
     case 'stopped':
-      return { ...stopClock(run, at), state: 'stopped', stops: withStop(run.stops, event) };
+      return isOver
+        ? run
+        : { ...stopClock(run, at), state: 'stopped', stops: withStop(run.stops, event) };
     case 'treatmentReopened':
       return run.state === 'ended' ? { ...run, state: 'paused', endedAt: null } : run;
     case 'treatmentEnded':
       return { ...stopClock(run, at), state: 'ended', endedAt: at, lastPress: null };
-    default:
+    case 'handedOver':
+    case 'undone':
       return run;
   }
 }

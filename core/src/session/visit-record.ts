@@ -1,6 +1,4 @@
-import { changesBetween, type Change } from '../look';
-import { medicineKey, type PastSession } from '../plan';
-import { faintIsEnough } from '../ink';
+import { medicineKey } from '../plan';
 import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
 import {
   type AcceptedPlan,
@@ -10,23 +8,17 @@ import {
   type VisitEvent,
 } from '../events';
 import { harmLater } from './harm-later';
+import { readingsIn } from './planned-spots';
+import { withStale, type StaleReason } from './stale-plan';
 import { withReaction, type Reaction } from './reactions';
 import { closedLeg, type Leg } from './wavelength-segments';
 import { EMPTY_RUN, swapped, withPress, type Run } from './run';
-import { skinAnswer, type Adverse, type SkinAnswer } from '../reaction';
-import { laterReasons, spotVerdict, type TestSpot } from '../spot';
+import { skinAnswer, type SkinAnswer } from '../reaction';
+import type { TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
 
 type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
-
-/** One cause for which an accepted plan no longer fits. */
-export type StaleReason =
-  | { readonly kind: 'findings' | 'answers'; readonly changes: readonly Change[] }
-  /** The test spots bear less than the plan gives: what the step rule makes of them, J/cm². */
-  | { readonly kind: 'spots'; readonly wantedJcm2: number }
-  /** An earlier session turned out to have done harm that the plan knew nothing of. */
-  | { readonly kind: 'reactions'; readonly harm: readonly Adverse[] };
 
 /** A visit, or one zone of it, rebuilt from its events alone. */
 export interface VisitRecord {
@@ -84,7 +76,8 @@ interface Numbing {
   readonly offAt: string | null;
 }
 
-interface PlanBasis {
+/** What a plan was accepted on. */
+export interface PlanBasis {
   readonly findings: Findings | null;
   readonly history: History | null;
   /** How many readings of test spots there were. */
@@ -136,58 +129,6 @@ export const folded = (
 ): VisitRecord =>
   ordered.reduce((so, event) => (undone.has(event.id) ? so : withEvent(so, event)), record);
 
-/** A record whose plan is judged against what was found since. */
-export function withStale(record: VisitRecord): VisitRecord {
-  const stale = staleReasons(record);
-  return { ...record, stale, planIsStale: stale.length > 0 };
-}
-
-/** Why a record's plan no longer fits it. */
-function staleReasons(record: VisitRecord): readonly StaleReason[] {
-  const { plan, planBasis: basis } = record;
-  if (plan === null || basis === null) return [];
-  const findings = changesBetween(basis.findings, record.findings);
-  const answers = changesBetween(basis.history, record.history).filter(
-    (change) => !isNewNo(change),
-  );
-  const spots = spotsAgainst(record, basis);
-  return [
-    ...(findings.length === 0 ? [] : [{ kind: 'findings', changes: findings } as const]),
-    ...(answers.length === 0 ? [] : [{ kind: 'answers', changes: answers } as const]),
-    ...(spots === null ? [] : [spots]),
-  ];
-}
-
-/** A question that another zone of the visit asks, and that was answered no: it changes nothing here. */
-const isNewNo = ({ before, now }: Change) =>
-  before === undefined && (now as { readonly yes?: boolean } | undefined)?.yes === false;
-
-/** Test spots read since the plan was accepted that bear less than it gives. */
-function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
-  if (readingsIn(record.spots) <= basis.readings) return null;
-  const { subject, setting } = record.plan!;
-  const later = laterReasons(subject).length > 0;
-  const verdict = spotVerdict(plannedSpots(record), later, faintEnough(record.plan!));
-  if (verdict.state !== 'use' && verdict.state !== 'stop') return null;
-  if (setting.handpieceId !== verdict.spot.setting.handpieceId) return null;
-  const { wantedJcm2 } = verdict;
-  return setting.fluenceJcm2 > wantedJcm2 + 1e-9 ? { kind: 'spots', wantedJcm2 } : null;
-}
-
-/** Whether a faint endpoint is all that a plan wants: red, orange and yellow ink alone. */
-export const faintEnough = ({ ink }: Pick<AcceptedPlan, 'ink'>): boolean =>
-  faintIsEnough(ink?.colours ?? []);
-
-/** The test spots that were fired with the light that is planned. */
-export const plannedSpots = ({ plan, spots }: Pick<VisitRecord, 'plan' | 'spots'>) =>
-  spots.filter(
-    ({ wavelengthNm }) =>
-      plan === null || wavelengthNm === undefined || wavelengthNm === plan.wavelengthNm,
-  );
-
-const readingsIn = (spots: readonly TestSpot[]) =>
-  spots.reduce((sum, { readings }) => sum + readings.length, 0);
-
 /** What skin and client answered over the whole visit, the second look and what was told of later included. */
 export function answerOf(record: VisitRecord): SkinAnswer {
   const later = record.watched?.marks ?? [];
@@ -196,28 +137,6 @@ export function answerOf(record: VisitRecord): SkinAnswer {
     record.run.pains.map(({ score }) => score),
     harmLater(record.reactions),
   );
-}
-
-/**
- * A record against what earlier sessions are now known to have done: a plan that was accepted before a reaction was
- * told of no longer fits.
- */
-export function againstHistory(record: VisitRecord, history: readonly PastSession[]): VisitRecord {
-  const { plan } = record;
-  if (plan === null || record.run.startedAt !== null) return record;
-  const same = (one: PastSession, other: PastSession) =>
-    one.on === other.on &&
-    one.wavelengthNm === other.wavelengthNm &&
-    one.setting.fluenceJcm2 === other.setting.fluenceJcm2;
-  const harm = history.flatMap((session) => {
-    const known = plan.subject.history.filter((each) => same(each, session));
-    return session.answer.adverse.filter(
-      (each) => !known.some(({ answer }) => answer.adverse.includes(each)),
-    );
-  });
-  if (harm.length === 0) return record;
-  const stale = [...record.stale, { kind: 'reactions', harm: [...new Set(harm)] } as const];
-  return { ...record, stale, planIsStale: true };
 }
 
 /** What the client takes, each by its key. */
@@ -315,11 +234,13 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
     case 'reactionFollowed':
     case 'reactionClosed':
       return { ...record, reactions: withReaction(record.reactions, event, record) };
+    case 'zoneLeft':
     case 'amended':
     case 'recordSigned':
       return record;
+    // All that is left is pressed in the room: the compiler knows of no other.
     default:
-      return { ...record, run: withPress(record.run, event) };
+      return { ...record, run: withPress(record.run, { ...event, body }) };
   }
 }
 

@@ -1,4 +1,4 @@
-import { inOrder, type VisitEvent, WHOLE_VISIT_KINDS } from '../events';
+import { inOrder, isOfVisit, type VisitEvent } from '../events';
 import { visitRecord, type VisitRecord } from './visit-record';
 
 /** The areas treated in a visit: the one booked first, then those added, without those left out again. */
@@ -22,7 +22,7 @@ export function zoneRecord(
 
 /** The area that an event speaks of; null for the whole visit. */
 export function zoneOfEvent(event: Omit<VisitEvent, 'staffId'>, bookedId: string): string | null {
-  if (WHOLE_VISIT_KINDS.includes(event.body.kind)) return null;
+  if (isOfVisit(event.body.kind)) return null;
   return event.areaId ?? bookedId;
 }
 

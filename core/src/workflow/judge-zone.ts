@@ -1,7 +1,7 @@
 import { awaitsDarkening, DARKENING_PULSES } from '../ink';
 import { openCauses } from '../reaction';
 import { laterReasons, spotVerdict } from '../spot';
-import { RUN_KINDS, type EventBody, type EventKind } from '../events';
+import { EVENT_KINDS, isPress, type EventBody, type PressBody } from '../events';
 import { isTestVisit, stageStates } from './stages';
 import { mayBeSetAside } from '../suitability';
 import {
@@ -79,9 +79,9 @@ export function refuseEvent(
   at: string,
   seen?: number,
 ): EventRefusal | null {
-  if (RUN_KINDS.includes(body.kind)) return refusePress(record, body, consented, seen);
+  if (isPress(body)) return refusePress(record, body, consented, seen);
   // What shows later is still noted after the client went home.
-  if (record.sentHome !== null && !LATE_KINDS.includes(body.kind)) return 'alreadySentHome';
+  if (record.sentHome !== null && !EVENT_KINDS[body.kind].late) return 'alreadySentHome';
   switch (body.kind) {
     case 'stopOverridden':
       return refuseOverride(record);
@@ -117,14 +117,26 @@ export function refuseEvent(
       return refuseEarlyLook(record, body.early, at);
     case 'sentHome':
       return record.watched === null && !isTestVisit(record) ? 'watchFirst' : null;
-    default:
+    case 'answersGiven':
+    case 'reactionAgreed':
+    case 'zoneAdded':
+    case 'zoneLeft':
+    case 'findingsRecorded':
+    case 'fadingSeen':
+    case 'checkTicked':
+    case 'numbingChanged':
+    case 'settingsRead':
+    case 'incident':
+    case 'adviceGiven':
+    case 'amended':
+    case 'recordSigned':
       return null;
   }
 }
 
 function refusePress(
   record: VisitRecord,
-  body: EventBody,
+  body: PressBody,
   consented: boolean,
   seen: number | undefined,
 ): EventRefusal | null {
@@ -190,12 +202,6 @@ function refuseWaiving(record: VisitRecord): EventRefusal | null {
   const { state } = spotVerdict(spots, later, faintEnough(record.plan));
   return state === 'stop' ? 'spotsSaidStop' : null;
 }
-
-const LATE_KINDS: readonly EventKind[] = [
-  'fadingSeen',
-  ...(['watched', 'spotRead', 'reactionReported', 'reactionFollowed', 'reactionClosed'] as const),
-  ...(['adviceGiven', 'amended', 'recordSigned'] as const),
-];
 
 function refuseOverride(record: VisitRecord): EventRefusal | null {
   if (!isStopped(record)) return 'notStopped';

@@ -1,4 +1,4 @@
-import { WHOLE_VISIT_KINDS, type VisitEvent } from '../events';
+import { EVENT_KINDS, isOfVisit, type VisitEvent } from '../events';
 import { refuseEvent, type EventRefusal } from './judge-zone';
 import { refuseSigned } from './signature';
 import { refuseUndo } from './undo';
@@ -36,14 +36,15 @@ export function refuseVisitEvent(
   if (body.kind === 'undone') {
     return refuseUndo({ events, zones, bookedId, eventId: body.eventId, now, undoMinutes });
   }
-  if (WHOLE_VISIT_KINDS.includes(body.kind)) {
+  if (isOfVisit(body.kind)) {
     return refuseWhole(events, zones, event, bookedId, consented);
   }
   const areaId = zoneOfEvent(event, bookedId)!;
   const record = zones.get(areaId);
   if (record === undefined) return 'noSuchZone';
-  if (body.kind === 'reactionClosed' && !supervisor && neededClinician(record, body.reactionId)) {
-    return 'closedBySupervisor';
+  if (EVENT_KINDS[body.kind].who === 'supervisorWhereUrgent' && !supervisor) {
+    if ('reactionId' in body && neededClinician(record, body.reactionId))
+      return 'closedBySupervisor';
   }
   const refusal = refuseEvent(record, body, consented, at, seen);
   if (refusal !== null || body.kind !== 'treatmentStarted') return refusal;

@@ -1,20 +1,10 @@
-import { RUN_KINDS, type EventBody, type EventKind, type VisitEvent } from '../events';
+import { EVENT_KINDS, isPress, type EventBody, type VisitEvent } from '../events';
 import type { EventRefusal } from './judge-zone';
-
-/** What may still be added to a record that was signed. */
-const ADDITIONS: readonly EventKind[] = [
-  ...(['amended', 'recordSigned', 'adviceGiven', 'watched', 'sentHome'] as const),
-  ...(['reactionReported', 'reactionFollowed', 'reactionClosed'] as const),
-  ...(['spotRead', 'fadingSeen', 'incident'] as const),
-];
-
-// What says that others have read or taken it changes nothing of what it says.
-const SAYS_NOTHING: readonly EventKind[] = ['recordSigned', 'adviceGiven'];
 
 /** What of a visit's events a signature covers. */
 export const signedEvents = <E extends Pick<VisitEvent, 'body'>>(
   events: readonly E[],
-): readonly E[] => events.filter(({ body }) => !SAYS_NOTHING.includes(body.kind));
+): readonly E[] => events.filter(({ body }) => EVENT_KINDS[body.kind].signed !== 'silent');
 
 /** The last signature under a record; null where nobody has signed. */
 export const lastSignature = (events: readonly VisitEvent[]): VisitEvent | null =>
@@ -29,11 +19,9 @@ export function refuseSigned(
   { body, at }: { readonly body: EventBody; readonly at: string },
 ): EventRefusal | null {
   const signature = lastSignature(events);
-  if (signature === null || ADDITIONS.includes(body.kind)) return null;
+  if (signature === null || EVENT_KINDS[body.kind].signed !== 'refused') return null;
   const latePress =
-    RUN_KINDS.includes(body.kind) &&
-    body.kind !== 'undone' &&
-    Date.parse(at) <= Date.parse(signature.at);
+    isPress(body) && body.kind !== 'undone' && Date.parse(at) <= Date.parse(signature.at);
   return latePress ? null : 'recordSigned';
 }
 

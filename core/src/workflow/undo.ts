@@ -1,17 +1,6 @@
-import type { EventKind, VisitEvent } from '../events';
+import { EVENT_KINDS, type VisitEvent } from '../events';
 import type { EventRefusal } from './judge-zone';
 import { type VisitRecord, zoneOfEvent } from '../session';
-
-/** Presses of the room that can be taken back. */
-const UNDOABLE: readonly EventKind[] = [
-  'pulsesFired',
-  'passDone',
-  'painScored',
-  'markSeen',
-  'cellEnded',
-  'causeLooked',
-  'stepDeclined',
-];
 
 /** How long after its end a session's presses can still be taken back, minutes, where the protocol does not say. */
 export const USUAL_UNDO_MINUTES = 15;
@@ -32,11 +21,12 @@ export function refuseUndo(of: {
   const target = of.events.find(({ id }) => id === of.eventId);
   if (target === undefined) return 'noSuchEntry';
   const record = of.zones.get(zoneOfEvent(target, of.bookedId) ?? '');
-  if (target.body.kind === 'spotFired') {
+  const { undo } = EVENT_KINDS[target.body.kind];
+  if (undo === 'unread') {
     const spot = record?.spots.find(({ id }) => id === target.id);
     return (spot?.readings.length ?? 0) > 0 ? 'notUndoable' : null;
   }
-  if (!UNDOABLE.includes(target.body.kind) || record === undefined) return 'notUndoable';
+  if (undo === 'never' || record === undefined) return 'notUndoable';
   const { endedAt, state } = record.run;
   if (state !== 'ended' || endedAt === null) return null;
   const sinceMs = Date.parse(of.now) - Date.parse(endedAt);

@@ -1,5 +1,5 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
-import { WHOLE_VISIT_KINDS } from '@tidy-quill/core/events';
+import { isOfVisit } from '@tidy-quill/core/events';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { keptOnServer, visitApi } from './visit-api';
@@ -22,7 +22,7 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** A new event of now about a zone, with an id of its own, so that sending it twice is harmless. */
 export function newEvent(body: NewEvent['body'], areaId?: string): NewEvent {
-  const zone = areaId === undefined || WHOLE_VISIT_KINDS.includes(body.kind) ? {} : { areaId };
+  const zone = areaId === undefined || isOfVisit(body.kind) ? {} : { areaId };
   return { id: v7(), at: nowText(), ...zone, body };
 }
 

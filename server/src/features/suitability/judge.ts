@@ -2,7 +2,7 @@ import type { Ahead } from '@tidy-quill/contract/ahead';
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import { zonesOf } from '@tidy-quill/core/session';
-import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { HttpProblem } from '../../http/problem';
 import { areasOf } from '../clients/store';
@@ -18,7 +18,7 @@ export async function judgeAnswers(
   { tx: db, clinicId, visit, events: kept }: Locked,
   events: readonly NewEvent[],
 ): Promise<readonly NewEvent[]> {
-  if (events.every(({ body }) => !JUDGED.includes(body.kind))) return events;
+  if (events.every(({ body }) => EVENT_KINDS[body.kind].workedOut !== 'assessment')) return events;
   const around = await circumstancesOf(db, clinicId, visit);
   const { client, suitability } = around;
   const areas = new Map(
@@ -35,8 +35,8 @@ export async function judgeAnswers(
   };
   const all: VisitEvent[] = [...kept];
   return events.map((event) => {
-    const body = judged(event.body as EventBody);
-    const next = { ...event, body } as NewEvent;
+    const body = judged(event.body);
+    const next = { ...event, body };
     all.push({ ...event, staffId: '', body } as VisitEvent);
     return next;
   });
@@ -64,8 +64,6 @@ export async function judgeAnswers(
     return { ...body, assessment: booked ?? judge(body, body.on, visit.areaId), elsewhere };
   }
 }
-
-const JUDGED: readonly string[] = ['answersGiven', 'zoneAdded'];
 
 /** Answers from home that no set of answers has confirmed yet; those given before the last set are past. */
 export function unconfirmed(ahead: Ahead | undefined, events: readonly VisitEvent[]): Ahead | null {

@@ -12,7 +12,7 @@ import {
   type Subject,
 } from '@tidy-quill/core/plan';
 import { medicinesIn, testsOf, zoneRecord, type VisitRecord } from '@tidy-quill/core/session';
-import { type AcceptedPlan } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type AcceptedPlan } from '@tidy-quill/core/events';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import type { Day } from '@tidy-quill/core/units';
@@ -162,7 +162,7 @@ export async function acceptedPlan(
 /** Judges every setting among events that is dialled in or fired as a test spot. */
 export async function judgeSettings(locked: Locked, events: readonly NewEvent[]): Promise<void> {
   for (const { body, areaId = locked.visit.areaId } of events) {
-    if (body.kind === 'settingChanged' || body.kind === 'spotFired') {
+    if (EVENT_KINDS[body.kind].limited && 'setting' in body) {
       await judge(locked, areaId, body.setting as Setting);
     }
   }

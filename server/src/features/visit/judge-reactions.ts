@@ -6,11 +6,9 @@ import {
   zoneOfEvent,
   zoneRecords,
 } from '@tidy-quill/core/session';
-import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import { HttpProblem } from '../../http/problem';
 import type { Locked } from './store';
-
-const TRIAGED: readonly string[] = ['reactionReported', 'reactionFollowed'];
 
 /**
  * Works out how soon a reaction has to be seen by the rules of today, whatever the browser thought of it, so that the
@@ -21,10 +19,10 @@ export function judgeReactions(
   { visit, events: kept }: Pick<Locked, 'visit' | 'events'>,
   events: readonly NewEvent[],
 ): readonly NewEvent[] {
-  if (events.every(({ body }) => !TRIAGED.includes(body.kind))) return events;
+  if (events.every(({ body }) => EVENT_KINDS[body.kind].workedOut !== 'triage')) return events;
   const all: VisitEvent[] = [...kept];
   return events.map((event, index) => {
-    const body = event.body as EventBody;
+    const body = event.body;
     const one = { ...event, staffId: '', body } as VisitEvent;
     const record = zoneRecords(all, visit.areaId).get(zoneOfEvent(one, visit.areaId) ?? '');
     all.push(one);
@@ -33,7 +31,7 @@ export function judgeReactions(
       refuseOnset(index, onsetProblem(record, body.report.onsetAt, event.at));
     }
     if (body.kind !== 'reactionReported' && body.kind !== 'reactionFollowed') return event;
-    return { ...event, body: { ...body, triage: triageOf(record, one) } } as NewEvent;
+    return { ...event, body: { ...body, triage: triageOf(record, one) } };
   });
 }
 

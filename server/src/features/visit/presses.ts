@@ -1,5 +1,5 @@
 import { EventsAfter, NewEvents, type EventsKept, type NewEvent } from '@tidy-quill/contract/visit';
-import { RUN_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
@@ -7,12 +7,7 @@ import { parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
 import { tellOfKept } from '../live/kept';
 
-// These are judged first: by what was made ready, by the limits, by the causes of a stop, by what may be taken back.
-const JUDGED: readonly EventKind[] = [
-  ...(['treatmentStarted', 'treatmentReopened', 'settingChanged', 'resumed', 'undone'] as const),
-];
-
-const isPress = (kind: EventKind) => RUN_KINDS.includes(kind) && !JUDGED.includes(kind);
+const isFast = (kind: EventKind) => EVENT_KINDS[kind].lane === 'fast';
 
 /** Who presses; with a session, where nobody has asked yet whether that still holds. */
 interface Presser extends Actor {
@@ -63,7 +58,7 @@ export function pressKeeper(db: Db): KeepPresses {
     .from(sql`(values (1)) as one`)
     .prepare('keep_presses');
   return async ({ clinicId, staffId, sessionId = null }, visitId, events, after) => {
-    if (!events.every(({ body }) => isPress(body.kind))) return null;
+    if (!events.every(({ body }) => isFast(body.kind))) return null;
     const presses = JSON.stringify(events);
     const [row] = await statement.execute({
       ...{ clinicId, visitId, staffId, sessionId, presses, after },

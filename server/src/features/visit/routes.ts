@@ -9,7 +9,7 @@ import {
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
-import { type EventBody } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type EventBody } from '@tidy-quill/core/events';
 import { daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
@@ -32,12 +32,6 @@ import { circumstancesOf } from './circumstances';
 import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
 import { appendEvents, appendJudged, bookVisit, findVisit, type Locked } from './store';
-
-// Written by their own routes, which judge or sign them.
-const OWN_ROUTE: readonly string[] = [
-  ...['planAccepted', 'stopOverridden', 'reactionAgreed', 'spotWaived', 'sentHome'],
-  ...['recordSigned'],
-];
 
 export function visitRoutes(db: Db, tries: Tries): Router {
   const router = Router();
@@ -99,10 +93,10 @@ export function visitRoutes(db: Db, tries: Tries): Router {
 
   router.post('/visits/:id/plan', async (request, response) => {
     const { id, at, areaId, setting, colours } = parse(AcceptSetting, request.body);
-    const prepare = async (locked: Locked) => {
+    const prepare = async (locked: Locked): Promise<readonly NewEvent[]> => {
       const zone = areaId ?? locked.visit.areaId;
       const plan = await acceptedPlan(locked, zone, setting, colours);
-      return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } } as NewEvent];
+      return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } }];
     };
     const actor = actorOf(request);
     response.json(await appendJudged(db, actor, pathId(request), [{ id }], prepare));
@@ -126,7 +120,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       const prepare = ({ events }: Locked) => {
         const records = zoneRecords(events, visit.areaId);
         const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
-        return [{ id: wanted.id, at, areaId, body } as NewEvent];
+        return [{ id: wanted.id, at, areaId, body }];
       };
       response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare));
     });
@@ -176,7 +170,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
 
 function refuseOwnRoutes(events: readonly NewEvent[]): void {
   const fields = events.flatMap(({ body }, index) =>
-    OWN_ROUTE.includes(body.kind)
+    EVENT_KINDS[body.kind].who === 'ownRoute'
       ? [{ field: `${index}.body.kind`, problem: `${body.kind} has a route of its own` }]
       : [],
   );

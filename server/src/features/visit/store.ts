@@ -9,7 +9,7 @@ import {
   zoneRecords,
 } from '@tidy-quill/core/session';
 import { refuseVisitEvent, USUAL_UNDO_MINUTES, type EventRefusal } from '@tidy-quill/core/workflow';
-import { type EventBody, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { and, eq } from 'drizzle-orm';
@@ -144,7 +144,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const now = new Date().toISOString();
     for (const event of fresh) {
       const { id, at, areaId, seen = after } = event;
-      const body = event.body as EventBody;
+      const body = event.body;
       const one: VisitEvent = {
         id,
         at,
@@ -170,7 +170,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     zoneRecords(all, visit.areaId);
     await insertEvents(tx, actor, visitId, fresh);
     await also?.(tx, visit, fresh.length);
-    const onDesk = fresh.some(({ body }) => isReactionStep(body as EventBody));
+    const onDesk = fresh.some(({ body }) => isReactionStep(body));
     return { kept: await eventsSince(tx, clinicId, visitId, after), onDesk };
   });
   tellOfKept(db, visitId, kept.after);
@@ -207,7 +207,7 @@ async function insertEvents(
     areaId: event.areaId ?? null,
     kind: event.body.kind,
     at: new Date(event.at),
-    body: event.body as EventBody,
+    body: event.body,
   }));
   await db.insert(visitEvents).values(rows).onConflictDoNothing();
 }
@@ -219,7 +219,7 @@ async function isConsented(
   visit: VisitHeader,
   event: VisitEvent,
 ): Promise<boolean> {
-  if (!FIRING.includes(event.body.kind)) return true;
+  if (!EVENT_KINDS[event.body.kind].fires) return true;
   const areaId = zoneOfEvent(event, visit.areaId)!;
   return (await circumstancesOf(db, clinicId, visit, areaId)).consent.state === 'valid';
 }
@@ -232,7 +232,7 @@ async function refuseByHistory(
   events: readonly VisitEvent[],
   event: VisitEvent,
 ): Promise<EventRefusal | null> {
-  if (!FIRING.includes(event.body.kind)) return null;
+  if (!EVENT_KINDS[event.body.kind].fires) return null;
   const areaId = zoneOfEvent(event, visit.areaId)!;
   const record = zoneRecords(events, visit.areaId).get(areaId)!;
   if (record.run.startedAt !== null) return null;
@@ -243,5 +243,3 @@ async function refuseByHistory(
   const followed = before.openReactions.some(({ reaction }) => reaction.adverse);
   return followed && record.agreed === null ? 'reactionOpen' : null;
 }
-
-const FIRING: readonly EventKind[] = ['treatmentStarted', 'spotFired'];

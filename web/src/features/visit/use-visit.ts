@@ -102,7 +102,7 @@ export function useLoadedVisit(
     const local = [...lately, ...own].map(({ event, staffId }): VisitEvent => {
       const { areaId, ...rest } = event;
       const zone = areaId === undefined ? {} : { areaId };
-      return { ...rest, ...zone, staffId, body: event.body as EventBody };
+      return { ...rest, ...zone, staffId, body: event.body };
     });
     const since = (arrived?.events ?? []).filter(({ id }) => !read.has(id));
     const come = new Set(since.map(({ id }) => id));
