@@ -21,7 +21,12 @@ await run(async () => {
   const folder = dataFolder(join(tmpdir(), `tidy-quill-test-${name}`));
   const postgres = await startPostgres(folder, { forTests: true });
   try {
+    // Imported once the packages are there.
+    const databases = await import('./test-databases.mjs');
+    if (!asked.includes('unit'))
+      await step('demo data', () => databases.makeTemplate(postgres.url));
     const failed = await tests(postgres.url, asked);
+    await databases.dropTestDatabases(postgres.url);
     if (failed) throw new Stop('Some tests failed');
   } finally {
     await postgres.stop();

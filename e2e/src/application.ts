@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import type { EventKind } from '@tidy-quill/core/events';
 import pg from 'pg';
-import { end, prepare, serve, serveConsoles } from '../../scripts/serve.mjs';
+import { end, serve, serveConsoles } from '../../scripts/serve.mjs';
+import { filledDatabase } from '../../scripts/test-databases.mjs';
 
 /** The built application on a database of its own with the demo in it. */
 export interface Application {
@@ -23,17 +24,11 @@ export async function startApplication(): Promise<Application> {
   const base = process.env['TEST_DATABASE_URL'];
   if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
   const name = `e_${randomBytes(6).toString('hex')}`;
-  const maker = new pg.Client({ connectionString: base });
-  await maker.connect();
-  await maker.query(`create database ${name}`);
-  await maker.end();
-  const databaseUrl = new URL(base);
-  databaseUrl.pathname = `/${name}`;
-  await prepare(databaseUrl.href);
+  const databaseUrl = await filledDatabase(base, name);
   const consoles = await serveConsoles(0);
-  let server = await serve(databaseUrl.href, { port: 0, consoles: consoles.rooms });
+  let server = await serve(databaseUrl, { port: 0, consoles: consoles.rooms });
   const { url } = server;
-  const pool = new pg.Pool({ connectionString: databaseUrl.href, max: 2 });
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 });
   return {
     url,
     rows: async (query, values) => (await pool.query(query, values)).rows,
@@ -49,7 +44,7 @@ export async function startApplication(): Promise<Application> {
         server.child.kill('SIGKILL');
       }),
     revive: async () => {
-      server = await serve(databaseUrl.href, {
+      server = await serve(databaseUrl, {
         port: Number(new URL(url).port),
         tries: 1,
         consoles: consoles.rooms,

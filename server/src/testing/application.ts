@@ -5,16 +5,22 @@ import { pino } from 'pino';
 import { makeApplication } from '../app';
 import { connect, type Connection } from '../db/connect';
 import { DEMO_PASSWORD } from '../db/demo/people';
-import { fillDemo } from '../db/demo/fill';
-import { migrate } from '../db/migrate';
+import { filledDatabase } from '../../../scripts/test-databases.mjs';
 
 export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
 
-/** A new, empty database on the PostgreSQL of this test run. */
-export async function newDatabase(): Promise<string> {
+const newName = () => `t_${randomBytes(6).toString('hex')}`;
+
+function testDatabaseUrl(): string {
   const base = process.env['TEST_DATABASE_URL'];
   if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
-  const name = `t_${randomBytes(6).toString('hex')}`;
+  return base;
+}
+
+/** A new, empty database on the PostgreSQL of this test run. */
+export async function newDatabase(): Promise<string> {
+  const base = testDatabaseUrl();
+  const name = newName();
   const client = new pg.Client({ connectionString: base });
   await client.connect();
   await client.query(`create database ${name}`);
@@ -54,10 +60,8 @@ export interface Application {
 
 /** The application with its demo data, on a database and port of its own. */
 export async function startApplication(): Promise<Application> {
-  const databaseUrl = await newDatabase();
-  await migrate(databaseUrl, MIGRATIONS);
+  const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
   const connection = connect(databaseUrl);
-  await fillDemo(connection.db);
   const { url, close } = await listening(connection);
   const person = () => personAt(url);
   return {
