@@ -35,7 +35,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['scripts/**', '*.mjs', '.dependency-cruiser.mjs'],
+    files: ['scripts/**', '*.mjs', '.dependency-cruiser.mjs', 'server/*.mjs'],
     languageOptions: { globals: globals.node },
   },
   {

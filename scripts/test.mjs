@@ -22,7 +22,7 @@ await run(async () => {
   const postgres = await startPostgres(folder, { forTests: true });
   try {
     // Imported once the packages are there.
-    const databases = await import('./test-databases.mjs');
+    const databases = await import('../server/test-databases.mjs');
     if (!asked.includes('unit'))
       await step('demo data', () => databases.makeTemplate(postgres.url));
     const failed = await tests(postgres.url, asked);

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { EventKind } from '@tidy-quill/core/events';
 import pg from 'pg';
 import { end, serve, serveConsoles } from '../../scripts/serve.mjs';
-import { filledDatabase } from '../../scripts/test-databases.mjs';
+import { filledDatabase } from '../../server/test-databases.mjs';
 
 /** The built application on a database of its own with the demo in it. */
 export interface Application {

@@ -5,7 +5,7 @@ import { pino } from 'pino';
 import { makeApplication } from '../app';
 import { connect, type Connection } from '../db/connect';
 import { DEMO_PASSWORD } from '../db/demo/people';
-import { filledDatabase } from '../../../scripts/test-databases.mjs';
+import { filledDatabase } from '../../test-databases.mjs';
 
 export const MIGRATIONS = fileURLToPath(new URL('../../migrations', import.meta.url));
 

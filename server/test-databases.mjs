@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { prepare } from './serve.mjs';
+import { prepare } from '../scripts/serve.mjs';
 
 const demoDay = () =>
   new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format().replaceAll('-', '_');
