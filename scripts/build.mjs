@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { promisify } from 'node:util';
 import { root, Stop } from './setup.mjs';
 
 /** Builds server and pages where their sources changed since the last build. */
@@ -82,6 +83,26 @@ const ownWorkspaces = {
   },
 };
 
+const COMPRESSIBLE = /\.(js|css|html|svg|wasm|json|webmanifest)$/;
+// Below this a file fits one packet anyway.
+const WORTH_BYTES = 1024;
+
+/** Writes every file of a folder that is worth it as brotli and gzip beside itself. */
+async function compress(folder) {
+  const { brotliCompress, gzip } = await import('node:zlib');
+  const [asBrotli, asGzip] = [brotliCompress, gzip].map(promisify);
+  const files = readdirSync(folder, { recursive: true })
+    .map((name) => join(folder, name))
+    .filter((path) => COMPRESSIBLE.test(path) && statSync(path).size >= WORTH_BYTES);
+  await Promise.all(
+    files.map(async (path) => {
+      const content = readFileSync(path);
+      writeFileSync(`${path}.br`, await asBrotli(content));
+      writeFileSync(`${path}.gz`, await asGzip(content, { level: 9 }));
+    }),
+  );
+}
+
 async function buildWeb() {
   const { build: bundle } = await import('vite');
   try {
@@ -89,5 +110,6 @@ async function buildWeb() {
   } catch (error) {
     throw new Stop(`The pages could not be built:\n${error.message}`);
   }
+  await compress(join(root, 'web/dist'));
   built('web');
 }

@@ -149,6 +149,31 @@ describe('an address that leads nowhere', () => {
   });
 });
 
+describe('what is sent', () => {
+  it('is compressed, and kept by the browser for as long as its name holds', async () => {
+    const page = await (await fetch(app.url)).text();
+    const [script] = /\/assets\/index-[^"]+\.js/.exec(page)!;
+    for (const encoding of ['br', 'gzip']) {
+      const { headers } = await fetch(app.url + script, {
+        headers: { 'accept-encoding': encoding },
+      });
+      expect(headers.get('content-encoding')).toBe(encoding);
+      expect(headers.get('cache-control')).toContain('immutable');
+    }
+    const asked = await browser.driver.executeAsyncScript<string | null>(
+      `const [done] = arguments;
+       fetch('/api/today').then(({ headers }) => done(headers.get('content-encoding')));`,
+    );
+    expect(asked).not.toBeNull();
+  });
+
+  it('is a page for every address but those of files', async () => {
+    const status = async (path: string) => (await fetch(app.url + path)).status;
+    expect(await status('/visits/any/plan')).toBe(200);
+    expect(await status('/assets/none.js')).toBe(404);
+  });
+});
+
 describe('two people editing one client', () => {
   it('see both versions side by side', async () => {
     await browser.open('/clients');

@@ -2,10 +2,12 @@ import { existsSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import sirv from 'sirv';
 import type { Connection } from './db/connect';
 import { installation } from './db/schema';
 import { aftercareRoutes } from './features/aftercare/routes';
@@ -109,6 +111,8 @@ export async function makeApplication(options: {
     api.use(diaryRoutes(db, guesses));
     api.use(authRoutes(db, tries));
     api.use(pressRoutes(db));
+    // Presses are small and come first; whatever else is read goes out compressed.
+    api.use(compression());
     api.use(async (request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
       const actor = await currentActor(db, actorOf(request));
@@ -142,15 +146,20 @@ export async function makeApplication(options: {
   }
 }
 
+// The build writes each file as brotli and gzip beside itself.
+const COMPRESSED = { brotli: true, gzip: true, etag: true } as const;
+const YEAR_S = 365 * 24 * 3600;
+
 function servePages(app: Express, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) throw new Error(`No built pages in ${folder}: run the build first`);
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(
+    '/assets',
+    sirv(join(folder, 'assets'), { ...COMPRESSED, immutable: true, maxAge: YEAR_S }),
+  );
   app.use('/assets', () => {
     throw new HttpProblem('not-found', 'There is nothing at this address');
   });
-  app.use(express.static(folder, { index: false }));
-  app.get('/{*splat}', (_request, response) => {
-    response.set('cache-control', 'no-cache').sendFile(page);
-  });
+  // Whatever is no file is a page of the application, which finds its own way; asked for anew each time.
+  app.use(sirv(folder, { ...COMPRESSED, single: true, maxAge: 0 }));
 }
