@@ -55,7 +55,7 @@ function built(part) {
 async function buildServer() {
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: ['main', 'prepare', 'simulated-console'].map((name) =>
+    entryPoints: ['main', 'migrate-and-seed', 'simulated-console'].map((name) =>
       join(root, 'server/src', `${name}.ts`),
     ),
     outdir: join(root, 'server/dist'),

@@ -15,7 +15,7 @@ export function prepare(databaseUrl, { freshDemo = false } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
-      [join(root, 'server/dist/prepare.js'), ...(freshDemo ? ['--fresh-demo'] : [])],
+      [join(root, 'server/dist/migrate-and-seed.js'), ...(freshDemo ? ['--fresh-demo'] : [])],
       { env: environment(databaseUrl), stdio: ['ignore', 'inherit', 'pipe'] },
     );
     let said = '';

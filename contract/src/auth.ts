@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { ClockStyle } from './words/format';
+import type { ClockStyle } from './labels/format';
 import { line } from './text';
 
 export const ROLES = ['technician', 'supervisor', 'owner'] as const;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { Role } from './auth';
 import { Id, line } from './text';
-import { CLOCKS } from './words/format';
+import { CLOCKS } from './labels/format';
 
 export const NewStaff = v.object({
   id: Id,

@@ -56,7 +56,7 @@ export interface OpenReaction {
   readonly reaction: Reaction;
 }
 
-/** A visit with all that its notebook shows. */
+/** A visit with all that its page shows. */
 export interface VisitOpened {
   readonly visit: VisitHeader;
   readonly client: Client;

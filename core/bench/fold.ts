@@ -1,4 +1,4 @@
-import { growing, zoneRecord } from '@tidy-quill/core/session';
+import { incrementalFold, zoneRecord } from '@tidy-quill/core/session';
 import { type VisitEvent } from '@tidy-quill/core/events';
 import { medianMs, report } from './timing';
 
@@ -24,7 +24,7 @@ report(
   100,
 );
 
-const rebuild = growing();
+const rebuild = incrementalFold();
 let list: readonly VisitEvent[] = events;
 rebuild(list, 'a');
 // One frame of a screen is 16 ms: a press may not take more to show.

@@ -1,6 +1,6 @@
 import type { RecordOpened } from '@tidy-quill/contract/record';
-import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
-import { sessionSheet } from '@tidy-quill/core/report';
+import { reportNames, reportSections } from '@tidy-quill/contract/labels/index';
+import { visitReport } from '@tidy-quill/core/report';
 import { type EventKind } from '@tidy-quill/core/events';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
@@ -46,8 +46,8 @@ async function linesFromEvents(): Promise<string[]> {
     `const done = arguments[arguments.length - 1];
      fetch(location.pathname.replace('/visits', '/api/visits')).then((answer) => answer.json()).then(done);`,
   );
-  const sheet = sessionSheet([...opened.events].reverse(), opened.visit.areaId);
-  const sections = sheetSections(sheet, sheetNames(opened, 'Europe/London'));
+  const sheet = visitReport([...opened.events].reverse(), opened.visit.areaId);
+  const sections = reportSections(sheet, reportNames(opened, 'Europe/London'));
   return sections.flatMap(({ lines }) => lines.map(({ label, text }) => `${label}: ${text}`));
 }
 

@@ -22,7 +22,7 @@ import { ConsoleBridge } from './features/console/bridge';
 import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
-import { KeptFeed } from './features/live/kept';
+import { EventFeed } from './features/live/event-notifications';
 import { liveRoutes } from './features/live/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
@@ -133,7 +133,7 @@ export async function makeApplication(options: {
     api.use(diaryDeskRoutes(db, simulatedCarrier));
     const bridge = new ConsoleBridge(options.consoles ?? '');
     api.use(consoleRoutes(db, bridge));
-    api.use(liveRoutes(db, bridge, new KeptFeed(pool)));
+    api.use(liveRoutes(db, bridge, new EventFeed(pool)));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));

@@ -9,7 +9,7 @@ import {
   SITE_WORDS,
   spotText,
   TECHNIQUE_WORDS,
-} from '@tidy-quill/contract/words/index';
+} from '@tidy-quill/contract/labels/index';
 import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
 import { DEMO_PROTOCOL } from '../src/db/demo/protocol';
 

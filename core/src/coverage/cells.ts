@@ -1,4 +1,4 @@
-import { within } from '../units';
+import { assertInRange } from '../units';
 
 /** One cell of a zone as it faces whoever looks at it: row by row, there and back again. */
 export interface Cell {
@@ -40,8 +40,8 @@ export function cellsOf(of: {
   readonly pulses: number;
   readonly aspect?: number;
 }): CellLayout {
-  const areaCm2 = within('areaCm2', of.areaCm2, 0.2, 5000);
-  const cellCm2 = within('cellCm2', of.cellCm2, 1, 1000);
+  const areaCm2 = assertInRange('areaCm2', of.areaCm2, 0.2, 5000);
+  const cellCm2 = assertInRange('cellCm2', of.cellCm2, 1, 1000);
   const aspect = Math.min(12, Math.max(1 / 12, of.aspect ?? UNMEASURED));
   const wanted = Math.max(1, Math.round(areaCm2 / cellCm2));
   const columns = Math.min(wanted, Math.max(1, Math.round(Math.sqrt(wanted * aspect))));

@@ -1,4 +1,4 @@
-import { InputError, within } from '../units';
+import { InputError, assertInRange } from '../units';
 
 /** How a layout of equal round spots covers the skin: shares of the area, 0–1. */
 export interface Layout {
@@ -25,7 +25,7 @@ function lens(d: number, pitch: number): number {
  * @throws InputError outside that range.
  */
 export function hexagonalLayout(diameterMm: number, pitchMm: number): Layout {
-  within('spot.diameterMm', diameterMm, 0.5, 100);
+  assertInRange('spot.diameterMm', diameterMm, 0.5, 100);
   const closest = (diameterMm * Math.sqrt(3)) / 2;
   if (pitchMm < closest - 1e-9 || pitchMm > diameterMm + 1e-9) {
     throw new InputError('pitchMm', `must lie within ${closest.toFixed(3)} to ${diameterMm}`);
@@ -37,7 +37,7 @@ export function hexagonalLayout(diameterMm: number, pitchMm: number): Layout {
 
 /** A square layout of round spots, between the gapless pitch d/√2 and touching circles. */
 export function squareLayout(diameterMm: number, pitchMm: number): Layout {
-  within('spot.diameterMm', diameterMm, 0.5, 100);
+  assertInRange('spot.diameterMm', diameterMm, 0.5, 100);
   const closest = diameterMm / Math.SQRT2;
   if (pitchMm < closest - 1e-9 || pitchMm > diameterMm + 1e-9) {
     throw new InputError('pitchMm', `must lie within ${closest.toFixed(3)} to ${diameterMm}`);
@@ -50,7 +50,7 @@ export function squareLayout(diameterMm: number, pitchMm: number): Layout {
  * and rounded towards the closer pitch.
  */
 export function widestHexagonalLayout(diameterMm: number, allowedGapShare: number): Layout {
-  within('allowedGapShare', allowedGapShare, 0, 1);
+  assertInRange('allowedGapShare', allowedGapShare, 0, 1);
   let close = (diameterMm * Math.sqrt(3)) / 2;
   let wide = diameterMm;
   if (hexagonalLayout(diameterMm, wide).gapShare <= allowedGapShare) {

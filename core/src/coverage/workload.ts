@@ -1,4 +1,4 @@
-import { spotAreaCm2, within, type Spot } from '../units';
+import { spotAreaCm2, assertInRange, type Spot } from '../units';
 import { widestHexagonalLayout } from './lattice';
 
 /** What the clinic allows for besides firing. Seconds, and shares 0–1. */
@@ -59,8 +59,8 @@ export function workload(input: {
   readonly stretch?: number;
 }): Workload {
   const { spot, strokes, pace } = input;
-  const areaCm2 = within('areaCm2', input.areaCm2, 0.05, 5000);
-  const rateHz = within('rateHz', input.rateHz, 0.1, 20);
+  const areaCm2 = assertInRange('areaCm2', input.areaCm2, 0.05, 5000);
+  const rateHz = assertInRange('rateHz', input.rateHz, 0.1, 20);
   const spotCm2 = spotAreaCm2(spot) / (input.stretch ?? 1);
   const layout =
     strokes.kind === 'stamping' && 'diameterMm' in spot

@@ -1,4 +1,4 @@
-import { InputError, within } from '../units';
+import { InputError, assertInRange } from '../units';
 
 /**
  * The most that an eye may meet, J/cm² at the cornea, from one pulse of a point source (IEC 60825-1:2014, table A.1):
@@ -9,7 +9,7 @@ import { InputError, within } from '../units';
  * @throws InputError for a wavelength outside 400 to 1200 nm or a pulse outside that range
  */
 export function maximumExposureJcm2(wavelengthNm: number, pulseSeconds: number): number {
-  within('wavelengthNm', wavelengthNm, 400, 1200);
+  assertInRange('wavelengthNm', wavelengthNm, 400, 1200);
   if (!(pulseSeconds >= 1e-10 && pulseSeconds <= 10)) {
     throw new InputError('pulseSeconds', 'must lie within 1e-10 to 10');
   }

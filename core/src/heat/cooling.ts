@@ -1,4 +1,4 @@
-import { within } from '../units';
+import { assertInRange } from '../units';
 import { ROOM_C } from './materials';
 
 /** What cools the skin around a pulse. Temperatures °C; all editable with the device. */
@@ -79,7 +79,7 @@ export const openAir = (added: AddedCooling | undefined): Contact =>
 /** The phases of a cold pack before anything else; none without one. */
 export function packPhases(added: AddedCooling | undefined): CoolingSchedule['before'] {
   const seconds = added?.packSeconds ?? 0;
-  within('cooling.packSeconds', seconds, 0, LONGEST_PACK_S);
+  assertInRange('cooling.packSeconds', seconds, 0, LONGEST_PACK_S);
   if (seconds === 0) return [];
   return [
     { ...PACK, seconds },
@@ -121,20 +121,20 @@ export function coolingSchedule(cooling: Cooling, contactFactor = 1): CoolingSch
     case 'air':
       return steady(scaled(250, -25), 2);
     case 'contact':
-      within('cooling.plateC', cooling.plateC, -20, 40);
-      within('cooling.preSeconds', cooling.preSeconds, 0, 60);
+      assertInRange('cooling.plateC', cooling.plateC, -20, 40);
+      assertInRange('cooling.preSeconds', cooling.preSeconds, 0, 60);
       return steady(scaled(PLATE, cooling.plateC), cooling.preSeconds);
     case 'gelPlate': {
-      within('cooling.plateC', cooling.plateC, -20, 40);
-      within('cooling.preSeconds', cooling.preSeconds, 0, 60);
-      within('cooling.gelMm', cooling.gelMm, 0.1, 10);
+      assertInRange('cooling.plateC', cooling.plateC, -20, 40);
+      assertInRange('cooling.preSeconds', cooling.preSeconds, 0, 60);
+      assertInRange('cooling.gelMm', cooling.gelMm, 0.1, 10);
       // Plate and gel one after the other: their resistances add up.
       const series = 1 / (1 / PLATE + cooling.gelMm / 1000 / WATER_CONDUCTIVITY);
       return steady(scaled(series, cooling.plateC), cooling.preSeconds);
     }
     case 'cryogen':
-      within('cooling.spurtMs', cooling.spurtMs, 1, 300);
-      within('cooling.delayMs', cooling.delayMs, 0, 300);
+      assertInRange('cooling.spurtMs', cooling.spurtMs, 1, 300);
+      assertInRange('cooling.delayMs', cooling.delayMs, 0, 300);
       return {
         before: [
           { ...scaled(8000, -46), seconds: cooling.spurtMs / 1000 },
@@ -144,7 +144,7 @@ export function coolingSchedule(cooling: Cooling, contactFactor = 1): CoolingSch
         after: scaled(1000, -20),
       };
     case 'ice':
-      within('cooling.seconds', cooling.seconds, 0.5, 600);
+      assertInRange('cooling.seconds', cooling.seconds, 0.5, 600);
       return {
         before: [{ ...scaled(500, 0), seconds: cooling.seconds }],
         during: STILL_AIR,

@@ -22,9 +22,9 @@ export function skinGrid(skin: Skin, refine = 1): SkinGrid {
   const dermisCm = skin.dermisMm / 10;
   const inEpidermis = Math.max(1, Math.round(epidermisCm / firstCm));
   const widths: number[] = Array<number>(inEpidermis).fill(epidermisCm / inEpidermis);
-  const dermis = growing(dermisCm - epidermisCm, firstCm, growth);
+  const dermis = geometricSteps(dermisCm - epidermisCm, firstCm, growth);
   widths.push(...dermis);
-  const fat = growing(BODY_DEPTH_MM / 10 - dermisCm, dermis.at(-1)!, growth);
+  const fat = geometricSteps(BODY_DEPTH_MM / 10 - dermisCm, dermis.at(-1)!, growth);
   widths.push(...fat);
   let depth = 0;
   const centres = widths.map((width) => {
@@ -42,7 +42,7 @@ export function skinGrid(skin: Skin, refine = 1): SkinGrid {
 }
 
 /** Widths that grow from `first` and fill `length` exactly: the nearest whole number of cells, scaled. */
-export function growing(length: number, first: number, growth: number): number[] {
+export function geometricSteps(length: number, first: number, growth: number): number[] {
   const count = Math.max(
     1,
     Math.round(Math.log(1 + (length * (growth - 1)) / first) / Math.log(growth)),

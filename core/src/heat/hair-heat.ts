@@ -1,8 +1,8 @@
 import { Courses } from './courses';
 import { ChainStepper, type HeatChain } from './diffusion-step';
-import { growing } from './grid';
+import { geometricSteps } from './grid';
 import { DERMIS, SHAFT } from './materials';
-import { Memory } from '../units';
+import { Cache } from '../units';
 import type { Timeline } from './timeline';
 
 /** The rise around one hair, in rings from its axis outwards, for 1 J/cm³ put evenly into its shaft. */
@@ -42,7 +42,7 @@ export function solveHair(diameterUm: number, timeline: Timeline, refine = 1): H
 }
 
 // One hair in one pulse serves every spot, depth and colour.
-const hairs = new Memory<HairHeat>(200);
+const hairs = new Cache<HairHeat>(200);
 
 function heated(diameterUm: number, timeline: Timeline, refine: number): HairHeat {
   const radius = (diameterUm / 2) * 1e-4;
@@ -50,7 +50,7 @@ function heated(diameterUm: number, timeline: Timeline, refine: number): HairHea
   const ring = radius / shaftRings;
   const widths = [
     ...Array<number>(shaftRings).fill(ring),
-    ...growing(FIXED_AT_CM - radius, ring, GROWTH ** (1 / refine)),
+    ...geometricSteps(FIXED_AT_CM - radius, ring, GROWTH ** (1 / refine)),
   ];
   const { chain, centres, areas } = rings(widths, shaftRings);
   const stepper = new ChainStepper(chain);

@@ -2,7 +2,7 @@ import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
 import { Courses } from './courses';
 import { ChainStepper, steadyState, type HeatChain } from './diffusion-step';
 import type { SkinGrid } from './grid';
-import { Memory } from '../units';
+import { Cache } from '../units';
 import { BODY_C } from './materials';
 import { growingSteps, type Timeline } from './timeline';
 
@@ -61,7 +61,7 @@ function contactAt(cooling: CoolingSchedule, { steps, trainS }: Timeline, index:
 type Unlit = Pick<SkinHeat, 'background' | 'surfaceBeforeC' | 'frostS'>;
 
 // Skin without light is the same under every spot, wavelength and fluence.
-const unlits = new Memory<Unlit>(200);
+const unlits = new Cache<Unlit>(200);
 
 function withoutLight(
   column: Column,
@@ -97,7 +97,7 @@ interface CooledBefore {
 }
 
 // The skin before the pulse depends on the cooling and the column alone: many pulses share it.
-const cooled = new Memory<CooledBefore>(200);
+const cooled = new Cache<CooledBefore>(200);
 
 /** The column after its pre-cooling, from the steady state in still air. */
 function cooledBefore(column: Column, cooling: CoolingSchedule, refine: number): CooledBefore {

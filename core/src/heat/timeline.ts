@@ -1,4 +1,4 @@
-import { InputError, within } from '../units';
+import { InputError, assertInRange } from '../units';
 
 /** One shot: `count` pulses of `durationMs` with `gapMs` between them; the fluence is shared equally. */
 export interface Pulse {
@@ -26,9 +26,9 @@ const LEAST_AFTER_S = 0.3;
  * @throws InputError for a pulse that is none.
  */
 export function timelineOf(pulse: Pulse, refine = 1): Timeline {
-  const durationS = within('pulse.durationMs', pulse.durationMs, 1e-3, 2000) / 1000;
-  const gapS = within('pulse.gapMs', pulse.gapMs, 0, 1000) / 1000;
-  within('pulse.count', pulse.count, 1, 20);
+  const durationS = assertInRange('pulse.durationMs', pulse.durationMs, 1e-3, 2000) / 1000;
+  const gapS = assertInRange('pulse.gapMs', pulse.gapMs, 0, 1000) / 1000;
+  assertInRange('pulse.count', pulse.count, 1, 20);
   if (!Number.isInteger(pulse.count)) {
     throw new InputError('pulse.count', `must be a whole number, got ${pulse.count}`);
   }

@@ -1,4 +1,4 @@
-import { thermalRelaxationMs, within } from '../units';
+import { thermalRelaxationMs, assertInRange } from '../units';
 
 // Speed of sound in soft tissue: 1.5 µm/ns.
 const SOUND_UM_PER_NS = 1.5;
@@ -24,7 +24,7 @@ export const PARTICLES_UM = [0.05, 0.1, 0.2, 0.5, 1, 2] as const;
  * @param pulseNs pulse duration, ns: 0.01 to 1e9
  */
 export function confinement(pulseNs: number, particleUm: number): Confinement {
-  within('pulseNs', pulseNs, 0.01, 1e9);
+  assertInRange('pulseNs', pulseNs, 0.01, 1e9);
   const thermalNs = thermalRelaxationMs('sphere', particleUm) * 1e6;
   const stressNs = particleUm / SOUND_UM_PER_NS;
   return {

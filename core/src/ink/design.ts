@@ -1,5 +1,5 @@
 import type { InkColour, InkFinding, InkPart } from '../look';
-import { within } from '../units';
+import { assertInRange } from '../units';
 
 /** Length of a closed outline, cm. */
 export function outlineCm(points: readonly (readonly [number, number])[]): number {
@@ -25,8 +25,8 @@ export function edgeOverlap(
   part: Pick<InkPart, 'areaCm2' | 'outline'>,
   spotMm: number,
 ): EdgeOverlap {
-  const area = within('areaCm2', part.areaCm2, 0.01, 5000);
-  const radius = within('spotMm', spotMm, 0.5, 100) / 20;
+  const area = assertInRange('areaCm2', part.areaCm2, 0.01, 5000);
+  const radius = assertInRange('spotMm', spotMm, 0.5, 100) / 20;
   const around = part.outline.length >= 3 ? outlineCm(part.outline) : 2 * Math.sqrt(Math.PI * area);
   const bareCm2 = around * radius + Math.PI * radius * radius;
   return { bareCm2, share: bareCm2 / (area + bareCm2) };

@@ -1,4 +1,4 @@
-import { within } from '../units';
+import { assertInRange } from '../units';
 
 /** A course counts as done when this share of a colour is left. */
 export const CLEARED_SHARE = 0.05;
@@ -24,7 +24,7 @@ export interface Clearance {
 
 /** The share that one session takes where `sessions` of them leave a twentieth: (1 − c)^N = 0.05. */
 export function perSessionOf(sessions: number): number {
-  return 1 - CLEARED_SHARE ** (1 / within('sessions', sessions, 0.5, 60));
+  return 1 - CLEARED_SHARE ** (1 / assertInRange('sessions', sessions, 0.5, 60));
 }
 
 // How many sessions' worth of trust the published estimate is given against what is seen (assumed).
@@ -48,7 +48,8 @@ export function clearance(expectedSessions: number, fades: readonly Fade[]): Cle
     null,
   );
   const priorLog = Math.log(1 - prior);
-  const leftNow = last === null ? 1 : Math.max(LEAST_LEFT, 1 - within('faded', last.faded, 0, 1));
+  const leftNow =
+    last === null ? 1 : Math.max(LEAST_LEFT, 1 - assertInRange('faded', last.faded, 0, 1));
   const seen = last?.sessions ?? 0;
   const log =
     (PRIOR_WEIGHT * priorLog + (last === null ? 0 : Math.log(leftNow))) / (PRIOR_WEIGHT + seen);

@@ -1,6 +1,6 @@
 import type { InkColour, InkFinding } from '../look';
 import { fluenceRatio, MELANOSOME_FRACTION, skinOptics, type Surface } from '../optics';
-import { within, type Spot } from '../units';
+import { assertInRange, type Spot } from '../units';
 import { inkAbsorption } from './absorption';
 
 /** How deep ink lies, mm: where it is reckoned, and how far it may spread. */
@@ -44,7 +44,7 @@ export function inkLight(of: {
   readonly absorptionTable?: Readonly<Record<InkColour, readonly number[]>> | undefined;
 }): InkLight {
   const { wavelengthNm, spot, melanosomeFraction } = of;
-  const depthMm = within('depthMm', of.depthMm, 0.1, 4);
+  const depthMm = assertInRange('depthMm', of.depthMm, 0.1, 4);
   const absorption = inkAbsorption(of.colour, wavelengthNm, of.absorptionTable);
   const { epidermisMuaPerCm } = skinOptics(wavelengthNm, melanosomeFraction);
   const [atBasal, atInk] = fluenceRatio({
@@ -76,7 +76,7 @@ const RUPTURE: readonly (readonly [nm: number, jcm2: number])[] = [
  * treatment of ink goes beyond it.
  */
 export function melanosomeRuptureJcm2(wavelengthNm: number, melanosomeFraction: number): number {
-  within('wavelengthNm', wavelengthNm, 355, 1064);
+  assertInRange('wavelengthNm', wavelengthNm, 355, 1064);
   const above = Math.max(
     1,
     RUPTURE.findIndex(([nm]) => nm >= wavelengthNm),

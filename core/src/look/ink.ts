@@ -1,4 +1,4 @@
-import { InputError, within } from '../units';
+import { InputError, assertInRange } from '../units';
 
 export const INK_COLOURS = [
   'black',
@@ -78,19 +78,19 @@ export function checkInk(ink: InkFinding): InkFinding {
   if (new Set(colours.map(({ colour }) => colour)).size !== colours.length) {
     throw new InputError('ink.colours', 'must not hold a colour twice');
   }
-  colours.forEach(({ share }, i) => within(`ink.colours.${i}.share`, share, 0.01, 1));
+  colours.forEach(({ share }, i) => assertInRange(`ink.colours.${i}.share`, share, 0.01, 1));
   const total = colours.reduce((sum, { share }) => sum + share, 0);
   if (Math.abs(total - 1) > SHARES_WITHIN) {
     throw new InputError('ink.colours', `must add up to 100 %, got ${Math.round(total * 100)} %`);
   }
   for (const [index, part] of (ink.parts ?? []).entries()) {
-    within(`ink.parts.${index}.areaCm2`, part.areaCm2, 0.01, 2000);
+    assertInRange(`ink.parts.${index}.areaCm2`, part.areaCm2, 0.01, 2000);
     if (part.outline.length === 1 || part.outline.length === 2) {
       throw new InputError(`ink.parts.${index}.outline`, 'must hold three corners at least');
     }
   }
-  within('ink.ageYears', ink.ageYears, 0, 90);
-  within('ink.earlierSessions', ink.earlierSessions, 0, 60);
+  assertInRange('ink.ageYears', ink.ageYears, 0, 90);
+  assertInRange('ink.earlierSessions', ink.earlierSessions, 0, 60);
   return ink;
 }
 

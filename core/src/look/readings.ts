@@ -1,4 +1,4 @@
-import { within } from '../units';
+import { assertInRange } from '../units';
 
 /** Readings of a melanin meter at one place, 0–100 on the instrument's scale. */
 export interface Reading {
@@ -23,7 +23,7 @@ export const WIDEST_SPREAD = 6;
  */
 export function readingOf(values: readonly number[]): Reading | null {
   if (values.length === 0) return null;
-  values.forEach((value, i) => within(`readings.${i}`, value, 0, 100));
+  values.forEach((value, i) => assertInRange(`readings.${i}`, value, 0, 100));
   const impossible = Math.min(...values) < LOWEST_OF_SKIN;
   const spread = Math.max(...values) - Math.min(...values);
   return {

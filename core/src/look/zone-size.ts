@@ -1,5 +1,5 @@
 import { SITES, type SiteId } from '../sites';
-import { InputError, within } from '../units';
+import { InputError, assertInRange } from '../units';
 
 export const BUILDS = ['slight', 'middle', 'large'] as const;
 
@@ -17,7 +17,7 @@ const bodySurfaceM2 = (heightCm: number, build: Build) => {
 
 /** The usual size of one side of a site, cm², scaled by body surface from that of a middle build of 170 cm. */
 export function typicalAreaCm2(site: SiteId, heightCm: number, build: Build): number {
-  within('heightCm', heightCm, 100, 230);
+  assertInRange('heightCm', heightCm, 100, 230);
   const scale = bodySurfaceM2(heightCm, build) / bodySurfaceM2(REFERENCE_CM, 'middle');
   return Math.round(SITES[site].typicalAreaCm2 * scale);
 }
@@ -37,12 +37,12 @@ export type Measured =
 export function measuredAreaCm2(zone: Measured): number {
   switch (zone.shape) {
     case 'flat':
-      within('lengthCm', zone.lengthCm, 0.5, 150);
-      within('widthCm', zone.widthCm, 0.5, 100);
+      assertInRange('lengthCm', zone.lengthCm, 0.5, 150);
+      assertInRange('widthCm', zone.widthCm, 0.5, 100);
       return zone.lengthCm * zone.widthCm;
     case 'round':
-      within('lengthCm', zone.lengthCm, 0.5, 150);
-      within('aroundCm', zone.aroundCm, 3, 150);
+      assertInRange('lengthCm', zone.lengthCm, 0.5, 150);
+      assertInRange('aroundCm', zone.aroundCm, 3, 150);
       return zone.lengthCm * zone.aroundCm;
     case 'outline':
       return outlineCm2(zone.points);

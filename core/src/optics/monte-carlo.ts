@@ -1,4 +1,4 @@
-import { InputError, within, type Spot } from '../units';
+import { InputError, assertInRange, type Spot } from '../units';
 import { entryReflectance, layerFigures, type MediumLayer } from './medium';
 import { MOST_DEPTHS, MOST_LAYERS, traceBatch } from './packets';
 
@@ -110,20 +110,21 @@ function check(input: MonteCarloInput): void {
   if (layers.length > MOST_LAYERS) {
     throw new InputError('layers', `must hold ${MOST_LAYERS} layers at most`);
   }
-  within('packets', packets, BATCHES, 1e9);
-  within('indexAbove', indexAbove, 1, 3);
-  within('indexBelow', indexBelow, 1, 3);
+  assertInRange('packets', packets, BATCHES, 1e9);
+  assertInRange('indexAbove', indexAbove, 1, 3);
+  assertInRange('indexBelow', indexBelow, 1, 3);
   layers.forEach((layer, i) => {
     if (layer.thicknessCm === null && i < layers.length - 1) {
       throw new InputError(`layers.${i}.thicknessCm`, 'only the last layer may be without end');
     }
-    if (layer.thicknessCm !== null) within(`layers.${i}.thicknessCm`, layer.thicknessCm, 1e-6, 100);
-    within(`layers.${i}.muaPerCm`, layer.muaPerCm, 0, 1e5);
-    within(`layers.${i}.musPerCm`, layer.musPerCm, 0, 1e6);
-    within(`layers.${i}.g`, layer.g, -0.999, 0.999);
-    within(`layers.${i}.n`, layer.n, 1, 3);
+    if (layer.thicknessCm !== null)
+      assertInRange(`layers.${i}.thicknessCm`, layer.thicknessCm, 1e-6, 100);
+    assertInRange(`layers.${i}.muaPerCm`, layer.muaPerCm, 0, 1e5);
+    assertInRange(`layers.${i}.musPerCm`, layer.musPerCm, 0, 1e6);
+    assertInRange(`layers.${i}.g`, layer.g, -0.999, 0.999);
+    assertInRange(`layers.${i}.n`, layer.n, 1, 3);
   });
-  if (rouletteBelow !== undefined) within('rouletteBelow', rouletteBelow, 1e-6, 0.5);
+  if (rouletteBelow !== undefined) assertInRange('rouletteBelow', rouletteBelow, 1e-6, 0.5);
   if (depthsMm === undefined) return;
   if (spot === undefined) {
     throw new InputError('spot', 'is missing: depths are scored under a spot');
@@ -131,7 +132,7 @@ function check(input: MonteCarloInput): void {
   if (depthsMm.length > MOST_DEPTHS) {
     throw new InputError('depthsMm', `must hold ${MOST_DEPTHS} depths at most`);
   }
-  depthsMm.forEach((mm, i) => within(`depthsMm.${i}`, mm, 0, 100));
+  depthsMm.forEach((mm, i) => assertInRange(`depthsMm.${i}`, mm, 0, 100));
 }
 
 function spread(batches: readonly (readonly number[])[]): { mean: number[]; error: number[] } {

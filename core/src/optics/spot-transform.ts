@@ -1,4 +1,4 @@
-import { within, type Spot } from '../units';
+import { assertInRange, type Spot } from '../units';
 import { gaussLegendre } from './quadrature';
 import { besselJ1 } from './special-functions';
 
@@ -31,11 +31,11 @@ export function spotTransform(spot: Spot): SpotTransform {
 /** Distances from the centre to the edge, cm, and the share of directions that each stands for. */
 function edges(spot: Spot): { radiiCm: number[]; shares: number[]; shorterCm: number } {
   if ('diameterMm' in spot) {
-    const radius = within('spot.diameterMm', spot.diameterMm, 0.5, 100) / 20;
+    const radius = assertInRange('spot.diameterMm', spot.diameterMm, 0.5, 100) / 20;
     return { radiiCm: [radius], shares: [1], shorterCm: radius };
   }
-  const halfWidth = within('spot.widthMm', spot.widthMm, 0.5, 100) / 20;
-  const halfHeight = within('spot.heightMm', spot.heightMm, 0.5, 100) / 20;
+  const halfWidth = assertInRange('spot.widthMm', spot.widthMm, 0.5, 100) / 20;
+  const halfHeight = assertInRange('spot.heightMm', spot.heightMm, 0.5, 100) / 20;
   const corner = Math.atan2(halfHeight, halfWidth);
   const quarter = Math.PI / 2;
   const side = gaussLegendre(ANGLES, 0, corner);

@@ -1,5 +1,5 @@
 import { workload, type Workload } from '../coverage';
-import { energyJ, thermalRelaxationMs, within } from '../units';
+import { energyJ, thermalRelaxationMs, assertInRange } from '../units';
 import {
   cautionsFor,
   settingCautions,
@@ -84,10 +84,10 @@ export interface Evaluation {
  * @throws InputError naming the field where the case itself makes no sense.
  */
 export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole'): Evaluation {
-  within('subject.areaCm2', plan.subject.areaCm2, 1, 5000);
-  within('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
-  within('setting.rateHz', setting.rateHz, 0.1, 20);
-  within('setting.pulseMs', setting.pulseMs, 0.01, 1000);
+  assertInRange('subject.areaCm2', plan.subject.areaCm2, 1, 5000);
+  assertInRange('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
+  assertInRange('setting.rateHz', setting.rateHz, 0.1, 20);
+  assertInRange('setting.pulseMs', setting.pulseMs, 0.01, 1000);
   checkSubject(plan.subject, plan.today);
   checkMargins(plan.protocol.margins);
   const handpiece = hairHandpiece(plan, setting);

@@ -1,7 +1,7 @@
 import { SITES } from '../sites';
 import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Skin, type Surface } from '../optics';
 import { peakC } from '../damage';
-import { Memory, within } from '../units';
+import { Cache, assertInRange } from '../units';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -75,7 +75,7 @@ const USUAL_STRETCH = 1.3;
 export const stretchOf = (
   { suctionStretch = USUAL_STRETCH }: Pick<Handpiece, 'suctionStretch'>,
   technique: Technique,
-): number => (technique === 'suction' ? within('suctionStretch', suctionStretch, 1, 2) : 1);
+): number => (technique === 'suction' ? assertInRange('suctionStretch', suctionStretch, 1, 2) : 1);
 
 // Blood is pressed out of drawn-in skin: 0.3 of it is left (assumed), from a stretch of 1.2 on.
 const BLOOD_LEFT = 0.3;
@@ -169,8 +169,8 @@ function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
 }
 
 // The same question comes back with every step of a slider; answers are kept, pure as they are.
-const windows = new Memory<ModelWindow>(600);
-const lights = new Memory<LitSkin>(600);
+const windows = new Cache<ModelWindow>(600);
+const lights = new Cache<LitSkin>(600);
 
 /** The model's window for a handpiece, spot and pulse; solved once for each question. */
 export function windowFor(input: WindowInput, depth: Depth = 'ranking'): ModelWindow {

@@ -1,6 +1,6 @@
 import type { Mark } from '../reaction';
 import { skinAnswer } from '../reaction';
-import { stepDown, tidy, type Scale } from '../units';
+import { stepDown, roundFloat, type Scale } from '../units';
 import type { Setting } from './setting';
 import { stepRule, type StepAdvice } from './step-rule';
 
@@ -51,7 +51,7 @@ export function nextStep(of: {
     const reached = nextJcm2 > Math.min(of.upperJcm2, of.scale.max) + 1e-9;
     return reached
       ? hold('limit')
-      : { ...hold('stepTooLarge'), stepShare: tidy(nextJcm2 / now - 1) };
+      : { ...hold('stepTooLarge'), stepShare: roundFloat(nextJcm2 / now - 1) };
   }
   return { ...found, fluenceJcm2, held: null };
 }

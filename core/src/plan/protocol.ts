@@ -1,7 +1,7 @@
 import type { Pace } from '../coverage';
 import type { InkProtocol } from './ink-protocol';
 import type { Calibre, SkinType } from '../optics';
-import { within } from '../units';
+import { assertInRange } from '../units';
 import type { TechniqueHabit } from './habits';
 import { centralWavelengthNm, type Handpiece, type LaserClass, type Technique } from './handpiece';
 
@@ -45,7 +45,7 @@ export interface Protocol {
 /** @throws InputError for a margin that is no share, or above 0.8 */
 export function checkMargins(margins: Margins): void {
   for (const [name, value] of Object.entries(margins)) {
-    within(`protocol.margins.${name}`, value as number, 0.05, 0.8);
+    assertInRange(`protocol.margins.${name}`, value as number, 0.05, 0.8);
   }
 }
 

@@ -12,7 +12,7 @@ import {
 } from '../optics';
 import type { InkColour, InkFinding, TypingAnswers } from '../look';
 import type { SkinAnswer } from '../reaction';
-import { checkDay, within, type Day } from '../units';
+import { checkDay, assertInRange, type Day } from '../units';
 import type { Handpiece } from './handpiece';
 import type { Setting } from './setting';
 
@@ -132,18 +132,18 @@ export function checkSubject(subject: SkinSubject, today: Day): void {
   checkDay('today', today);
   const { measuredFraction, unexposedFraction } = subject.skin;
   if (measuredFraction !== null) {
-    within('subject.skin.measuredFraction', measuredFraction, 0.001, 0.5);
+    assertInRange('subject.skin.measuredFraction', measuredFraction, 0.001, 0.5);
   }
   if (unexposedFraction != null) {
-    within('subject.skin.unexposedFraction', unexposedFraction, 0.001, 0.5);
+    assertInRange('subject.skin.unexposedFraction', unexposedFraction, 0.001, 0.5);
   }
   subject.history.forEach(({ on, setting, wavelengthNm, answer }, index) => {
     const field = `subject.history.${index}`;
     checkDay(`${field}.on`, on);
-    within(`${field}.wavelengthNm`, wavelengthNm, 400, 1200);
-    within(`${field}.setting.fluenceJcm2`, setting.fluenceJcm2, 0.01, 500);
-    within(`${field}.setting.pulseMs`, setting.pulseMs, 1e-7, 1000);
-    if (answer.painMax !== null) within(`${field}.answer.painMax`, answer.painMax, 0, 10);
+    assertInRange(`${field}.wavelengthNm`, wavelengthNm, 400, 1200);
+    assertInRange(`${field}.setting.fluenceJcm2`, setting.fluenceJcm2, 0.01, 500);
+    assertInRange(`${field}.setting.pulseMs`, setting.pulseMs, 1e-7, 1000);
+    if (answer.painMax !== null) assertInRange(`${field}.answer.painMax`, answer.painMax, 0, 10);
   });
 }
 
@@ -153,7 +153,7 @@ export const hairDiameterUm = ({ diameterUm, calibre }: HairFinding): number =>
 
 /** The calibre that a measured diameter belongs to: the nearest class. */
 export function calibreOf(diameterUm: number): Calibre {
-  within('hair.diameterUm', diameterUm, 5, 200);
+  assertInRange('hair.diameterUm', diameterUm, 5, 200);
   const off = (calibre: Calibre) => Math.abs(CALIBRE_UM[calibre] - diameterUm);
   return CALIBRES.reduce((best, each) => (off(each) < off(best) ? each : best));
 }

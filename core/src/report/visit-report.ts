@@ -3,7 +3,7 @@ import {
   earlyPulses,
   type EarlyPulses,
   type LegAnswered,
-  legsOf,
+  segmentsOf,
   type PartDone,
   partsDone,
   type Run,
@@ -63,7 +63,7 @@ export interface SheetTick extends Stamp {
 }
 
 /** One zone of a visit as its record shows it. */
-export interface ZoneSheet {
+export interface ZoneReport {
   readonly areaId: string;
   readonly record: VisitRecord;
   /** Each light that was fired with, in order. */
@@ -90,8 +90,8 @@ export interface ZoneSheet {
 }
 
 /** A visit on one page, rebuilt from its events alone. */
-export interface SessionSheet {
-  readonly zones: readonly ZoneSheet[];
+export interface VisitReport {
+  readonly zones: readonly ZoneReport[];
   /** Everyone who recorded anything, in order of appearance. */
   readonly staffIds: readonly string[];
   /** Answers given last, with what they meant. */
@@ -107,7 +107,7 @@ export interface SessionSheet {
 }
 
 /** Rebuilds the record of a visit. Events may come in any order and more than once. */
-export function sessionSheet(events: readonly VisitEvent[], bookedId: string): SessionSheet {
+export function visitReport(events: readonly VisitEvent[], bookedId: string): VisitReport {
   const ordered = standing(inOrder(events));
   const all = <K extends EventBody['kind']>(...kinds: readonly K[]) =>
     ordered.flatMap(({ id, at, staffId, body }) =>
@@ -141,7 +141,7 @@ function zoneSheet(
   ordered: readonly VisitEvent[],
   areaId: string,
   bookedId: string,
-): ZoneSheet {
+): ZoneReport {
   const record = zoneRecord(events, areaId, bookedId);
   const own = ordered.filter((event) => zoneOfEvent(event, bookedId) === areaId);
   const { run, findings, looks, spots, reactions } = record;
@@ -152,7 +152,7 @@ function zoneSheet(
   return {
     areaId,
     record,
-    lights: legsOf(record).filter(({ pulses }) => pulses > 0),
+    lights: segmentsOf(record).filter(({ pulses }) => pulses > 0),
     parts: partsDone(record),
     ticks: ticksOf(own),
     steps: own.flatMap(stepOf),

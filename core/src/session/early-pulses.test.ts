@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SETTING } from '../plan/plan.test-data';
 import { BEGUN, events, ZONE } from './hair-session.test-data';
 import { earlyPulses } from './early-pulses';
-import { sessionSheet } from '../report';
+import { visitReport } from '../report';
 import { zoneRecords } from './zones';
 import { type EventBody } from '../events';
 
@@ -39,7 +39,7 @@ describe('pulses before the treatment is started', () => {
 
   it('are in every total of the record', () => {
     const list = events(...READY, [4, counted(1000, 1002)], START, [6, counted(1002, 1010)]);
-    const [zone] = sessionSheet(list, ZONE).zones;
+    const [zone] = visitReport(list, ZONE).zones;
     expect(zone).toMatchObject({ pulses: 10, early: { pulses: 2 } });
     expect(zone!.energyJ).toBeCloseTo(10 * 23.04, 6);
   });

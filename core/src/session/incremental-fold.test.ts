@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { growing } from './incremental-fold';
+import { incrementalFold } from './incremental-fold';
 import { zoneRecords } from './zones';
 import { type EventBody, type VisitEvent } from '../events';
 import { moment, twoLights } from './two-lights.test-data';
@@ -20,11 +20,12 @@ const presses = (count: number): readonly VisitEvent[] => [
   ...Array.from({ length: count }, (_, index) => event(index, { kind: 'pulsesFired', count: 1 })),
 ];
 
-const pulsesIn = (zones: ReturnType<ReturnType<typeof growing>>) => zones.get(BOOKED)!.run.pulses;
+const pulsesIn = (zones: ReturnType<ReturnType<typeof incrementalFold>>) =>
+  zones.get(BOOKED)!.run.pulses;
 
 describe('a visit that grows', () => {
   it('is the same as one rebuilt, at every press', () => {
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const all = presses(300);
     for (let length = all.length - 300; length <= all.length; length++) {
       const soFar = all.slice(0, length);
@@ -33,7 +34,7 @@ describe('a visit that grows', () => {
   });
 
   it('takes back a press of long ago', () => {
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const all = presses(400);
     expect(pulsesIn(rebuild(all, BOOKED))).toBe(470);
     const undo = event(900, { kind: 'undone', eventId: 'p00003' });
@@ -44,7 +45,7 @@ describe('a visit that grows', () => {
   });
 
   it('takes back a press that comes only after the taking back', () => {
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const undo = event(-1, { kind: 'undone', eventId: 'late' }, { at: moment(71) });
     const all = [...presses(0), undo, ...presses(300).slice(presses(0).length)];
     expect(pulsesIn(rebuild(all, BOOKED))).toBe(370);
@@ -53,7 +54,7 @@ describe('a visit that grows', () => {
   });
 
   it('puts in its place what another tablet kept hours ago', () => {
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const all = presses(400).map((each): VisitEvent =>
       each.id === 'p00100' ? { ...each, body: { kind: 'painScored', score: 2 } } : each,
     );
@@ -65,7 +66,7 @@ describe('a visit that grows', () => {
   });
 
   it('follows zones that are added and left, and a list that lost what was refused', () => {
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const all = presses(300);
     const added = event(500, { kind: 'zoneAdded', areaId: OTHER, assessment: null });
     const left = event(501, { kind: 'zoneLeft', areaId: OTHER, reason: 'late' });
@@ -96,7 +97,7 @@ describe('a visit that grows', () => {
         fc.array(one, { minLength: 150, maxLength: 400 }),
         fc.array(fc.nat(400), { maxLength: 4 }),
         (list, places) => {
-          const rebuild = growing();
+          const rebuild = incrementalFold();
           const added = event(0, { kind: 'zoneAdded', areaId: OTHER, assessment: null });
           const whole = list.map(({ body: said, second, areaId, undoes }, index) => {
             const eventId = `p${String(index - (undoes ?? 0)).padStart(5, '0')}`;

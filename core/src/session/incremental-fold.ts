@@ -30,7 +30,7 @@ interface Settled {
  * `zoneRecords` for a list that grows press by press: gives the same, but folds only what came since, as long as the
  * list still begins as it did (the same objects) and nothing new speaks of what has settled.
  */
-export function growing(): Rebuild {
+export function incrementalFold(): Rebuild {
   let settled: Settled | null = null;
   // Where nothing more can settle yet, it is not tried again at every press.
   let triedAt = 0;

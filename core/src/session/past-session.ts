@@ -1,7 +1,7 @@
 import { type PastSession, type Setting, type TestSpotReason, testSpotReasons } from '../plan';
 import { laterReasons, spotsAsSessions } from '../spot';
 import type { AcceptedPlan } from '../events';
-import { legsOf } from './wavelength-segments';
+import { segmentsOf } from './wavelength-segments';
 import { faintEnough } from './planned-spots';
 import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
@@ -12,7 +12,7 @@ import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const on = treatedOn(record);
   if (on === null) return testsOf(record);
-  const sessions = legsOf(record)
+  const sessions = segmentsOf(record)
     .filter(({ pulses }) => pulses > 0)
     .map(({ plan, setting, answer }): PastSession => ({
       on,

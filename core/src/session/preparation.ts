@@ -26,11 +26,11 @@ export const isSwapping = (record: VisitRecord): boolean =>
  * for what the technician dials in afterwards.
  */
 export function awaitsReadiness(record: VisitRecord): boolean {
-  const { run, shown, legs } = record;
+  const { run, shown, segments } = record;
   if (run.startedAt === null) return false;
   const { open, numbed, mismatches: differing } = preparation(record);
   const agrees = shown?.agreed === true || differing?.length === 0;
-  if (legs.length === 0) return !agrees;
+  if (segments.length === 0) return !agrees;
   return !agrees || open.length > 0 || numbed || spotReasons(record).length > 0;
 }
 

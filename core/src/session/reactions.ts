@@ -40,7 +40,7 @@ export interface Reaction {
   readonly entries: readonly ReactionEntry[];
 }
 
-type Grounds = Pick<VisitRecord, 'plan' | 'run' | 'legs' | 'spots'>;
+type Grounds = Pick<VisitRecord, 'plan' | 'run' | 'segments' | 'spots'>;
 
 /** What a session gives to judge a reaction by; null where nothing was fired. */
 export function triageCase(

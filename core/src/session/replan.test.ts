@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { isSwapping } from './preparation';
-import { legsOf } from './wavelength-segments';
+import { segmentsOf } from './wavelength-segments';
 import { refuseEvent, stageStates } from '../workflow';
 import { visitRecord } from './visit-record';
 import { type AcceptedPlan, type EventBody, type VisitEvent } from '../events';
@@ -40,7 +40,7 @@ describe('a plan accepted anew in the midst of a session, for the same work', ()
   const record = visitRecord(events);
 
   it('leaves what was done as done, and stays at its cell', () => {
-    expect(record.legs).toEqual([]);
+    expect(record.segments).toEqual([]);
     expect(record.run.cells.get(1)).toMatchObject({ pulses: 50, ended: 'done' });
     expect(record.run.cells.get(2)).toMatchObject({ pulses: 10, ended: null });
     expect(record.run.cell).toBe(2);
@@ -111,7 +111,7 @@ describe('a plan accepted anew in the midst of a session, for the same work', ()
     );
     // π·0.2² cm² a spot of 4 mm: 60 pulses at 4 J/cm², 5 at 3.2.
     expect(after.run.energyJ).toBeCloseTo(Math.PI * 0.04 * (60 * 4 + 5 * 3.2), 9);
-    expect(legsOf(after)).toMatchObject([
+    expect(segmentsOf(after)).toMatchObject([
       { pulses: 60, setting: { fluenceJcm2: 4 } },
       { pulses: 5, setting: { fluenceJcm2: 3.2 } },
     ]);
@@ -148,7 +148,7 @@ describe('a plan accepted anew for other work', () => {
     ['another size', (plan) => ({ ...plan, subject: { ...plan.subject, areaCm2: 41 } })],
   ])('%s begins its own part of the session, and closes the one before', (_name, change) => {
     const record = leg(change);
-    expect(record.legs).toMatchObject([{ upTo: { pulses: 60 } }]);
+    expect(record.segments).toMatchObject([{ upTo: { pulses: 60 } }]);
     expect(record.run).toMatchObject({ state: 'paused', cell: null, pulses: 60 });
     expect(isSwapping(record)).toBe(true);
   });

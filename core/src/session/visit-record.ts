@@ -11,7 +11,7 @@ import { harmLater } from './harm-later';
 import { readingsIn } from './planned-spots';
 import { withStale, type StaleReason } from './stale-plan';
 import { withReaction, type Reaction } from './reactions';
-import { closedLeg, type Leg } from './wavelength-segments';
+import { closedSegment, type WavelengthSegment } from './wavelength-segments';
 import { EMPTY_RUN, swapped, withPress, type Run } from './run';
 import { skinAnswer, type SkinAnswer } from '../reaction';
 import type { TestSpot } from '../spot';
@@ -54,7 +54,7 @@ export interface VisitRecord {
   readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
   readonly run: Run;
   /** What was done of this session with plans before the present one, in order. */
-  readonly legs: readonly Leg[];
+  readonly segments: readonly WavelengthSegment[];
   /** How far each colour of ink has faded, as it was last seen; null where nobody looked. */
   readonly fading: Of<'fadingSeen'> | null;
   /** The last look at the skin within the visit. */
@@ -102,7 +102,7 @@ export const EMPTY: VisitRecord = {
   shown: null,
   incidents: [],
   run: EMPTY_RUN,
-  legs: [],
+  segments: [],
   fading: null,
   watched: null,
   looks: [],
@@ -216,7 +216,7 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
           history: record.history,
           readings: readingsIn(record.spots),
         },
-        legs: same ? record.legs : under ? [...record.legs, closedLeg(record)] : [],
+        segments: same ? record.segments : under ? [...record.segments, closedSegment(record)] : [],
         // Another plan under way: nothing goes on before it is made ready too.
         shown: under ? null : record.shown,
         run: swapped(run, body.plan.setting, event.at, same),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { legsOf } from './wavelength-segments';
-import { sessionSheet } from '../report';
+import { segmentsOf } from './wavelength-segments';
+import { visitReport } from '../report';
 import { visitRecord } from './visit-record';
 import { type EventBody, type VisitEvent } from '../events';
 import { DRAWN, moment, twoLights } from './two-lights.test-data';
@@ -46,11 +46,11 @@ describe('however a session of two lights goes', () => {
     fc.assert(
       fc.property(sessions, (events) => {
         const record = visitRecord(events);
-        const legs = legsOf(record);
+        const segments = segmentsOf(record);
         const sum = (list: readonly number[]) => list.reduce((total, each) => total + each, 0);
-        expect(sum(legs.map(({ pulses }) => pulses))).toBe(record.run.pulses);
-        expect(sum(legs.map(({ energyJ }) => energyJ))).toBeCloseTo(record.run.energyJ, 6);
-        const highest = legs.map(({ answer }) => answer.painMax ?? -1);
+        expect(sum(segments.map(({ pulses }) => pulses))).toBe(record.run.pulses);
+        expect(sum(segments.map(({ energyJ }) => energyJ))).toBeCloseTo(record.run.energyJ, 6);
+        const highest = segments.map(({ answer }) => answer.painMax ?? -1);
         expect(Math.max(-1, ...highest)).toBe(
           Math.max(-1, ...record.run.pains.map((p) => p.score)),
         );
@@ -77,8 +77,8 @@ describe('however a session of two lights goes', () => {
     fc.assert(
       fc.property(sessions, (events) => {
         const record = visitRecord(events);
-        const [zone] = sessionSheet(events, BOOKED).zones;
-        const fired = legsOf(record).filter(({ pulses }) => pulses > 0);
+        const [zone] = visitReport(events, BOOKED).zones;
+        const fired = segmentsOf(record).filter(({ pulses }) => pulses > 0);
         expect(zone!.lights.map(({ plan }) => plan.wavelengthNm)).toEqual(
           fired.map(({ plan }) => plan.wavelengthNm),
         );

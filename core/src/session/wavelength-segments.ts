@@ -10,7 +10,7 @@ import type { VisitRecord } from './visit-record';
 export const CELLS_A_LEG = 100;
 
 /** What was done of a session with one plan: on ink, one wavelength. */
-export interface Leg {
+export interface WavelengthSegment {
   readonly plan: AcceptedPlan;
   /** What it began with, and what was dialled in since. */
   readonly first: Setting;
@@ -30,7 +30,7 @@ export interface LegAnswered {
 }
 
 /** The plan under way as a leg that ends now. */
-export function closedLeg({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): Leg {
+export function closedSegment({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): WavelengthSegment {
   const { first, changes, setting } = run;
   return {
     plan: plan!,
@@ -46,10 +46,10 @@ const NOTHING: RunCounts = { pulses: 0, energyJ: 0, marks: 0, pains: 0 };
  * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was seen at
  * the second look or told of later counts against each of them: nobody can tell which of them it came from.
  */
-export function legsOf(record: VisitRecord): readonly LegAnswered[] {
+export function segmentsOf(record: VisitRecord): readonly LegAnswered[] {
   if (record.plan === null || record.run.setting === null) return [];
   const later = record.watched?.marks ?? [];
-  const used = usedSettings([...record.legs, closedLeg(record)].flatMap(settingsOf));
+  const used = usedSettings([...record.segments, closedSegment(record)].flatMap(settingsOf));
   return used.map(({ plan, setting, upTo }, index): LegAnswered => {
     const from = used[index - 1]?.upTo ?? NOTHING;
     const marks = record.run.marks.slice(from.marks, upTo.marks);
@@ -84,7 +84,7 @@ function usedSettings(all: readonly UsedSetting[]): readonly UsedSetting[] {
 }
 
 /** The settings of a leg in turn, each with how far the session had come when it was left. */
-function settingsOf({ plan, first, changes, upTo }: Leg): readonly UsedSetting[] {
+function settingsOf({ plan, first, changes, upTo }: WavelengthSegment): readonly UsedSetting[] {
   const settings = [first, ...changes.map(({ setting }) => setting)];
   const ends = [...changes.map((change) => change.upTo), upTo];
   return settings.map((setting, index) => ({ plan, setting, upTo: ends[index]! }));
@@ -99,8 +99,8 @@ export interface PartDone extends Pick<CellRun, 'pulses' | 'passes' | 'energyJ' 
 }
 
 /** What was given to each part of a drawn design, light by light; empty for hair, and where nothing was drawn. */
-export function partsDone({ plan, run, legs }: VisitRecord): readonly PartDone[] {
-  const plans = [...legs.map((leg) => leg.plan), ...(plan === null ? [] : [plan])];
+export function partsDone({ plan, run, segments }: VisitRecord): readonly PartDone[] {
+  const plans = [...segments.map((leg) => leg.plan), ...(plan === null ? [] : [plan])];
   return [...run.cells]
     .sort(([one], [other]) => one - other)
     .flatMap(([cell, { pulses, passes, energyJ, seconds }]) => {

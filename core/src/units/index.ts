@@ -4,4 +4,4 @@ export * from './energy';
 export * from './trt';
 export * from './step';
 export * from './day';
-export * from './memory';
+export * from './cache';

@@ -15,7 +15,7 @@ export class InputError extends Error {
 }
 
 /** Returns `value` when it is a finite number within [low, high]; throws {@link InputError} otherwise. */
-export function within(field: string, value: number, low: number, high: number): number {
+export function assertInRange(field: string, value: number, low: number, high: number): number {
   if (typeof value !== 'number' || !Number.isFinite(value)) {
     throw new InputError(field, `must be a number, got ${String(value)}`);
   }

@@ -1,4 +1,4 @@
-import { within } from './input-error';
+import { assertInRange } from './input-error';
 
 /** The outline of one pulse on the skin: round, or a rectangle. Millimetres. */
 export type Spot =
@@ -10,11 +10,11 @@ export type Spot =
  */
 export function spotAreaCm2(spot: Spot): number {
   if ('diameterMm' in spot) {
-    const radiusCm = within('spot.diameterMm', spot.diameterMm, 0.5, 100) / 20;
+    const radiusCm = assertInRange('spot.diameterMm', spot.diameterMm, 0.5, 100) / 20;
     return Math.PI * radiusCm * radiusCm;
   }
-  const widthMm = within('spot.widthMm', spot.widthMm, 0.5, 100);
-  const heightMm = within('spot.heightMm', spot.heightMm, 0.5, 100);
+  const widthMm = assertInRange('spot.widthMm', spot.widthMm, 0.5, 100);
+  const heightMm = assertInRange('spot.heightMm', spot.heightMm, 0.5, 100);
   return (widthMm / 10) * (heightMm / 10);
 }
 

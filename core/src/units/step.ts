@@ -15,7 +15,7 @@ const SLACK = 1e-9;
 export function stepDown(value: number, scale: Scale): number | null {
   const capped = Math.min(value, scale.max);
   const count = Math.floor((capped - scale.min) / scale.step + SLACK);
-  return count < 0 ? null : tidy(scale.min + count * scale.step);
+  return count < 0 ? null : roundFloat(scale.min + count * scale.step);
 }
 
 /** Whether `value` is one of the scale's steps. */
@@ -25,6 +25,6 @@ export function isOnStep(value: number, scale: Scale): boolean {
 }
 
 /** Drops the binary dust of a decimal figure: 0.30000000000000004 becomes 0.3. */
-export function tidy(value: number): number {
+export function roundFloat(value: number): number {
   return Number(value.toPrecision(12));
 }

@@ -1,6 +1,6 @@
 import { timelineOf, type AddedCooling, type Cooling, type Motion, type Pulse } from '../heat';
 import type { Skin, Surface } from '../optics';
-import { within, type Spot } from '../units';
+import { assertInRange, type Spot } from '../units';
 import type { Light } from './light';
 
 /** One hair: its pigment as a share of a black one's, and its diameter. */
@@ -48,27 +48,27 @@ export function follicleOf(bulbDepthMm: number): readonly FollicleSite[] {
 
 /** @throws InputError naming the first field that makes no sense. */
 export function checkWindowInput(input: WindowInput): void {
-  within('skin.melanosomeFraction', input.skin.melanosomeFraction, 0, 0.5);
-  within('skin.epidermisUm', input.skin.epidermisUm, 20, 300);
-  within('skin.dermisMm', input.skin.dermisMm, 0.5, 10);
-  within('skin.bloodShare', input.skin.bloodShare ?? 1, 0, 1);
-  within('surface.outsideIndex', input.surface.outsideIndex, 1, 2);
-  within('surface.plateReturn', input.surface.plateReturn, 0, 0.9);
-  within('hair.melanosomeFraction', input.hair.melanosomeFraction, 0, 1.5);
-  within('hair.diameterUm', input.hair.diameterUm, 5, 300);
+  assertInRange('skin.melanosomeFraction', input.skin.melanosomeFraction, 0, 0.5);
+  assertInRange('skin.epidermisUm', input.skin.epidermisUm, 20, 300);
+  assertInRange('skin.dermisMm', input.skin.dermisMm, 0.5, 10);
+  assertInRange('skin.bloodShare', input.skin.bloodShare ?? 1, 0, 1);
+  assertInRange('surface.outsideIndex', input.surface.outsideIndex, 1, 2);
+  assertInRange('surface.plateReturn', input.surface.plateReturn, 0, 0.9);
+  assertInRange('hair.melanosomeFraction', input.hair.melanosomeFraction, 0, 1.5);
+  assertInRange('hair.diameterUm', input.hair.diameterUm, 5, 300);
   for (const site of input.follicle) {
-    within(`follicle.${site.name}.depthMm`, site.depthMm, 0.1, 10);
-    within(`follicle.${site.name}.beyondShaftUm`, site.beyondShaftUm, 0, 500);
+    assertInRange(`follicle.${site.name}.depthMm`, site.depthMm, 0.1, 10);
+    assertInRange(`follicle.${site.name}.beyondShaftUm`, site.beyondShaftUm, 0, 500);
   }
   if (input.motion !== undefined) {
-    within('motion.rateHz', input.motion.rateHz, 0.1, 20);
-    within('motion.passes', input.motion.passes, 1, 30);
-    within('motion.cellCm2', input.motion.cellCm2, 1, 5000);
-    within('motion.restS', input.motion.restS ?? 0, 0, 600);
+    assertInRange('motion.rateHz', input.motion.rateHz, 0.1, 20);
+    assertInRange('motion.passes', input.motion.passes, 1, 30);
+    assertInRange('motion.cellCm2', input.motion.cellCm2, 1, 5000);
+    assertInRange('motion.restS', input.motion.restS ?? 0, 0, 600);
   }
   const { trainS } = timelineOf(input.pulse);
   if (input.rateHz !== undefined) {
-    within('rateHz', input.rateHz, 0.01, 20);
-    within('pulse.durationMs', trainS * 1000, 0, 1000 / input.rateHz);
+    assertInRange('rateHz', input.rateHz, 0.01, 20);
+    assertInRange('pulse.durationMs', trainS * 1000, 0, 1000 / input.rateHz);
   }
 }

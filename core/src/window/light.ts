@@ -1,6 +1,6 @@
 import { shaftSource, skinGrid, type SkinGrid } from '../heat';
 import { fluenceRatio, hairMua, skinOptics, type Skin, type Surface } from '../optics';
-import { InputError, within, type Spot } from '../units';
+import { InputError, assertInRange, type Spot } from '../units';
 
 /** A line of a light source and its share of the pulse energy. */
 export interface Line {
@@ -18,7 +18,7 @@ export function linesOf(light: Light): readonly Line[] {
   if (light.lines.length === 0 || Math.abs(total - 1) > 1e-6) {
     throw new InputError('light.lines', `must have shares that add up to 1, got ${total}`);
   }
-  for (const { share } of light.lines) within('light.lines.share', share, 0, 1);
+  for (const { share } of light.lines) assertInRange('light.lines.share', share, 0, 1);
   return light.lines;
 }
 

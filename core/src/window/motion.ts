@@ -10,7 +10,7 @@ import {
   type SkinGrid,
   type SkinHeat,
 } from '../heat';
-import { Memory, spotAreaCm2 } from '../units';
+import { Cache, spotAreaCm2 } from '../units';
 import type { WindowInput } from './input';
 import { lightSkin } from './light';
 
@@ -61,7 +61,7 @@ export function builtUpC(
 }
 
 // What builds up does not depend on the pulse's duration: all pulses of a map share it.
-const known = new Memory<MovingHeat>(50);
+const known = new Cache<MovingHeat>(50);
 
 function movingHeat(
   input: WindowInput,

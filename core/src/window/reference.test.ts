@@ -11,7 +11,7 @@ const cases = reference.cases as unknown as {
 }[];
 
 /** Every number of `expected` within `share` of the one at the same place in `given`. */
-function within(given: unknown, expected: unknown, share: number, absolute = 0): void {
+function assertInRange(given: unknown, expected: unknown, share: number, absolute = 0): void {
   if (expected === null || typeof expected !== 'object') {
     if (typeof expected !== 'number') expect(given).toBe(expected);
     else {
@@ -21,7 +21,7 @@ function within(given: unknown, expected: unknown, share: number, absolute = 0):
     return;
   }
   for (const [key, value] of Object.entries(expected)) {
-    within((given as Record<string, unknown>)[key], value, share, absolute);
+    assertInRange((given as Record<string, unknown>)[key], value, share, absolute);
   }
 }
 
@@ -34,13 +34,13 @@ describe('reference cases', () => {
     '%i: %s',
     (_id, _name, { input, output }) => {
       const report = windowReport(input);
-      within(report.fluenceRatio, output.fluenceRatio, 0.03);
-      within(report.epidermisPeakRisePerJcm2, output.epidermisPeakRisePerJcm2, 0.03, 0);
-      within(report.shaftPeakRisePerJcm2, output.shaftPeakRisePerJcm2, 0.03);
-      within(report.surfaceBeforePulseC, output.surfaceBeforePulseC, 0.03, 0.7);
-      within(report.basalBeforePulseC, output.basalBeforePulseC, 0.03, 0.7);
-      within(report.ceilingJcm2, output.ceilingJcm2, 0.04);
-      within(report.floorJcm2, output.floorJcm2, 0.04);
+      assertInRange(report.fluenceRatio, output.fluenceRatio, 0.03);
+      assertInRange(report.epidermisPeakRisePerJcm2, output.epidermisPeakRisePerJcm2, 0.03, 0);
+      assertInRange(report.shaftPeakRisePerJcm2, output.shaftPeakRisePerJcm2, 0.03);
+      assertInRange(report.surfaceBeforePulseC, output.surfaceBeforePulseC, 0.03, 0.7);
+      assertInRange(report.basalBeforePulseC, output.basalBeforePulseC, 0.03, 0.7);
+      assertInRange(report.ceilingJcm2, output.ceilingJcm2, 0.04);
+      assertInRange(report.floorJcm2, output.floorJcm2, 0.04);
     },
   );
 });

@@ -17,7 +17,7 @@ import {
   answerOf,
   isOverdue,
   isSwapping,
-  legsOf,
+  segmentsOf,
   openReactions,
   partsDone,
   pastSessions,
@@ -25,7 +25,7 @@ import {
   visitRecord,
 } from '../session';
 import { refuseVisitEvent } from './judge';
-import { sessionSheet } from '../report';
+import { visitReport } from '../report';
 import { type EventBody, type VisitEvent } from '../events';
 
 /** Judged right after it happened, with consent. */
@@ -39,16 +39,16 @@ describe('a session of two lights', () => {
   const record = visitRecord(events);
 
   it('tells each light what it gave and what was answered to it', () => {
-    const legs = legsOf(record);
-    expect(legs.map(({ plan, pulses }) => [plan.wavelengthNm, pulses])).toEqual([
+    const segments = segmentsOf(record);
+    expect(segments.map(({ plan, pulses }) => [plan.wavelengthNm, pulses])).toEqual([
       [1064, 50],
       [532, 20],
     ]);
     // 50 × 4 × 0.12566 = 25.13 J; 20 × 2 × 0.12566 = 5.03 J.
-    expect(legs[0]!.energyJ).toBeCloseTo(25.133, 3);
-    expect(legs[1]!.energyJ).toBeCloseTo(5.027, 3);
-    expect(legs[0]!.answer).toEqual({ endpoint: 'right', adverse: [], painMax: 4 });
-    expect(legs[1]!.answer).toEqual({ endpoint: 'notRead', adverse: ['bleeding'], painMax: 6 });
+    expect(segments[0]!.energyJ).toBeCloseTo(25.133, 3);
+    expect(segments[1]!.energyJ).toBeCloseTo(5.027, 3);
+    expect(segments[0]!.answer).toEqual({ endpoint: 'right', adverse: [], painMax: 4 });
+    expect(segments[1]!.answer).toEqual({ endpoint: 'notRead', adverse: ['bleeding'], painMax: 6 });
     expect(record.run.energyJ).toBeCloseTo(30.159, 3);
   });
 
@@ -108,7 +108,7 @@ describe('a session of two lights', () => {
   });
 
   it('stands on its record light by light, whatever order its events came in', () => {
-    const sheet = sessionSheet(events, BOOKED);
+    const sheet = visitReport(events, BOOKED);
     const [zone] = sheet.zones;
     expect(zone!.lights.map(({ pulses }) => pulses)).toEqual([50, 20]);
     expect(zone!.energyJcm2).toBeCloseTo(30.159 / 40, 4);
@@ -123,7 +123,7 @@ describe('a session of two lights', () => {
     ]);
     fc.assert(
       fc.property(fc.shuffledSubarray([...events], { minLength: events.length }), (shuffled) => {
-        expect(sessionSheet(shuffled, BOOKED)).toEqual(sheet);
+        expect(visitReport(shuffled, BOOKED)).toEqual(sheet);
       }),
       { numRuns: 20 },
     );
@@ -132,7 +132,7 @@ describe('a session of two lights', () => {
 
 describe('a drawn design', () => {
   const events = twoLights(DRAWN);
-  const [zone] = sessionSheet(events, BOOKED).zones;
+  const [zone] = visitReport(events, BOOKED).zones;
 
   it('tells what each of its parts got of which light', () => {
     expect(zone!.parts).toHaveLength(2);
@@ -156,7 +156,7 @@ describe('a drawn design', () => {
 
 describe('what was made ready', () => {
   const events = twoLights();
-  const ticks = (list: readonly VisitEvent[]) => sessionSheet(list, BOOKED).zones[0]!.ticks;
+  const ticks = (list: readonly VisitEvent[]) => visitReport(list, BOOKED).zones[0]!.ticks;
   const eyewear = (list: readonly VisitEvent[]) =>
     ticks(list)
       .filter(({ check }) => check === 'eyewear')
@@ -299,7 +299,7 @@ describe('a signature under a record', () => {
 
   it('stands until something clinical is added, which is told', () => {
     const changed = (...more: VisitEvent[]) =>
-      sessionSheet([...events, ...more], BOOKED).changedSinceSigned;
+      visitReport([...events, ...more], BOOKED).changedSinceSigned;
     expect(changed()).toBe(false);
     expect(changed(signed)).toBe(false);
     expect(changed(signed, given)).toBe(false);

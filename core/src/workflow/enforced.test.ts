@@ -4,7 +4,7 @@ import { ZONE, moment, PLAN, events, BEGUN, refuse, dial } from '../session/hair
 import { answersGiven } from '../session/record.test-data';
 import { pastSessions, risesOf, visitRecord } from '../session';
 import { refuseVisitEvent } from './judge';
-import { sessionSheet } from '../report';
+import { visitReport } from '../report';
 import { type EventBody, type VisitEvent } from '../events';
 
 describe('one rise a visit', () => {
@@ -183,7 +183,7 @@ describe('a record that was signed', () => {
       body,
     });
     const changed = (...more: VisitEvent[]) =>
-      sessionSheet([...signed, ...more], ZONE).changedSinceSigned;
+      visitReport([...signed, ...more], ZONE).changedSinceSigned;
     expect(changed()).toBe(false);
     expect(changed(with_({ kind: 'pulsesFired', count: 5 }, 12))).toBe(true);
     expect(changed(with_({ kind: 'undone', eventId: signed.at(-3)!.id }, 12))).toBe(true);

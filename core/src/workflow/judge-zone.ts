@@ -145,7 +145,7 @@ function refusePress(
   if (body.kind === 'resumed' && begun) {
     if (!hasSeenStops(record.run, { seen })) return 'stoppedElsewhere';
     if (openCauses(record.run, record.plan?.job ?? 'hair').length > 0) return 'causesFirst';
-    if (record.legs.length > 0 && spotReasons(record).length > 0) return 'testSpotFirst';
+    if (record.segments.length > 0 && spotReasons(record).length > 0) return 'testSpotFirst';
     return awaitsReadiness(record) ? 'prepareFirst' : null;
   }
   if (body.kind === 'settingChanged' && begun) return refuseRise(record.run, body.setting);

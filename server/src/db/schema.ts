@@ -1,4 +1,4 @@
-import type { ClockStyle } from '@tidy-quill/contract/words/format';
+import type { ClockStyle } from '@tidy-quill/contract/labels/format';
 import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
 import type { ConsentContent } from '@tidy-quill/contract/consent';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';

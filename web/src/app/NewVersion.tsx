@@ -9,7 +9,7 @@ export function NewVersion() {
   } = useRegisterSW();
   if (!ready) return null;
   return (
-    <button type="button" className="spine-place" onClick={() => void updateServiceWorker(true)}>
+    <button type="button" className="sidebar-place" onClick={() => void updateServiceWorker(true)}>
       <ReloadOutlined aria-hidden />
       New version: reload
     </button>

@@ -13,7 +13,7 @@ import { NavLink, Outlet } from 'react-router';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
 import { Arrivals } from '../features/urgent/Arrivals';
-import { sendWaiting } from './courier';
+import { sendWaiting } from './event-sync';
 import { useAppDispatch, useAppSelector } from './store';
 import { writeClocksAs } from '../text';
 import { NewVersion } from './NewVersion';
@@ -24,7 +24,7 @@ import { useKeptFocus } from '../widgets/use-kept-focus';
 import { antThemeFor, applyPalette } from './theme';
 import { themeOf, view } from './view';
 
-/** The spine at the left edge, and the page beside it; the sign-in while nobody is signed in. */
+/** The sidebar at the left edge, and the page beside it; the sign-in while nobody is signed in. */
 export function Shell() {
   const state = useAppSelector((each) => each.view);
   const dispatch = useAppDispatch();
@@ -73,15 +73,15 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
         Skip to the page
       </a>
       <div className="shell">
-        <nav className="spine" aria-label="Places">
-          <p className="spine-name">Tidy Quill</p>
+        <nav className="sidebar" aria-label="Places">
+          <p className="sidebar-name">Tidy Quill</p>
           <Place to="/" icon={<CalendarOutlined />} word="Today" />
           <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
           <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
           <Place to="/devices" icon={<ToolOutlined />} word="Devices" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
-          <div className="spine-foot">
-            <button type="button" className="spine-place" onClick={onRoom}>
+          <div className="sidebar-foot">
+            <button type="button" className="sidebar-place" onClick={onRoom}>
               <BulbOutlined aria-hidden />
               {room === 'dim' ? 'Light theme' : 'Dim room'}
             </button>
@@ -109,7 +109,7 @@ function Page() {
 
 function Place({ to, icon, word }: { to: string; icon: ReactNode; word: string }) {
   return (
-    <NavLink to={to} end={to === '/'} className="spine-place">
+    <NavLink to={to} end={to === '/'} className="sidebar-place">
       <span aria-hidden>{icon}</span>
       {word}
     </NavLink>
@@ -124,7 +124,7 @@ function SignOut({ name }: { name: string }) {
     globalThis.location.assign('/');
   };
   return (
-    <button type="button" className="spine-place" onClick={() => void leave()} title={name}>
+    <button type="button" className="sidebar-place" onClick={() => void leave()} title={name}>
       <LogoutOutlined aria-hidden />
       Sign out
       <span className="visually-hidden">{name}</span>

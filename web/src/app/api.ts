@@ -20,7 +20,7 @@ import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
 import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
-import type { ClockStyle } from '@tidy-quill/contract/words/format';
+import type { ClockStyle } from '@tidy-quill/contract/labels/format';
 import type { Problem } from '@tidy-quill/contract/problem';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import {

@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
-import { arrived } from './arrived';
+import { arrived } from './received';
 import { outbox } from './outbox';
 import { photoOutbox } from './photo-outbox';
 import { view } from './view';

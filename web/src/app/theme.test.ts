@@ -10,7 +10,7 @@ const TEXT: [keyof Palette, keyof Palette][] = [
   ['ink', 'stopTint'],
   ['secondInk', 'paper'],
   ['secondInk', 'surface'],
-  ['spineInk', 'spine'],
+  ['sidebarInk', 'sidebar'],
   ['onAccent', 'accent'],
   ['accentText', 'paper'],
   ['accentText', 'surface'],

@@ -9,8 +9,8 @@ export interface Palette {
   readonly strongRule: string;
   readonly ink: string;
   readonly secondInk: string;
-  readonly spine: string;
-  readonly spineInk: string;
+  readonly sidebar: string;
+  readonly sidebarInk: string;
   readonly accent: string;
   readonly onAccent: string;
   readonly accentText: string;
@@ -33,8 +33,8 @@ const THROUGH_LENS: Palette = {
   strongRule: '#ABABAB',
   ink: '#FFFFFF',
   secondInk: '#D9D9D9',
-  spine: '#000000',
-  spineInk: '#FFFFFF',
+  sidebar: '#000000',
+  sidebarInk: '#FFFFFF',
   accent: '#E4E4E4',
   onAccent: '#000000',
   accentText: '#FFFFFF',
@@ -55,8 +55,8 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
     strongRule: '#8C8675',
     ink: '#1C2733',
     secondInk: '#4C5866',
-    spine: '#22303C',
-    spineInk: '#E4DFD2',
+    sidebar: '#22303C',
+    sidebarInk: '#E4DFD2',
     accent: '#1F6F66',
     onAccent: '#FFFFFF',
     accentText: '#154F49',
@@ -75,8 +75,8 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
     strongRule: '#76828D',
     ink: '#E9E3D6',
     secondInk: '#B4B3AA',
-    spine: '#0B0F13',
-    spineInk: '#D5D0C4',
+    sidebar: '#0B0F13',
+    sidebarInk: '#D5D0C4',
     accent: '#7CC4B7',
     onAccent: '#10211E',
     accentText: '#9AD6CB',

@@ -8,7 +8,7 @@ import type {
 } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { api } from './api';
-import { hasArrived, wasRead } from './arrived';
+import { hasArrived, wasRead } from './received';
 
 /** An open visit: read whole or from a place on, and what is added to it. */
 export const visitApi = api.injectEndpoints({

@@ -1,1 +1,1 @@
-export * from '@tidy-quill/contract/words/index';
+export * from '@tidy-quill/contract/labels/index';

@@ -92,7 +92,7 @@ describe('the demo clinic', () => {
     );
     expect(records.filter(({ run }) => run.state === 'paused')).toHaveLength(1);
     expect(records.filter(({ fading }) => fading !== null).length).toBeGreaterThan(3);
-    expect(records.some(({ legs }) => legs.length > 0)).toBe(true);
+    expect(records.some(({ segments }) => segments.length > 0)).toBe(true);
   });
 
   it('has pictures of its own making, that say nothing of where they were taken', async () => {

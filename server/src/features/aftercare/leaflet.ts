@@ -7,7 +7,7 @@ import {
   dayOf,
   inClockStyle,
   momentText,
-} from '@tidy-quill/contract/words/index';
+} from '@tidy-quill/contract/labels/index';
 import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/aftercare';
 import type { Day } from '@tidy-quill/core/units';
 import ical, { ICalAlarmType } from 'ical-generator';

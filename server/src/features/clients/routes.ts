@@ -7,7 +7,7 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
-import { answerOf, legsOf, openReactions, zoneRecords } from '@tidy-quill/core/session';
+import { answerOf, segmentsOf, openReactions, zoneRecords } from '@tidy-quill/core/session';
 import { currentStage, isFinished } from '@tidy-quill/core/workflow';
 import { and, desc, eq } from 'drizzle-orm';
 import { Router } from 'express';
@@ -95,7 +95,7 @@ async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<Cli
         startsAt: row.startsAt.toISOString(),
         stage: currentStage(record, consent.state === 'valid'),
         finished: isFinished(record),
-        lights: legsOf(record)
+        lights: segmentsOf(record)
           .filter(({ pulses }) => pulses > 0)
           .map(({ plan, setting, pulses, answer: own }) => ({
             wavelengthNm: plan.wavelengthNm,

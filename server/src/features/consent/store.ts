@@ -1,4 +1,4 @@
-import { areaText } from '@tidy-quill/contract/words/area';
+import { areaText } from '@tidy-quill/contract/labels/area';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
   Consent,

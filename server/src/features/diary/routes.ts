@@ -6,7 +6,7 @@ import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
-import { tellDesk } from '../live/kept';
+import { tellDesk } from '../live/event-notifications';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';

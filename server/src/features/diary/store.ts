@@ -15,7 +15,7 @@ import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { leafletOf } from '../aftercare/store';
 import { keepPhoto } from '../photos/store';
-import { circumstancesOf } from '../visit/circumstances';
+import { visitContext } from '../visit/visit-context';
 import { findVisit } from '../visit/store';
 
 const TOKEN_BYTES = 24;
@@ -88,7 +88,7 @@ export async function diaryPage(db: Queryable, token: string): Promise<DiaryPage
 }
 
 async function mayPhotograph(db: Queryable, clinicId: string, visit: VisitHeader) {
-  const { client, consents, suitability, today } = await circumstancesOf(db, clinicId, visit);
+  const { client, consents, suitability, today } = await visitContext(db, clinicId, visit);
   const { state } = consentStanding(consents, {
     kind: 'photographs',
     areaId: visit.areaId,

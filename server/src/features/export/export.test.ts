@@ -1,7 +1,7 @@
 import type { ClientOpened, ClientPage } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { SITES } from '@tidy-quill/core/sites';
-import { sessionSheet } from '@tidy-quill/core/report';
+import { visitReport } from '@tidy-quill/core/report';
 import Papa from 'papaparse';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -106,7 +106,7 @@ describe('the table of sessions', () => {
     const record = await whole('Larkspur');
     const lines = await table('Larkspur');
     const fired = record.visits.flatMap(({ visit, events }) =>
-      sessionSheet(events, visit.areaId).zones.flatMap(({ lights }) =>
+      visitReport(events, visit.areaId).zones.flatMap(({ lights }) =>
         lights.map(({ pulses, setting, plan }) => [visit.id, plan.wavelengthNm, setting, pulses]),
       ),
     );

@@ -4,15 +4,15 @@ import {
   areaText,
   ENDPOINT_WORDS,
   spotText,
-} from '@tidy-quill/contract/words/index';
-import { sessionSheet } from '@tidy-quill/core/report';
+} from '@tidy-quill/contract/labels/index';
+import { visitReport } from '@tidy-quill/core/report';
 import Papa from 'papaparse';
 
 /** One line a session, zone and light: what was used, how much, what the skin answered. SI-derived units in the heads. */
 export function sessionsCsv({ visits, areas, handpieceNames, staffNames }: ClientRecord): string {
   const areaOf = new Map(areas.map((area) => [area.id, area] as const));
   const rows = visits.flatMap(({ visit, events }) =>
-    sessionSheet(events, visit.areaId).zones.flatMap((zone) => {
+    visitReport(events, visit.areaId).zones.flatMap((zone) => {
       const { record, lights } = zone;
       const area = areaOf.get(zone.areaId);
       const visited = {

@@ -1,5 +1,5 @@
 import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpieces';
-import { legsOf, zoneRecords } from '@tidy-quill/core/session';
+import { segmentsOf, zoneRecords } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
@@ -36,7 +36,7 @@ export async function useOf(
   );
   const zones = rows.flatMap(({ visit, client }) =>
     [...zoneRecords(events.get(visit.id)!, visit.areaId)].flatMap(([areaId, record]) => {
-      const used = legsOf(record).filter(
+      const used = segmentsOf(record).filter(
         ({ pulses, setting }) => pulses > 0 && setting.handpieceId === handpieceId,
       );
       return used.length === 0 ? [] : [{ visit, client, areaId, record, used }];

@@ -11,7 +11,7 @@ import {
   type Person,
 } from '../../testing/application';
 import { lineAt, type Line } from '../../testing/line';
-import { lastKept } from './kept';
+import { lastKept } from './event-notifications';
 
 let app: Application;
 let person: Person;

@@ -9,11 +9,11 @@ import { asWebSocket } from '../../http/upgrade';
 import type { ConsoleBridge } from '../console/bridge';
 import { lineFor } from '../console/routes';
 import { pressKeeper } from '../visit/presses';
-import { deskOf, lastKept, tellOfKept, type KeptFeed } from './kept';
+import { deskOf, lastKept, notifyOfEvents, type EventFeed } from './event-notifications';
 
 const BEAT_MS = 15_000;
 
-export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Router {
+export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Router {
   const router = Router();
   const keepPresses = pressKeeper(db);
 
@@ -50,7 +50,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: KeptFeed): Route
         .then((kept) => {
           say({ tell: 'answer', ask, kept });
           // Whoever pressed hears of it first.
-          if (kept !== null) tellOfKept(db, visitId, kept.after);
+          if (kept !== null) notifyOfEvents(db, visitId, kept.after);
         });
     });
     // A message that breaks the protocol or is too large; the line closes by itself.

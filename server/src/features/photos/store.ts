@@ -14,7 +14,7 @@ import type { Queryable } from '../../db/connect';
 import { photos } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
-import { circumstancesOf } from '../visit/circumstances';
+import { visitContext } from '../visit/visit-context';
 import { eventsOf } from '../visit/events';
 import { findVisit } from '../visit/store';
 import { withoutMetadata } from './without-metadata';
@@ -43,7 +43,7 @@ export async function keepPhoto(
   if (!zonesOf(events, visit.areaId).includes(about.areaId)) {
     throw refused('areaId', 'is not a zone of this visit');
   }
-  const { client, consents, suitability, today } = await circumstancesOf(db, clinicId, visit);
+  const { client, consents, suitability, today } = await visitContext(db, clinicId, visit);
   const { areaId } = about;
   const standing = consentStanding(consents, {
     kind: 'photographs',

@@ -3,8 +3,8 @@ import type { ReactionListed, RecordOpened } from '@tidy-quill/contract/record';
 import type { Day } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { Message } from '@tidy-quill/contract/ahead';
-import { sheetNames, sheetSections } from '@tidy-quill/contract/words/index';
-import { sessionSheet } from '@tidy-quill/core/report';
+import { reportNames, reportSections } from '@tidy-quill/contract/labels/index';
+import { visitReport } from '@tidy-quill/core/report';
 import { zoneRecord } from '@tidy-quill/core/session';
 import Papa from 'papaparse';
 import { extractText, getDocumentProxy } from 'unpdf';
@@ -113,12 +113,12 @@ describe('the record', () => {
   it('is the same whatever order its events came in, and its paper holds what its page shows', async () => {
     const shown = await record();
     const { events, visit } = shown;
-    const names = sheetNames(shown, 'Europe/London');
-    const sections = sheetSections(sessionSheet(events, visit.areaId), names);
+    const names = reportNames(shown, 'Europe/London');
+    const sections = reportSections(visitReport(events, visit.areaId), names);
     // As if written, read and shuffled on the way: events alone make the record.
     const travelled = [...(JSON.parse(JSON.stringify(events)) as typeof events)].reverse();
-    const again = sessionSheet([...travelled, ...travelled.slice(0, 3)], visit.areaId);
-    expect(sheetSections(again, names)).toEqual(sections);
+    const again = visitReport([...travelled, ...travelled.slice(0, 3)], visit.areaId);
+    expect(reportSections(again, names)).toEqual(sections);
     expect(recordDigest(travelled)).toBe(shown.digest);
     const text = await pdfText(`/api/visits/${visitId}/record.pdf`);
     for (const { title, lines } of sections) {
@@ -131,7 +131,7 @@ describe('the record', () => {
 
   it('counts pulses, energy and minutes from the presses', async () => {
     const { events, visit } = await record();
-    const [zone] = sessionSheet(events, visit.areaId).zones;
+    const [zone] = visitReport(events, visit.areaId).zones;
     const { setting } = zone!.record.run;
     const fired = events.flatMap(({ body }) => (body.kind === 'pulsesFired' ? [body.count] : []));
     const pulses = fired.reduce((sum, count) => sum + count, 0);
@@ -158,7 +158,7 @@ describe('the record', () => {
     const stale = await person.post(path, { id: v7(), digest, signature });
     expect(stale.status).toBe(409);
     const { events, visit } = await record();
-    const sheet = sessionSheet(events, visit.areaId);
+    const sheet = visitReport(events, visit.areaId);
     expect(sheet.signatures).toHaveLength(1);
     expect(sheet.changedSinceSigned).toBe(true);
     expect(sheet.amendments).toMatchObject([{ text: 'Left-handed grip', reason: 'Left out then' }]);
@@ -297,7 +297,7 @@ describe('one client’s record in open formats', () => {
     const { data } = Papa.parse<Record<string, string>>(csv, { header: true });
     const own = data.find((row) => row['visitId'] === visitId)!;
     const { events } = await record();
-    const [zone] = sessionSheet(events, visit.areaId).zones;
+    const [zone] = visitReport(events, visit.areaId).zones;
     expect(own).toMatchObject({
       area: 'both forearms',
       wavelengthNm: '755',

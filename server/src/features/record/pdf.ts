@@ -3,12 +3,12 @@ import {
   inClockStyle,
   momentText,
   type ClockStyle,
-  sheetNames,
-  sheetSections,
+  reportNames,
+  reportSections,
   shortDay,
   visitDayText,
-} from '@tidy-quill/contract/words/index';
-import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/report';
+} from '@tidy-quill/contract/labels/index';
+import { visitReport, type ZoneReport } from '@tidy-quill/core/report';
 import { collected, fitted, write } from '../../pdf/paper';
 
 /** The record of a visit on paper: what its page shows, with the pain over time and small photographs. */
@@ -19,8 +19,8 @@ export function recordPdf(
 ): Promise<Buffer> {
   const { visit, client, clinicName, room } = opened;
   const day = visit.startsAt.slice(0, 10);
-  const sheet = sessionSheet(opened.events, visit.areaId);
-  const names = sheetNames(opened, timeZone);
+  const sheet = visitReport(opened.events, visit.areaId);
+  const names = reportNames(opened, timeZone);
   const fill = (doc: PDFKit.PDFDocument) => {
     write(doc, `${clinicName}, ${room}`, { size: 9 });
     write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
@@ -29,7 +29,7 @@ export function recordPdf(
       `${client.reference}, born ${shortDay(client.birthDate)}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
       { after: 4 },
     );
-    for (const { title, lines } of sheetSections(sheet, names)) {
+    for (const { title, lines } of reportSections(sheet, names)) {
       write(doc, title, { size: 12, bold: true, before: 6, after: 2 });
       for (const { label, text, grave } of lines) {
         write(doc, `${label}: ${text}`, { size: 9.5, bold: grave === true, after: 1 });
@@ -54,14 +54,14 @@ export function recordPdf(
 const CHART = { width: 300, height: 70, top: 22 } as const;
 
 /** Pain 0–10 over the minutes of a session. */
-function painChart(doc: PDFKit.PDFDocument, { pains }: ZoneSheet, area: string): void {
+function painChart(doc: PDFKit.PDFDocument, { pains }: ZoneReport, area: string): void {
   if (pains.length === 0) return;
   const { width, height, top } = CHART;
   if (doc.y + height + top + 24 > doc.page.height - doc.page.margins.bottom) doc.addPage();
   write(doc, `Pain over the minutes, ${area}`, { size: 9.5, bold: true, before: 6 });
   const [left, base] = [doc.page.margins.left + 18, doc.y + height];
   const minutes = Math.max(1, ...pains.map(({ minute }) => minute));
-  const at = ({ minute, score }: ZoneSheet['pains'][number]) =>
+  const at = ({ minute, score }: ZoneReport['pains'][number]) =>
     [left + (minute / minutes) * width, base - (score / 10) * height] as const;
   doc.lineWidth(0.5).strokeColor('#8C8675');
   doc

@@ -1,5 +1,5 @@
 import { SignRecord } from '@tidy-quill/contract/record';
-import { sessionSheet } from '@tidy-quill/core/report';
+import { visitReport } from '@tidy-quill/core/report';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
@@ -34,7 +34,7 @@ export function recordRoutes(db: Db): Router {
     const { clinicId } = actorOf(request);
     const record = await opened(request);
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
-    const { zones } = sessionSheet(record.events, record.visit.areaId);
+    const { zones } = visitReport(record.events, record.visit.areaId);
     const ids = zones.flatMap(({ photoIds }) => photoIds);
     const thumbnails = await Promise.all(
       ids.map(async (id) => {

@@ -6,7 +6,7 @@ import { EVENT_KINDS, type EventBody, type VisitEvent } from '@tidy-quill/core/e
 import type { Day } from '@tidy-quill/core/units';
 import { HttpProblem } from '../../http/problem';
 import { areasOf } from '../clients/store';
-import { circumstancesOf } from '../visit/circumstances';
+import { visitContext } from '../visit/visit-context';
 import type { Locked } from '../visit/store';
 import { suitabilityCase } from './store';
 
@@ -19,7 +19,7 @@ export async function judgeAnswers(
   events: readonly NewEvent[],
 ): Promise<readonly NewEvent[]> {
   if (events.every(({ body }) => EVENT_KINDS[body.kind].workedOut !== 'assessment')) return events;
-  const around = await circumstancesOf(db, clinicId, visit);
+  const around = await visitContext(db, clinicId, visit);
   const { client, suitability } = around;
   const areas = new Map(
     (await areasOf(db, clinicId, visit.clientId)).map((area) => [area.id, area] as const),

@@ -21,7 +21,7 @@ import type { Queryable } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
-import { beforeOf, beforeVisit } from './before';
+import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import type { Locked } from './store';
 
 /** What a setting was judged from, and what it came to. */
@@ -57,12 +57,12 @@ async function judge(
     });
   }
   const catalogue = await catalogueInForce(tx, clinicId);
-  const before = await beforeVisit(tx, clinicId, visit, timeZone);
+  const before = await earlierVisits(tx, clinicId, visit, timeZone);
   const skin = {
     site: await siteOf(tx, clinicId, areaId),
     skin: findings.skin,
     areaCm2: findings.areaCm2,
-    history: [...beforeOf(before, areaId).history, ...testsOf(record)],
+    history: [...earlierVisitsOf(before, areaId).history, ...testsOf(record)],
     medicines: medicinesIn(record),
   };
   if (asksForApproval(skin, 'hair' in findings ? 'hair' : 'ink') && record.agreed === null) {

@@ -5,7 +5,7 @@ import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
-import { tellOfKept } from '../live/kept';
+import { notifyOfEvents } from '../live/event-notifications';
 
 const isFast = (kind: EventKind) => EVENT_KINDS[kind].lane === 'fast';
 
@@ -33,7 +33,7 @@ export function pressRoutes(db: Db): Router {
       return;
     }
     // Whoever pressed hears of it first.
-    response.once('close', () => tellOfKept(db, visitId, kept.after));
+    response.once('close', () => notifyOfEvents(db, visitId, kept.after));
     response.json(kept);
   });
   return router;

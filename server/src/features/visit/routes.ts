@@ -27,8 +27,8 @@ import { areasOf, asArea, asClient } from '../clients/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeSettings } from './accept-plan';
-import { beforeVisit } from './before';
-import { circumstancesOf } from './circumstances';
+import { earlierVisits } from './earlier-visits';
+import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
 import { appendEvents, appendJudged, bookVisit, findVisit, type Locked } from './store';
@@ -46,7 +46,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   router.get('/visits/:id', async (request, response) => {
     const { actor, visit, timeZone } = await opened(request);
     const { clinicId } = actor;
-    const around = await circumstancesOf(db, clinicId, visit);
+    const around = await visitContext(db, clinicId, visit);
     const kept = await eventsSince(db, clinicId, visit.id, 0);
     const body: VisitOpened = {
       visit,
@@ -54,7 +54,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       area: asArea(around.area),
       areas: await areasOf(db, clinicId, visit.clientId),
       ...kept,
-      before: Object.fromEntries(await beforeVisit(db, clinicId, visit, timeZone)),
+      before: Object.fromEntries(await earlierVisits(db, clinicId, visit, timeZone)),
       catalogue: await catalogueInForce(db, clinicId),
       suitability: around.suitability,
       aftercare: await aftercareInForce(db, clinicId),

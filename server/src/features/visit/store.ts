@@ -3,7 +3,7 @@ import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
   againstHistory,
-  growing,
+  incrementalFold,
   isReactionStep,
   zoneOfEvent,
   zoneRecords,
@@ -19,10 +19,10 @@ import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { paceInForce } from '../catalogue/store';
-import { beforeOf, beforeVisit } from './before';
-import { circumstancesOf } from './circumstances';
+import { earlierVisitsOf, earlierVisits } from './earlier-visits';
+import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
-import { tellDesk, tellOfKept } from '../live/kept';
+import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 type VisitRow = typeof visits.$inferSelect;
 
@@ -140,7 +140,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const today = clinicToday(timeZone);
     const locked = { tx, clinicId, visit, events: [...all], timeZone, today };
     const fresh = sent.length === 0 ? [] : await prepare(locked, sent);
-    const rebuild = growing();
+    const rebuild = incrementalFold();
     const now = new Date().toISOString();
     for (const event of fresh) {
       const { id, at, areaId, seen = after } = event;
@@ -173,7 +173,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const onDesk = fresh.some(({ body }) => isReactionStep(body));
     return { kept: await eventsSince(tx, clinicId, visitId, after), onDesk };
   });
-  tellOfKept(db, visitId, kept.after);
+  notifyOfEvents(db, visitId, kept.after);
   if (onDesk) tellDesk(db, clinicId);
   return kept;
 }
@@ -221,7 +221,7 @@ async function isConsented(
 ): Promise<boolean> {
   if (!EVENT_KINDS[event.body.kind].fires) return true;
   const areaId = zoneOfEvent(event, visit.areaId)!;
-  return (await circumstancesOf(db, clinicId, visit, areaId)).consent.state === 'valid';
+  return (await visitContext(db, clinicId, visit, areaId)).consent.state === 'valid';
 }
 
 /** Nothing is fired where an earlier session did harm that is still followed, or that the plan knew nothing of. */
@@ -236,7 +236,7 @@ async function refuseByHistory(
   const areaId = zoneOfEvent(event, visit.areaId)!;
   const record = zoneRecords(events, visit.areaId).get(areaId)!;
   if (record.run.startedAt !== null) return null;
-  const before = beforeOf(await beforeVisit(db, clinicId, visit, 'UTC'), areaId);
+  const before = earlierVisitsOf(await earlierVisits(db, clinicId, visit, 'UTC'), areaId);
   if (againstHistory(record, before.history).planIsStale && !record.planIsStale) {
     return 'planIsStale';
   }

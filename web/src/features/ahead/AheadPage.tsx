@@ -1,5 +1,5 @@
 import type { AheadPage as Opened } from '@tidy-quill/contract/ahead';
-import { yourAreaText } from '@tidy-quill/contract/words/area';
+import { yourAreaText } from '@tidy-quill/contract/labels/area';
 import { read } from '@tidy-quill/contract/problem';
 import { AheadAnswers } from '@tidy-quill/contract/ahead';
 import {

@@ -35,7 +35,7 @@ export function BenchCompare({
         <Button onClick={() => setPinned(now)}>Keep as A, to compare</Button>
       ) : (
         <>
-          <table className="ledger is-still">
+          <table className="data-table is-still">
             <thead>
               <tr>
                 <th scope="col">

@@ -61,8 +61,8 @@ export function BenchPage() {
   const onSite = (site: SiteId) =>
     setBench({ ...bench, site, areaCm2: SITES[site].typicalAreaCm2 });
   return (
-    <div className="spread">
-      <aside className="left-page bench-subject" aria-label="Skin and hair to plan for">
+    <div className="visit-layout">
+      <aside className="client-summary bench-subject" aria-label="Skin and hair to plan for">
         <header>
           <h1>Bench</h1>
           <p>Plan without a client. Nothing here is recorded.</p>
@@ -105,7 +105,7 @@ export function BenchPage() {
         <HairForm hair={bench.hair} onHair={(hair) => setBench({ ...bench, hair })} measured />
         <SizeField areaCm2={bench.areaCm2} onArea={(areaCm2) => setBench({ ...bench, areaCm2 })} />
       </aside>
-      <section className="right-page bench-plan" aria-label="What would be used">
+      <section className="stage-column bench-plan" aria-label="What would be used">
         {plan === null ? (
           <Skeleton active />
         ) : (

@@ -106,7 +106,7 @@ export function RecordTable<T extends { readonly id: string }>({
         </Notice>
       )}
       <div className="wide-table">
-        <table className="ledger is-still">
+        <table className="data-table is-still">
           <thead>
             <tr>
               {shown.map((column) => (

@@ -31,7 +31,7 @@ export function VersionChanges({
       {changes.length === 0 ? (
         <p>Nothing differs.</p>
       ) : (
-        <table className="ledger is-still">
+        <table className="data-table is-still">
           <thead>
             <tr>
               <th scope="col">Row</th>

@@ -145,7 +145,7 @@ function Conflict({
   );
   return (
     <Notice kind="care" title="Somebody else changed this client meanwhile">
-      <table className="ledger">
+      <table className="data-table">
         <thead>
           <tr>
             <th scope="col">Field</th>

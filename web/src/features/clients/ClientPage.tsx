@@ -158,7 +158,7 @@ function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
   const navigate = useNavigate();
   const { timeZone } = useSignedIn().clinic;
   return (
-    <table className="ledger">
+    <table className="data-table">
       <thead>
         <tr>
           <th scope="col">Visit</th>

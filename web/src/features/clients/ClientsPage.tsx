@@ -97,7 +97,7 @@ function ClientList({ clients }: { clients: readonly ClientListed[] }) {
   const { timeZone } = useSignedIn().clinic;
   const on = (at: string | null) => (at === null ? '–' : shortDay(dayOf(at, timeZone)));
   return (
-    <table className="ledger">
+    <table className="data-table">
       <thead>
         <tr>
           <th scope="col">Name</th>

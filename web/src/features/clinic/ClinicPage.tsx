@@ -59,7 +59,7 @@ export function ClinicPage() {
       </header>
       <h2>Staff</h2>
       {owner ? null : <p className="quiet">The owner adds staff and closes accounts.</p>}
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <thead>
           <tr>
             <th scope="col">Name</th>

@@ -15,7 +15,7 @@ export function Outbox() {
   if (data === undefined) return <Skeleton active paragraph={{ rows: 2 }} />;
   if (data.length === 0) return <p>No message yet. Links with questions appear here.</p>;
   return (
-    <table className="ledger is-still">
+    <table className="data-table is-still">
       <thead>
         <tr>
           <th scope="col">Written</th>

@@ -19,7 +19,7 @@ export function SignedConsents({
   if (consents.length === 0) return <p className="quiet">Nothing has been signed yet.</p>;
   return (
     <>
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <caption>Signed</caption>
         <thead>
           <tr>

@@ -3,7 +3,7 @@ import type { EventBody } from '@tidy-quill/core/events';
 import type { VisitRecord } from '@tidy-quill/core/session';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { v5 } from 'uuid';
-import { recordEvents } from '../../app/courier';
+import { recordEvents } from '../../app/event-sync';
 import { useAppDispatch } from '../../app/store';
 import { useLive, type RoomConsole } from '../live/use-live';
 import { useOpenVisit, type OpenVisit } from '../visit/use-visit';

@@ -128,7 +128,7 @@ const responseText = ({ answer }: HandpieceSession): string =>
 
 function SessionTable({ sessions }: { sessions: readonly HandpieceSession[] }) {
   return (
-    <table className="ledger is-still">
+    <table className="data-table is-still">
       <thead>
         <tr>
           <th scope="col">Day</th>

@@ -32,7 +32,7 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
   return (
     <section className="ink-matrix">
       <h2>What each light would do</h2>
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <thead>
           <tr>
             <th scope="col">Light</th>

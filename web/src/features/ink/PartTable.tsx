@@ -23,7 +23,7 @@ export function PartTable({
     ]);
   return (
     <div className="wide-table">
-      <table className="ledger is-still part-table">
+      <table className="data-table is-still part-table">
         <thead>
           <tr>
             <th scope="col">Part</th>

@@ -1,6 +1,6 @@
 import type { ConsoleLive } from '@tidy-quill/contract/console';
 import { useEffect, useState } from 'react';
-import { catchUp } from '../../app/courier';
+import { catchUp } from '../../app/event-sync';
 import { openLine } from '../../app/live-line';
 import { useAppDispatch } from '../../app/store';
 

@@ -1,6 +1,6 @@
 import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
 import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
-import { sameSpot, spotAreaCm2, tidy } from '@tidy-quill/core/units';
+import { sameSpot, spotAreaCm2, roundFloat } from '@tidy-quill/core/units';
 import { cellHeatText, coolingText, figure, passesText, spotFigures } from '../../text';
 import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
@@ -30,7 +30,7 @@ export function SettingSteppers({
   const to = (more: Partial<Setting>) => () => onChange({ ...setting, ...more });
   const pulse = neighbours(handpiece.pulsesMs, (each) => Math.abs(each - setting.pulseMs) < 1e-9);
   const spot = neighbours(spots, (each) => sameSpot(each, setting.spot));
-  const rate = (change: number) => tidy(setting.rateHz + change);
+  const rate = (change: number) => roundFloat(setting.rateHz + change);
   return (
     <div className="steppers">
       <Stepper
@@ -39,8 +39,12 @@ export function SettingSteppers({
         unit="J/cm²"
         more={evaluation === null ? '' : `${figure(evaluation.energyJ)} J a pulse · step ${step}`}
         keys={['f', 'g']}
-        onLess={fluence - step < min - 1e-9 ? null : to({ fluenceJcm2: tidy(fluence - step) })}
-        onMore={fluence + step > max + 1e-9 ? null : to({ fluenceJcm2: tidy(fluence + step) })}
+        onLess={
+          fluence - step < min - 1e-9 ? null : to({ fluenceJcm2: roundFloat(fluence - step) })
+        }
+        onMore={
+          fluence + step > max + 1e-9 ? null : to({ fluenceJcm2: roundFloat(fluence + step) })
+        }
       />
       <Stepper
         label="Pulse duration"

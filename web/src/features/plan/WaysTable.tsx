@@ -29,7 +29,7 @@ export function WaysTable({
   return (
     <section>
       {proposals.length === 0 ? null : (
-        <table className="ledger ways">
+        <table className="data-table ways">
           <caption>
             Options, best first
             {firstBecause === null ? null : (

@@ -50,7 +50,7 @@ export function ReadBack({
   return (
     <section className="read-back">
       <h2>Settings, read aloud from the console</h2>
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <thead>
           <tr>
             <th scope="col">

@@ -26,7 +26,7 @@ export function ReactionList() {
             {data.length} open{overdue === 0 ? '' : `, ${overdue} overdue`}
           </span>
         </h2>
-        <table className="ledger is-still">
+        <table className="data-table is-still">
           <thead>
             <tr>
               <th scope="col">Client</th>

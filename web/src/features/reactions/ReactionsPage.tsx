@@ -1,4 +1,4 @@
-import { legsOf } from '@tidy-quill/core/session';
+import { segmentsOf } from '@tidy-quill/core/session';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
@@ -27,7 +27,7 @@ export function ReactionsPage() {
   };
   const fired = run.startedAt !== null || spots.length > 0;
   // Every light that was fired with, else the last test spot.
-  const lights = legsOf(record).filter(({ pulses }) => pulses > 0);
+  const lights = segmentsOf(record).filter(({ pulses }) => pulses > 0);
   const settings =
     lights.length > 0
       ? lights.map(({ setting }) => setting)

@@ -1,6 +1,6 @@
 import { FilePdfOutlined, PrinterOutlined } from '@ant-design/icons';
 import type { RecordOpened } from '@tidy-quill/contract/record';
-import { sessionSheet, type ZoneSheet } from '@tidy-quill/core/report';
+import { visitReport, type ZoneReport } from '@tidy-quill/core/report';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
@@ -9,8 +9,8 @@ import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
   momentText,
-  sheetNames,
-  sheetSections,
+  reportNames,
+  reportSections,
   shortDay,
   visitDayText,
   type SheetSection,
@@ -42,9 +42,9 @@ export function RecordPage() {
 function Sheet({ opened }: { opened: RecordOpened }) {
   const { timeZone } = useSignedIn().clinic;
   const { visit, client, clinicName, room, consents } = opened;
-  const names = sheetNames(opened, timeZone);
-  const sheet = sessionSheet(opened.events, visit.areaId);
-  const sections = sheetSections(sheet, names);
+  const names = reportNames(opened, timeZone);
+  const sheet = visitReport(opened.events, visit.areaId);
+  const sections = reportSections(sheet, names);
   return (
     <article className="page record-page">
       <header className="page-head">
@@ -126,7 +126,7 @@ function Section({ section: { title, lines } }: { section: SheetSection }) {
   );
 }
 
-function ZonePictures({ zone, area }: { zone: ZoneSheet; area: string }) {
+function ZonePictures({ zone, area }: { zone: ZoneReport; area: string }) {
   return (
     <>
       {zone.pains.length < 2 ? null : (

@@ -8,7 +8,7 @@ import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSendHomeMutation } from '../../app/visit-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { newEvent } from '../../app/courier';
+import { newEvent } from '../../app/event-sync';
 import { useDraft } from '../../app/draft';
 import {
   areaText,

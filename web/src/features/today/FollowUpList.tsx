@@ -16,7 +16,7 @@ export function FollowUpList() {
   return (
     <section className="not-ready">
       <h2>Test spots to look at</h2>
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <thead>
           <tr>
             <th scope="col">Client</th>

@@ -18,7 +18,7 @@ export function NotReadyList({ today }: { today: string }) {
   return (
     <section className="not-ready">
       <h2>Not ready, in the next two weeks</h2>
-      <table className="ledger is-still">
+      <table className="data-table is-still">
         <thead>
           <tr>
             <th scope="col">Visit</th>

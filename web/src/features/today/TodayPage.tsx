@@ -15,7 +15,7 @@ import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { PageProblem } from '../../widgets/PageProblem';
 
-/** The day's visits by hour, each a click from its notebook. */
+/** The day's visits by hour, each a click away. */
 export function TodayPage() {
   const [search, setSearch] = useSearchParams();
   const [reporting, setReporting] = useState(false);
@@ -88,7 +88,7 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
   const navigate = useNavigate();
   const { timeZone } = useSignedIn().clinic;
   return (
-    <table className="ledger day-list">
+    <table className="data-table day-list">
       <thead>
         <tr>
           <th scope="col">Time</th>

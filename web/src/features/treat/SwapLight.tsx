@@ -23,8 +23,8 @@ export function SwapLight({ session }: { session: Session }) {
   const { record, visit, area, catalogue, pathOf } = useOpenVisit();
   const ink = useInk();
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
-  const { run, plan, legs } = record;
-  const used = [...legs.map((leg) => leg.plan), ...(plan === null ? [] : [plan])].map(
+  const { run, plan, segments } = record;
+  const used = [...segments.map((leg) => leg.plan), ...(plan === null ? [] : [plan])].map(
     ({ setting }) => setting.handpieceId,
   );
   const next = ink?.order.steps.find(
@@ -37,10 +37,10 @@ export function SwapLight({ session }: { session: Session }) {
   );
   if (plan === null || run.state === 'notStarted' || run.state === 'ended') return null;
   if (isSwapping(record)) {
-    const last = legs.at(-1)?.plan;
+    const last = segments.at(-1)?.plan;
     const another = last !== undefined && !sameLight(last, plan);
-    const untested = legs.length > 0 && spotReasons(record).length > 0;
-    const given = legs.at(-1)?.upTo.pulses ?? 0;
+    const untested = segments.length > 0 && spotReasons(record).length > 0;
+    const given = segments.at(-1)?.upTo.pulses ?? 0;
     return (
       <Notice
         kind="stop"

@@ -16,7 +16,7 @@ import { ConsoleCard } from '../console/ConsoleCard';
 import { CoolingCountdown } from './CoolingCountdown';
 import { useConsoleFaults } from '../console/room-console';
 import { Incidents } from '../console/Incidents';
-import { Beat } from './Beat';
+import { Metronome } from './Metronome';
 import { CellMap } from './CellMap';
 import { ChangeInkSetting } from './ChangeInkSetting';
 import { ChangeSetting } from './ChangeSetting';
@@ -163,7 +163,7 @@ export function TreatStage() {
       </div>
       <div className="room-row">
         <ConsoleCard />
-        <Beat session={session} />
+        <Metronome session={session} />
         <GoggleSwitch />
         <WaitTimer />
         <CoolingCountdown session={session} />

@@ -78,7 +78,7 @@ export function useSession(): Session {
   }, [plan, zone, protocol, setting.technique, area.side]);
   // Each light of a session numbers its cells anew: a part may be met by two of them.
   const { mucosal } = SITES[area.site];
-  const offset = record.legs.length * CELLS_A_LEG;
+  const offset = record.segments.length * CELLS_A_LEG;
   const parts = plan === null ? [] : partCells(plan, catalogue.protocol.pace, offset);
   const cells =
     parts.length > 0
@@ -98,9 +98,9 @@ export function useSession(): Session {
     null;
   const sinceChange = run.changes.at(-1)?.at ?? '';
   // What the skin answered to another light says nothing of this one.
-  const { marks: marksUpTo = 0, pains: painsUpTo = 0 } = record.legs.at(-1)?.upTo ?? {};
+  const { marks: marksUpTo = 0, pains: painsUpTo = 0 } = record.segments.at(-1)?.upTo ?? {};
   // Counted apart from what another light gave before.
-  const given = run.pulses - (record.legs.at(-1)?.upTo.pulses ?? 0);
+  const given = run.pulses - (record.segments.at(-1)?.upTo.pulses ?? 0);
   const first = plan!.setting.fluenceJcm2;
   const scale = handpiece?.fluenceJcm2;
   const lastPain = run.pains.at(-1);

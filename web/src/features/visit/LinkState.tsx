@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { putAside } from '../../app/courier';
+import { putAside } from '../../app/event-sync';
 import { CLOCK_OFF_MS, useClockOffset } from '../../app/clock';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { spanText } from '../../text';

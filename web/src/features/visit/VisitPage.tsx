@@ -4,10 +4,10 @@ import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { PageProblem } from '../../widgets/PageProblem';
-import { LeftPage } from './LeftPage';
+import { ClientSummary } from './ClientSummary';
 import { LinkState } from './LinkState';
 import { NotYet } from './NotYet';
-import { Ribbon } from './Ribbon';
+import { StageNav } from './StageNav';
 import { StagePage } from './StagePage';
 import { ConsoleWatch } from '../console/ConsoleWatch';
 import { ZoneBar } from '../zones/ZoneBar';
@@ -58,7 +58,7 @@ const ROOM_STAGES: readonly Stage[] = ['spot', 'prepare', 'treat', 'watch'];
 
 const isStage = (word: string | undefined): word is Stage => STAGES.some((stage) => stage === word);
 
-/** The open notebook: what we know on the left, the stage at hand on the right. */
+/** An open visit: what we know on the left, the stage at hand on the right. */
 export function VisitPage() {
   const { visitId = '', stage } = useParams();
   const [search] = useSearchParams();
@@ -76,11 +76,11 @@ export function VisitPage() {
   return (
     <VisitContext value={visit}>
       <ConsoleWatch inRoom={!after && ROOM_STAGES.includes(stage)}>
-        <div className="spread">
-          <LeftPage />
-          <section className="right-page" aria-label="What we do now">
+        <div className="visit-layout">
+          <ClientSummary />
+          <section className="stage-column" aria-label="What we do now">
             <ZoneBar />
-            <Ribbon stage={after ? null : stage} />
+            <StageNav stage={after ? null : stage} />
             <LinkState />
             <Suspense fallback={<Skeleton active />}>
               {after ? (

@@ -11,7 +11,7 @@ import { SITES } from '@tidy-quill/core/sites';
 import { sessionDays, type PastSession, type PlanCase } from '@tidy-quill/core/plan';
 import {
   againstHistory,
-  growing,
+  incrementalFold,
   medicinesIn,
   testsOf,
   type Rebuild,
@@ -25,7 +25,7 @@ import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
 import { keepSince, keepVisit } from '../../app/open-visit-store';
 import { useVisitQuery } from '../../app/visit-api';
-import { record as recordEvents } from '../../app/courier';
+import { record as recordEvents } from '../../app/event-sync';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 
 /** One zone of an open visit. */
@@ -94,7 +94,7 @@ export function useLoadedVisit(
   const arrived = useAppSelector((state) => state.arrived[visitId]);
   const read = useMemo(() => new Set(data?.events.map(({ id }) => id)), [data]);
   // A press folds what is new, however many came before it.
-  const [rebuild] = useState(growing);
+  const [rebuild] = useState(incrementalFold);
   const visit = useMemo((): OpenVisit | null => {
     if (data === undefined) return null;
     const own = waiting.filter((each) => each.visitId === visitId && each.refused === null);
@@ -198,7 +198,7 @@ function fadesOf(
 
 export const VisitContext = createContext<OpenVisit | null>(null);
 
-/** The visit whose notebook is open. */
+/** The visit that is open. */
 export function useOpenVisit(): OpenVisit {
   const visit = useContext(VisitContext);
   if (visit === null) throw new Error('No visit is open here');

@@ -1,10 +1,10 @@
-import { sessionSheet } from '@tidy-quill/core/report';
+import { visitReport } from '@tidy-quill/core/report';
 import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { DRAWN, moment, twoLights } from '@tidy-quill/core/samples';
-import { entryText, sheetNames, sheetSections, triageLines } from './index';
+import { entryText, reportNames, reportSections, triageLines } from './index';
 
-const NAMES = sheetNames(
+const NAMES = reportNames(
   {
     areas: [{ id: 'area', clientId: 'c', site: 'forearm', side: 'left', job: 'ink', areaCm2: 40 }],
     staffNames: { one: 'Ada Brook', two: 'Ben Stone' },
@@ -22,7 +22,7 @@ const after = (hours: number, body: EventBody): VisitEvent => ({
 });
 
 const sections = (events: readonly VisitEvent[]) =>
-  new Map(sheetSections(sessionSheet(events, 'area'), NAMES).map((each) => [each.title, each]));
+  new Map(reportSections(visitReport(events, 'area'), NAMES).map((each) => [each.title, each]));
 const lines = (events: readonly VisitEvent[], title: string) =>
   (sections(events).get(title)?.lines ?? []).map(({ label, text }) => plain(`${label}: ${text}`));
 
@@ -97,7 +97,7 @@ describe('the record in words', () => {
   it('leaves out what was not done', () => {
     const titles = [...sections(events).keys()];
     expect(titles).toEqual(['Asked', 'Found', 'Checks done', 'Treated', 'The skin']);
-    expect(sheetSections(sessionSheet([], 'area'), NAMES)).toEqual([]);
+    expect(reportSections(visitReport([], 'area'), NAMES)).toEqual([]);
   });
 
   it('does not name people where one person recorded all of it', () => {
@@ -114,7 +114,7 @@ describe('the record in words', () => {
 
 describe('the following of a reaction in words', () => {
   const sheetOf = (...more: readonly VisitEvent[]) =>
-    sessionSheet([...twoLights(), ...more], 'area').zones[0]!.record.reactions;
+    visitReport([...twoLights(), ...more], 'area').zones[0]!.record.reactions;
   const report: EventBody = {
     kind: 'reactionReported',
     how: 'phone',

@@ -10,7 +10,7 @@ import { eventsOf } from './events';
 const NOTHING: AreaBefore = { history: [], foundLast: null, fades: [], openReactions: [] };
 
 /** What a client's earlier visits tell of each area, by area. */
-export async function beforeVisit(
+export async function earlierVisits(
   db: Queryable,
   clinicId: string,
   visit: VisitHeader,
@@ -58,5 +58,7 @@ export async function beforeVisit(
 }
 
 /** What is known of one area. */
-export const beforeOf = (before: ReadonlyMap<string, AreaBefore>, areaId: string): AreaBefore =>
-  before.get(areaId) ?? NOTHING;
+export const earlierVisitsOf = (
+  before: ReadonlyMap<string, AreaBefore>,
+  areaId: string,
+): AreaBefore => before.get(areaId) ?? NOTHING;

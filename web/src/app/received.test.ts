@@ -1,6 +1,6 @@
 import type { VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
-import { arrived, hasArrived, NOTHING_READ, wasRead, type ArrivedState } from './arrived';
+import { arrived, hasArrived, NOTHING_READ, wasRead, type ArrivedState } from './received';
 
 const event = (id: string): VisitEvent => ({
   ...{ id, at: '2026-11-24T10:00:00.000Z', staffId: 's' },

@@ -23,7 +23,7 @@ export interface Circumstances {
 }
 
 /** @param areaId the zone that is asked about; the area booked where none is named */
-export async function circumstancesOf(
+export async function visitContext(
   db: Queryable,
   clinicId: string,
   visit: VisitHeader,

@@ -7,7 +7,7 @@ const CHANNEL = 'visit_kept';
 const AGAIN_MS = 1000;
 
 /** Tells every server how far a visit got events. Nobody waits for it: who misses it reads them with the next press. */
-export function tellOfKept(db: Db, visitId: string, after: number): void {
+export function notifyOfEvents(db: Db, visitId: string, after: number): void {
   db.execute(sql`select pg_notify(${CHANNEL}, ${`${visitId} ${after}`})`).catch(() => {});
 }
 
@@ -16,7 +16,7 @@ export const deskOf = (clinicId: string) => `clinic:${clinicId}`;
 
 /** Tells every server that something came in that a clinic's desk shows. */
 export function tellDesk(db: Db, clinicId: string): void {
-  tellOfKept(db, deskOf(clinicId), 0);
+  notifyOfEvents(db, deskOf(clinicId), 0);
 }
 
 /** The place of the last event of a visit; 0 where it has none. */
@@ -32,7 +32,7 @@ export async function lastKept(db: Db, clinicId: string, visitId: string): Promi
 type Listener = (after: number | null) => void;
 
 /** What the database tells of visits: a line to it while somebody listens, and again and again while it is lost. */
-export class KeptFeed {
+export class EventFeed {
   private readonly listeners = new Map<string, Set<Listener>>();
   private client: pg.PoolClient | null = null;
   private opening = false;

@@ -1,5 +1,5 @@
 import type { QuestionId } from '@tidy-quill/core/suitability';
-import { type SessionSheet, type SheetStepKind, type ZoneSheet } from '@tidy-quill/core/report';
+import { type VisitReport, type SheetStepKind, type ZoneReport } from '@tidy-quill/core/report';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
@@ -18,7 +18,7 @@ import { incidentDetail, INCIDENT_WORDS, PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
 import { CARED_WORDS, CAUSE_WORDS } from './reaction';
 import { adviceText, settingText } from './settings';
-import { reactionLines } from './sheet-reaction';
+import { reactionLines } from './report-reaction';
 import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
 import {
   ADVERSE_WORDS,
@@ -57,7 +57,7 @@ export interface SheetNames {
 }
 
 /** The names that the ids of a record stand for. */
-export const sheetNames = (
+export const reportNames = (
   {
     areas,
     staffNames,
@@ -89,7 +89,7 @@ const STEP_WORDS: Readonly<Record<SheetStepKind, string>> = {
 };
 
 /** The record of a visit in sections and lines: the page and the paper show these and nothing else. */
-export function sheetSections(sheet: SessionSheet, given: SheetNames): readonly SheetSection[] {
+export function reportSections(sheet: VisitReport, given: SheetNames): readonly SheetSection[] {
   const names = { ...given, sayWho: sheet.staffIds.length > 1 };
   const several = sheet.zones.length > 1;
   return [
@@ -101,7 +101,7 @@ export function sheetSections(sheet: SessionSheet, given: SheetNames): readonly 
   ].filter(({ lines }) => lines.length > 0);
 }
 
-function asked({ asked: said, words }: SessionSheet, names: SheetNames): SheetSection {
+function asked({ asked: said, words }: VisitReport, names: SheetNames): SheetSection {
   const yes = Object.entries(said?.answers ?? {}).flatMap(([id, answer]) =>
     answer?.yes === true ? [QUESTION_WORDS[id as QuestionId].ask] : [],
   );
@@ -130,7 +130,7 @@ function asked({ asked: said, words }: SessionSheet, names: SheetNames): SheetSe
   return { title: 'Asked', lines };
 }
 
-function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): SheetSection[] {
+function zoneSections(zone: ZoneReport, names: SheetNames, several: boolean): SheetSection[] {
   const area = names.area(zone.areaId);
   const title = (word: string) => (several ? `${word}: ${area}` : word);
   return [
@@ -146,7 +146,7 @@ function zoneSections(zone: ZoneSheet, names: SheetNames, several: boolean): She
   ];
 }
 
-function found({ record }: ZoneSheet, area: string): SheetLine[] {
+function found({ record }: ZoneReport, area: string): SheetLine[] {
   const { findings, fading } = record;
   if (findings === null) return [];
   const { skin, areaCm2 } = findings;
@@ -167,7 +167,7 @@ function found({ record }: ZoneSheet, area: string): SheetLine[] {
   return [...lines, { label, text: faded.join(', ') }];
 }
 
-function spots({ record }: ZoneSheet, { timeZone }: SheetNames): SheetLine[] {
+function spots({ record }: ZoneReport, { timeZone }: SheetNames): SheetLine[] {
   return record.spots.map((spot) => {
     const read = spot.readings.map(
       ({ at, marks }) =>
@@ -181,7 +181,7 @@ function spots({ record }: ZoneSheet, { timeZone }: SheetNames): SheetLine[] {
   });
 }
 
-function ready({ record, ticks: made }: ZoneSheet, names: SheetNames): SheetLine[] {
+function ready({ record, ticks: made }: ZoneReport, names: SheetNames): SheetLine[] {
   const several = new Set(made.map(({ wavelengthNm }) => wavelengthNm)).size > 1;
   const ticks = made.map(({ check, wavelengthNm, ...by }) => {
     const light = several && wavelengthNm !== null ? `, for ${nmText(wavelengthNm)}` : '';
@@ -202,7 +202,7 @@ interface Timed {
 const inTime = (list: readonly Timed[]): readonly SheetLine[] =>
   [...list].sort((one, other) => one.at.localeCompare(other.at)).map(({ line }) => line);
 
-function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
+function treated(zone: ZoneReport, names: SheetNames): SheetLine[] {
   const { run, plan } = zone.record;
   if (plan === null || (run.startedAt === null && zone.early.pulses === 0)) return [];
   const passes = zone.passes === 0 ? '' : `${passesText(zone.passes)}, `;
@@ -255,7 +255,7 @@ function treated(zone: ZoneSheet, names: SheetNames): SheetLine[] {
 }
 
 /** Each light with its handpiece; what each gave where there were several. */
-function withEach({ lights }: ZoneSheet, names: SheetNames): SheetLine[] {
+function withEach({ lights }: ZoneReport, names: SheetNames): SheetLine[] {
   return lights.map(({ plan, pulses, energyJ }) => {
     const { handpieceId, technique } = plan.setting;
     const own = `${names.handpiece(handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[technique]}`;
@@ -264,7 +264,7 @@ function withEach({ lights }: ZoneSheet, names: SheetNames): SheetLine[] {
   });
 }
 
-function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLine[] {
+function skin({ record, answer, pains }: ZoneReport, names: SheetNames): SheetLine[] {
   const seen = [...new Set(record.run.marks.map(({ mark }) => MARK_WORDS[mark]))];
   const lines: SheetLine[] = [];
   if (pains.length > 0) {
@@ -300,7 +300,7 @@ function skin({ record, answer, pains }: ZoneSheet, names: SheetNames): SheetLin
   return lines;
 }
 
-function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSection {
+function home({ sentHome, given }: VisitReport, names: SheetNames): SheetSection {
   if (sentHome === null) return { title: 'Sent home', lines: [] };
   const by = { print: 'on paper', pdf: 'as a file', message: 'as a message' } as const;
   return {
@@ -319,7 +319,7 @@ function home({ sentHome, given }: SessionSheet, names: SheetNames): SheetSectio
   };
 }
 
-function amendments({ amendments: list }: SessionSheet, names: SheetNames): SheetSection {
+function amendments({ amendments: list }: VisitReport, names: SheetNames): SheetSection {
   return {
     title: 'Added later',
     lines: list.map((each) => ({
@@ -329,7 +329,7 @@ function amendments({ amendments: list }: SessionSheet, names: SheetNames): Shee
   };
 }
 
-function signed({ signatures, changedSinceSigned }: SessionSheet, names: SheetNames): SheetSection {
+function signed({ signatures, changedSinceSigned }: VisitReport, names: SheetNames): SheetSection {
   const lines = signatures.map((each): SheetLine => ({
     label: momentText(each.at, names.timeZone),
     text: `${names.staff(each.staffId)}${each.signature.kind === 'typed' ? `, typed: ${each.signature.name}` : ', drawn'}; of what then stood: ${each.digest.slice(0, 12)}…`,

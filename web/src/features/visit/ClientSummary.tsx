@@ -44,12 +44,12 @@ import { Alerts } from './Alerts';
 import { useOpenVisit } from './use-visit';
 
 /** What we know: the memory of the room, in lines that never move about. */
-export function LeftPage() {
+export function ClientSummary() {
   const { client, area, history, record, today, visit } = useOpenVisit();
   const { timeZone } = useSignedIn().clinic;
   const day = dayOf(visit.startsAt, timeZone);
   return (
-    <aside className="left-page" aria-label="What we know">
+    <aside className="client-summary" aria-label="What we know">
       <header>
         <h1>
           <Link to={`/clients/${client.id}`}>
@@ -86,7 +86,7 @@ export function LeftPage() {
 }
 
 /** “56 days before this visit”. */
-function beforeVisit(day: string, visitDay: string): string {
+function earlierVisits(day: string, visitDay: string): string {
   const days = daysBetween(day, visitDay);
   if (days === 0) return 'the same day';
   return `${days === 1 ? '1 day' : `${days} days`} before this visit`;
@@ -176,7 +176,7 @@ function LastVisit({ last }: { last: PastSession | null }) {
   // Several lights of a day are one session.
   const lights = lastSessions(history);
   return (
-    <Facts title={`Last visit, ${dayText(last.on)}, ${beforeVisit(last.on, day)}`}>
+    <Facts title={`Last visit, ${dayText(last.on)}, ${earlierVisits(last.on, day)}`}>
       {lights.map(({ setting, answer, wavelengthNm }) => {
         const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
         const seen =

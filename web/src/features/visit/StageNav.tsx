@@ -13,11 +13,11 @@ const MARKS: Readonly<Record<StageState | 'here', string>> = {
 };
 
 /** The stages of the visit in working order; any may be opened, and each says how far it is. None is here after it. */
-export function Ribbon({ stage: here }: { stage: Stage | null }) {
+export function StageNav({ stage: here }: { stage: Stage | null }) {
   const { record, pathOf, consented } = useOpenVisit();
   const states = stageStates(record, consented);
   return (
-    <nav className="ribbon" aria-label="Stages of the visit">
+    <nav className="stage-nav" aria-label="Stages of the visit">
       <ol>
         {STAGES.map((stage) => (
           <li key={stage}>
@@ -26,7 +26,7 @@ export function Ribbon({ stage: here }: { stage: Stage | null }) {
               className={`is-${states[stage]}`}
               aria-current={stage === here ? 'step' : undefined}
             >
-              <span aria-hidden className="ribbon-mark">
+              <span aria-hidden className="stage-nav-mark">
                 {stage === here && states[stage] !== 'stopped' ? MARKS.here : MARKS[states[stage]]}
               </span>
               {STAGE_WORDS[stage]}

@@ -14,5 +14,5 @@ export * from './ink';
 export * from './reaction';
 export * from './rules';
 export * from './settings';
-export * from './sheet';
-export { entryText, triageLines } from './sheet-reaction';
+export * from './report';
+export { entryText, triageLines } from './report-reaction';

@@ -1,7 +1,7 @@
 /**
  * Remembers what pure work gave, by key. It forgets all once `most` answers are kept: simple, and bounded.
  */
-export class Memory<T> {
+export class Cache<T> {
   private readonly answers = new Map<string, T>();
 
   constructor(private readonly most: number) {}

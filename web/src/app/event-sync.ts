@@ -6,7 +6,7 @@ import { keptOnServer, visitApi } from './visit-api';
 import { keepByLine } from './live-line';
 import { keepSince } from './open-visit-store';
 import { sendPhotos } from './photo-outbox';
-import { NOTHING_READ } from './arrived';
+import { NOTHING_READ } from './received';
 import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
 import type { AppDispatch, RootState } from './store';
 import { nowText } from './clock';

@@ -9,7 +9,7 @@ const CLICK_HZ = 880;
 const PASS_HZ = 440;
 
 /** A beat at the rate of the pulses, by sound and light; in motion also how fast to glide and when a pass ends. */
-export function Beat({ session }: { session: Session }) {
+export function Metronome({ session }: { session: Session }) {
   const [on, setOn] = useState(false);
   const { run, moving, current, plannedPulses } = session;
   const { setting } = run;
