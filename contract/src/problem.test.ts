@@ -29,6 +29,18 @@ describe('what is wrong with an input', () => {
     ]);
   });
 
+  it('is text that nothing could keep, wherever it stands', () => {
+    expect(problems(Form, { ...good, name: 'a\0b' })).toEqual([
+      'name: has characters that cannot be kept',
+    ]);
+    expect(problems(v.record(v.string(), v.string()), { a: '\ud83d', 'b\0': 'x' })).toEqual([
+      'a: has characters that cannot be kept',
+      'body: has a name that cannot be kept',
+    ]);
+    // A whole pair is a letter like any other.
+    expect(problems(Form, { ...good, name: '\ud83d\ude00' })).toEqual([]);
+  });
+
   it('is that it is missing, where it is', () => {
     expect(problems(Form, { ...good, name: undefined })).toEqual(['name: is missing']);
     expect(problems(Form, { side: 'left', agreed: true, spots: [] })).toEqual(['name: is missing']);

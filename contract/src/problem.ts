@@ -45,11 +45,32 @@ export function read<S extends v.GenericSchema>(
   | { readonly ok: true; readonly value: v.InferOutput<S> }
   | { readonly ok: false; readonly fields: readonly FieldProblem[] } {
   const result = v.safeParse(schema, input);
-  if (result.success) return { ok: true, value: result.output };
+  if (result.success) {
+    const fields = unwritable(result.output, '');
+    return fields.length === 0 ? { ok: true, value: result.output } : { ok: false, fields };
+  }
   return {
     ok: false,
     fields: result.issues.flatMap((issue) => fieldsOf(issue)),
   };
+}
+
+// NUL, and half of a pair of UTF-16: no database, and no file, can write them.
+const UNWRITABLE = /[\0\p{Surrogate}]/u;
+
+/** Every field, and every key, whose text nothing could keep. */
+function unwritable(value: unknown, path: string): readonly FieldProblem[] {
+  if (typeof value === 'string') {
+    return UNWRITABLE.test(value)
+      ? [{ field: path === '' ? 'body' : path, problem: 'has characters that cannot be kept' }]
+      : [];
+  }
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([key, each]) =>
+    UNWRITABLE.test(key)
+      ? [{ field: path === '' ? 'body' : path, problem: 'has a name that cannot be kept' }]
+      : unwritable(each, path === '' ? key : `${path}.${key}`),
+  );
 }
 
 /** The fields of an issue; what a choice between shapes found inside is named from the choice's own place on. */

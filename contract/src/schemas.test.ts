@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ClientFields } from './clients';
 import { Handpieces, Spot } from './plan';
 import { read } from './problem';
-import { DayText } from './text';
+import { DayText, Moment } from './text';
 import { NewEvents } from './visit';
 
 const problems = (result: ReturnType<typeof read>) =>
@@ -18,8 +18,24 @@ describe('a day', () => {
     ['2026-13-01', 'body is not a day of the calendar'],
     ['2027-02-29', 'body is not a day of the calendar'],
     ['2026-11-24T10:00:00Z', 'body must be a day written YYYY-MM-DD'],
+    ['0000-01-01', 'body must be between 1900 and 2199'],
   ])('refuses %s', (day, problem) => {
     expect(problems(read(DayText, day))).toEqual([problem]);
+  });
+});
+
+describe('a moment', () => {
+  it.each(['2026-11-28T10:00:00Z', '2028-02-29T23:59:59.123+05:30'])('takes %s', (at) => {
+    expect(read(Moment, at).ok).toBe(true);
+  });
+
+  it.each([
+    ['2026-11-28', 'body must be a time with zone'],
+    ['2026-02-31T10:00:00Z', 'body is not a day of the calendar'],
+    ['0001-01-01T00:00:00+14:00', 'body must be between 1900 and 2199'],
+    ['9999-12-31T23:59:59-12:00', 'body must be between 1900 and 2199'],
+  ])('refuses %s', (at, problem) => {
+    expect(problems(read(Moment, at))).toEqual([problem]);
   });
 });
 

@@ -15,6 +15,8 @@ export const note = (max: number) =>
 
 export const Id = v.pipe(v.string('must be text'), v.uuid('must be a UUID'));
 
+const OUR_TIME = 'must be between 1900 and 2199';
+
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 /** A calendar day, YYYY-MM-DD. */
@@ -22,6 +24,7 @@ export const DayText = v.pipe(
   v.string('must be text'),
   v.regex(DAY, 'must be a day written YYYY-MM-DD'),
   v.check((day) => !DAY.test(day) || isCalendarDay(day), 'is not a day of the calendar'),
+  v.check((day) => !isCalendarDay(day) || isOfOurTime(day), OUR_TIME),
 );
 
 function isCalendarDay(day: string): boolean {
@@ -29,8 +32,22 @@ function isCalendarDay(day: string): boolean {
   return !Number.isNaN(at.getTime()) && at.toISOString().slice(0, 10) === day;
 }
 
-/** A moment, ISO 8601 with its zone. */
-export const Moment = v.pipe(v.string('must be text'), v.isoTimestamp('must be a time with zone'));
+// What lies further off is a slip or an attack, and a database or a calendar may not be able to write it.
+const FIRST_YEAR = 1900;
+const LAST_YEAR = 2199;
+
+const isOfOurTime = (iso: string): boolean => {
+  const year = new Date(iso).getUTCFullYear();
+  return year >= FIRST_YEAR && year <= LAST_YEAR;
+};
+
+/** A moment, ISO 8601 with its zone, that can have been or be. */
+export const Moment = v.pipe(
+  v.string('must be text'),
+  v.isoTimestamp('must be a time with zone'),
+  v.check((at) => isCalendarDay(at.slice(0, 10)), 'is not a day of the calendar'),
+  v.check((at) => !isCalendarDay(at.slice(0, 10)) || isOfOurTime(at), OUR_TIME),
+);
 
 /** A finite number within bounds. */
 export const number = (low: number, high: number) =>
