@@ -79,7 +79,7 @@ function tryPort(databaseUrl, port, consoles) {
       env: environment(databaseUrl, {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),
-        ...(consoles === '' ? {} : { ROOM_CONSOLES: consoles }),
+        ...(consoles === '' ? {} : { SIMULATED_CONSOLES: consoles }),
       }),
       // The channel tells the server when this process is gone, however it ended.
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],

@@ -19,6 +19,7 @@ import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
+import { consolePlaces, type ConsoleSettings } from './features/console/places';
 import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
@@ -52,11 +53,12 @@ export async function makeApplication(options: {
   readonly logger: Logger;
   readonly webFolder: string | null;
   /** Which room has which console; none where it is left out. */
-  readonly consoles?: string | undefined;
+  readonly consoles?: ConsoleSettings | undefined;
 }): Promise<Application> {
   const { db, pool } = options.connection;
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
+  const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -131,7 +133,6 @@ export async function makeApplication(options: {
     api.use(exportRoutes(db));
     api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
-    const bridge = new ConsoleBridge(options.consoles ?? '');
     api.use(consoleRoutes(db, bridge));
     api.use(liveRoutes(db, bridge, new EventFeed(pool)));
     api.use(consentRoutes(db));

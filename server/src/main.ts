@@ -14,7 +14,10 @@ const { server, close: closeApplication } = await makeApplication({
   connection,
   logger,
   webFolder: process.env['WEB_FOLDER'] ?? null,
-  consoles: process.env['ROOM_CONSOLES'],
+  consoles: {
+    rooms: process.env['ROOM_CONSOLES'],
+    simulated: process.env['SIMULATED_CONSOLES'],
+  },
 });
 const host = process.env['HOST'] ?? '127.0.0.1';
 

@@ -3,6 +3,12 @@ import { read } from '@tidy-quill/contract/problem';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 
+/** Where a console is reached. */
+export interface ConsolePlace {
+  readonly host: string;
+  readonly port: number;
+}
+
 type Listener = (live: ConsoleLive) => void;
 
 // Not heard for so long, the link counts as down.
@@ -104,19 +110,15 @@ function parsed(line: string): unknown {
   }
 }
 
-/** The consoles that stand in rooms, by the room's name. Several servers may each hold a line to the same one. */
+/** The consoles that stand in rooms, by the room's id. Several servers may each hold a line to the same one. */
 export class ConsoleBridge {
   private readonly lines = new Map<string, Line>();
 
-  /** @param rooms “Window room=127.0.0.1:4311; Garden room=…”; empty for none */
-  constructor(rooms: string) {
-    for (const entry of rooms.split(';')) {
-      const match = /^\s*(.+?)=(.+):(\d+)\s*$/.exec(entry);
-      if (match !== null) this.lines.set(match[1]!, new Line(match[2]!, Number(match[3])));
-    }
+  constructor(places: ReadonlyMap<string, ConsolePlace>) {
+    for (const [roomId, { host, port }] of places) this.lines.set(roomId, new Line(host, port));
   }
 
-  lineOf(room: string): Line | null {
-    return this.lines.get(room) ?? null;
+  lineOf(roomId: string): Line | null {
+    return this.lines.get(roomId) ?? null;
   }
 }

@@ -86,7 +86,7 @@ describe('the bridge', () => {
     const port = await new Promise<number>((resolve) => {
       server!.listen(0, '127.0.0.1', () => resolve((server!.address() as { port: number }).port));
     });
-    return { heard, bridge: new ConsoleBridge(`Room=127.0.0.1:${port}`) };
+    return { heard, bridge: new ConsoleBridge(new Map([['Room', { host: '127.0.0.1', port }]])) };
   };
   const until = (bridge: ConsoleBridge, holds: (live: ConsoleLive) => boolean) =>
     new Promise<ConsoleLive>((resolve) => {

@@ -1,8 +1,6 @@
 import { ToConsole } from '@tidy-quill/contract/console';
-import { and, eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
-import { rooms } from '../../db/schema';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { findVisit } from '../visit/store';
@@ -16,11 +14,7 @@ export async function lineFor(
 ): Promise<ReturnType<ConsoleBridge['lineOf']>> {
   const { clinicId } = actorOf(request);
   const { roomId } = await findVisit(db, clinicId, pathId(request));
-  const [room] = await db
-    .select({ name: rooms.name })
-    .from(rooms)
-    .where(and(eq(rooms.clinicId, clinicId), eq(rooms.id, roomId)));
-  return bridge.lineOf(room!.name);
+  return bridge.lineOf(roomId);
 }
 
 export function consoleRoutes(db: Db, bridge: ConsoleBridge): Router {

@@ -101,7 +101,17 @@ export function ClinicPage() {
         />
       ) : null}
       <h2>Rooms</h2>
-      <p>{data.rooms.map(({ name }) => name).join(', ') || 'No rooms yet.'}</p>
+      {data.rooms.length === 0 ? <p>No rooms yet.</p> : null}
+      <ul>
+        {data.rooms.map(({ id, name }) => (
+          <li key={id}>
+            {name}
+            {owner ? (
+              <span className="quiet-inline figures"> · {id}, by which its console is set up</span>
+            ) : null}
+          </li>
+        ))}
+      </ul>
       <h2>Outbox</h2>
       <Outbox />
       <h2>The caution</h2>
