@@ -8,6 +8,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import sirv from 'sirv';
+import { v7 } from 'uuid';
 import type { Connection } from './db/connect';
 import { installation } from './db/schema';
 import { aftercareRoutes } from './features/aftercare/routes';
@@ -76,7 +77,11 @@ export async function makeApplication(options: {
       strictTransportSecurity: false,
     }),
   );
-  app.use(pinoHttp({ logger: options.logger, autoLogging: false }));
+  // Of a request itself nothing is logged: its head has the session's cookie, its address may have a token.
+  const serializers = { req: () => undefined, res: () => undefined };
+  app.use(
+    pinoHttp({ logger: options.logger, autoLogging: false, serializers, genReqId: () => v7() }),
+  );
   app.get('/healthz', async (_request, response) => {
     await db.execute(sql`select 1`);
     response.json({ ok: true });

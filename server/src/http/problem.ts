@@ -9,6 +9,7 @@ import { Id } from '@tidy-quill/contract/text';
 import { InputError } from '@tidy-quill/core/units';
 import type { NextFunction, Request, Response } from 'express';
 import type * as v from 'valibot';
+import { failureOf } from './log';
 
 const STATUS: Readonly<Record<ProblemKind, number>> = {
   'invalid-input': 400,
@@ -71,7 +72,7 @@ export function answerProblems(
   }
   const problem = asProblem(error);
   const status = STATUS[problem.kind];
-  if (status === 500) request.log.error(error);
+  if (status === 500) request.log.error(failureOf(error, request, status), 'a request failed');
   const body: Problem = {
     type: problemType(problem.kind),
     title: problem.message,

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import { pino } from 'pino';
+import { pino, type Logger } from 'pino';
 import { makeApplication } from '../app';
 import { connect, type Connection } from '../db/connect';
 import { DEMO_PASSWORD } from '../db/demo/people';
@@ -58,11 +58,13 @@ export interface Application {
   readonly close: () => Promise<void>;
 }
 
+const SILENT = pino({ level: 'silent' });
+
 /** The application with its demo data, on a database and port of its own. */
-export async function startApplication(): Promise<Application> {
+export async function startApplication(logger: Logger = SILENT): Promise<Application> {
   const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
   const connection = connect(databaseUrl);
-  const { url, close } = await listening(connection);
+  const { url, close } = await listening(connection, logger);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -84,7 +86,7 @@ export async function startApplication(): Promise<Application> {
 /** Another server beside one that runs, on the same database. */
 export async function startBeside({ databaseUrl }: Application) {
   const connection = connect(databaseUrl);
-  const { url, close } = await listening(connection);
+  const { url, close } = await listening(connection, SILENT);
   return {
     url,
     close: async () => {
@@ -94,8 +96,7 @@ export async function startBeside({ databaseUrl }: Application) {
   };
 }
 
-async function listening(connection: Connection) {
-  const logger = pino({ level: 'silent' });
+async function listening(connection: Connection, logger: Logger) {
   const { server, close } = await makeApplication({ connection, logger, webFolder: null });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as { port: number };
