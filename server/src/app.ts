@@ -130,7 +130,7 @@ export async function makeApplication(options: {
     });
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
-    api.use(visitRoutes(db, tries));
+    api.use(visitRoutes(db, triesBy(pool, 'approval')));
     api.use(photoRoutes(db));
     api.use(aftercareRoutes(db, simulatedCarrier));
     api.use(recordRoutes(db));

@@ -173,5 +173,8 @@ describe('guessing', () => {
     for (let tries = 0; tries < 12; tries++) codes.push((await guess()).status);
     expect(codes[0]).toBe(404);
     expect(codes.at(-1)).toBe(429);
+    // Whoever has a link is not kept from it by what others try from the same address.
+    const mine = pathOf(await invite(await booked(48)));
+    expect((await client.get(mine)).status).toBe(200);
   });
 });

@@ -1,3 +1,4 @@
+import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { startApplication, type Application } from '../../testing/application';
@@ -60,6 +61,36 @@ describe('signing in', () => {
     expect(right.status).toBe(429);
     const other = await person.post('/api/sign-in', { name: 'caspian', password: DEMO_PASSWORD });
     expect(other.status).toBe(200);
+  });
+
+  it('counts tries that come at once like tries in turn', async () => {
+    const person = app.person();
+    const guesses = Array.from({ length: 40 }, () =>
+      person.post('/api/sign-in', { name: 'nobody-here', password: 'wrong' }),
+    );
+    const statuses = (await Promise.all(guesses)).map(({ status }) => status);
+    expect(statuses.filter((status) => status === 401)).toHaveLength(8);
+    expect(statuses.filter((status) => status === 429)).toHaveLength(32);
+  });
+
+  it('is not closed for a supervisor by failed approvals at a technician’s screen', async () => {
+    const idony = await app.signedIn('idony');
+    const { rows } = await app.connection.pool.query<{ id: string }>(
+      `select v.id from visits v join clients c on c.id = v.client_id
+       where c.family_name = 'Bristlecombe' order by v.starts_at desc limit 1`,
+    );
+    const approve = (password: string) =>
+      idony.post(`/api/visits/${rows[0]!.id}/override`, {
+        ...{ id: v7(), reason: 'Seen today' },
+        supervisor: { name: 'caspian', password },
+      });
+    const statuses: number[] = [];
+    for (let tries = 0; tries < 9; tries++) statuses.push((await approve('wrong')).status);
+    expect(statuses).toEqual([...Array<number>(8).fill(403), 429]);
+    const own = await app
+      .person()
+      .post('/api/sign-in', { name: 'caspian', password: DEMO_PASSWORD });
+    expect(own.status).toBe(200);
   });
 
   it('ends with signing out', async () => {

@@ -11,12 +11,9 @@ export function authRoutes(db: Db, tries: Tries): Router {
 
   router.post('/sign-in', async (request, response) => {
     const { name, password } = parse(SignIn, request.body);
-    await tries.check(name);
+    await tries.begin(name);
     const actor = await checkSignIn(db, name, password);
-    if (actor === null) {
-      await tries.failed(name);
-      throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
-    }
+    if (actor === null) throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
     await tries.clear(name);
     await renew(request);
     request.session.actor = actor;

@@ -2,19 +2,25 @@ import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import type pg from 'pg';
 import { HttpProblem } from '../../http/problem';
 
-/** Counts failed sign-ins in the database, so that all servers count together. */
+/** Counts tries in the database, so that all servers count together, however many come at once. */
 export interface Tries {
-  /** @throws HttpProblem 429 when a name has been tried too often. */
-  check(name: string): Promise<void>;
-  failed(name: string): Promise<void>;
+  /**
+   * Counts a try before it is looked at: of many at once no more get through than of many in turn.
+   * @throws HttpProblem 429 when there were too many
+   */
+  begin(name: string): Promise<void>;
+  /** Forgets the tries of somebody who turned out to be right. */
   clear(name: string): Promise<void>;
 }
 
 const TRIES = 8;
 const MINUTES = 10;
 
-/** Failed tries by what they are counted for: sign-ins by name, links by address. */
-export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'address'): Tries {
+/**
+ * Tries by what they are counted for: sign-ins by name, approvals at somebody else's screen by the supervisor's name and
+ * apart from their own sign-in, links by address.
+ */
+export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'approval' | 'address'): Tries {
   const limiter = new RateLimiterPostgres({
     storeClient: pool,
     tableName: 'sign_in_tries',
@@ -24,23 +30,16 @@ export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'address'): Tries {
     duration: MINUTES * 60,
   });
   const key = (name: string) => name.trim().toLowerCase();
-  const refuse = (): never => {
-    throw new HttpProblem(
-      'too-many-tries',
-      `Too many tries. Wait ${MINUTES} minutes, then try again`,
-    );
-  };
   return {
-    async check(name) {
-      const state = await limiter.get(key(name));
-      if (state !== null && state.consumedPoints >= TRIES) refuse();
-    },
-    async failed(name) {
+    async begin(name) {
       try {
         await limiter.consume(key(name));
       } catch (error) {
-        if (error instanceof RateLimiterRes) refuse();
-        throw error;
+        if (!(error instanceof RateLimiterRes)) throw error;
+        throw new HttpProblem(
+          'too-many-tries',
+          `Too many tries. Wait ${MINUTES} minutes, then try again`,
+        );
       }
     },
     async clear(name) {
@@ -49,15 +48,17 @@ export function triesBy(pool: pg.Pool, keyPrefix: 'name' | 'address'): Tries {
   };
 }
 
-/** Works with a token; a wrong one counts by its address, and too many stop the address for a while. */
+/**
+ * Works with a token; a wrong one counts by its address, and after too many that is all that is said. A right one works
+ * whatever others tried from there: it is far too long to be guessed.
+ */
 export const guardedBy =
   (guesses: Tries) =>
   async <T>(address: string, work: () => Promise<T>): Promise<T> => {
-    await guesses.check(address);
     try {
       return await work();
     } catch (error) {
-      if (error instanceof HttpProblem && error.kind === 'not-found') await guesses.failed(address);
+      if (error instanceof HttpProblem && error.kind === 'not-found') await guesses.begin(address);
       throw error;
     }
   };

@@ -210,10 +210,9 @@ async function supervisorBy(
     if (actor.role !== 'technician') return actor;
     throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
   }
-  await tries.check(wanted.name);
+  await tries.begin(wanted.name);
   const found = await checkSignIn(db, wanted.name, wanted.password);
   if (found === null || found.clinicId !== actor.clinicId) {
-    await tries.failed(wanted.name);
     throw new HttpProblem('not-allowed', 'Name and password do not fit a supervisor');
   }
   await tries.clear(wanted.name);
