@@ -29,7 +29,7 @@ export interface Browser {
   readonly pressTwice: (name: string) => Promise<void>;
   /** Loads the page anew, its clock set forward by so many minutes from now on. */
   readonly later: (minutes: number) => Promise<void>;
-  /** Loads the page anew with a clock that is wrong by so many minutes: the server’s is right. */
+  /** Reloads the page with the tablet’s clock wrong by this many minutes; the server’s stays right. */
   readonly wrongClock: (minutes: number) => Promise<void>;
   readonly size: (width: number, height: number) => Promise<void>;
   /** Takes the network away from this browser, or gives it back. */

@@ -166,6 +166,6 @@ function servePages(app: Express, folder: string): void {
   app.use('/assets', () => {
     throw new HttpProblem('not-found', 'There is nothing at this address');
   });
-  // Whatever is no file is a page of the application, which finds its own way; asked for anew each time.
+  // Any other address gets index.html, never cached: the client-side router takes it from there.
   app.use(sirv(folder, { ...COMPRESSED, single: true, maxAge: 0 }));
 }

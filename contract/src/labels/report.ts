@@ -254,13 +254,15 @@ function treated(zone: ZoneReport, names: SheetNames): SheetLine[] {
   ];
 }
 
-/** Each light with its handpiece; what each gave where there were several. */
+/** Each light with its handpiece; where there were several settings, each with what it gave and how much it hurt. */
 function withEach({ lights }: ZoneReport, names: SheetNames): SheetLine[] {
-  return lights.map(({ plan, pulses, energyJ }) => {
+  return lights.map(({ plan, setting, pulses, energyJ, answer: { painMax } }) => {
     const { handpieceId, technique } = plan.setting;
     const own = `${names.handpiece(handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[technique]}`;
     const gave = `${figure(pulses, 0)} pulses, ${figure(energyJ, 0)} J`;
-    return { label: 'With', text: lights.length === 1 ? own : `${own}: ${gave}` };
+    const hurt = painMax === null ? '' : `, pain up to ${painMax}`;
+    const all = `${own}, ${settingText(setting)}: ${gave}${hurt}`;
+    return { label: 'With', text: lights.length === 1 ? own : all };
   });
 }
 

@@ -8,7 +8,7 @@ import type { PlanBasis, VisitRecord } from './visit-record';
 /** One cause for which an accepted plan no longer fits. */
 export type StaleReason =
   | { readonly kind: 'findings' | 'answers'; readonly changes: readonly Change[] }
-  /** The test spots bear less than the plan gives: what the step rule makes of them, J/cm². */
+  /** The test spots allow less fluence than planned: the most that the step rule allows after them, J/cm². */
   | { readonly kind: 'spots'; readonly wantedJcm2: number }
   /** An earlier session turned out to have done harm that the plan knew nothing of. */
   | { readonly kind: 'reactions'; readonly harm: readonly Adverse[] };
@@ -39,7 +39,7 @@ function staleReasons(record: VisitRecord): readonly StaleReason[] {
 const isNewNo = ({ before, now }: Change) =>
   before === undefined && (now as { readonly yes?: boolean } | undefined)?.yes === false;
 
-/** Test spots read since the plan was accepted that bear less than it gives. */
+/** Test spots read since the plan was accepted that allow less fluence than planned. */
 function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
   if (readingsIn(record.spots) <= basis.readings) return null;
   const { subject, setting } = record.plan!;
