@@ -121,6 +121,7 @@ const skinSubject = {
       used: v.optional(
         v.object({ light: Light, train: Train, cooling: Cooling, gel: v.boolean() }),
       ),
+      pulses: v.optional(whole(0, 100_000)),
       answer: SkinAnswer,
       hair: v.optional(HairFinding),
       ink: v.optional(v.array(v.picklist(INK_COLOURS))),

@@ -51,7 +51,7 @@ describe('in the middle of a treatment', () => {
     await browser.driver.navigate().refresh();
     await browser.see('TREATING');
     await browser.see(String(before + 60), COUNT);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     expect(await pulses('Okapi-Lune')).toBe(before + 60);
   });
 
@@ -64,14 +64,14 @@ describe('in the middle of a treatment', () => {
     const asked = await requests();
     await browser.keys('j');
     await browser.see(String(before + 1), COUNT);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     expect(await pulses('Okapi-Lune')).toBe(before + 1);
     expect(await requests()).toBe(asked);
     await browser.network(false);
     await browser.keys('j');
     await browser.see('The server cannot be reached');
     await browser.network(true);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     expect(await pulses('Okapi-Lune')).toBe(before + 2);
     expect(await requests()).toBeGreaterThan(asked);
   });
@@ -91,7 +91,7 @@ describe('in the middle of a treatment', () => {
     await browser.driver.navigate().refresh();
     await browser.see(String(before + 1), COUNT);
     await browser.network(true);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     await browser.gone('The server cannot be reached');
     expect(await pulses('Okapi-Lune')).toBe(before + 1);
   });
@@ -104,7 +104,7 @@ describe('in the middle of a treatment', () => {
     await browser.see('kept on this tablet and will be sent');
     await browser.see(String(before + 20), COUNT);
     await app.revive();
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     await browser.gone('The server cannot be reached');
     expect(await pulses('Okapi-Lune')).toBe(before + 20);
   });
@@ -119,7 +119,7 @@ describe('in the middle of a treatment', () => {
     await browser.open('/');
     await openVisit(browser, 'Zéphyrine Okapi-Lune');
     await browser.see(String(before + 50), COUNT);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     expect(await pulses('Okapi-Lune')).toBe(before + 50);
   });
 
@@ -173,7 +173,7 @@ describe('in the middle of a treatment', () => {
     if (!serverUp) await revive();
     await browser.driver.navigate().refresh();
     await browser.see(String(before + pressed), COUNT);
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     expect(await pulses('Okapi-Lune'), `seed ${seed}`).toBe(before + pressed);
   });
 
@@ -181,7 +181,7 @@ describe('in the middle of a treatment', () => {
     await browser.keys('7');
     await browser.see('STOPPED');
     await browser.see('console to standby');
-    await browser.see('Go on once the cause was looked for: 4 of 4 to go');
+    await browser.see('It goes on once each was looked for: 4 to go');
     expect(await browser.isEnabled('Go on')).toBe(false);
     await browser.keys('j', 'h', 'y');
     await browser.see('1 to go');
@@ -198,7 +198,7 @@ describe('in the middle of a treatment', () => {
     await browser.see('TREATING');
     await browser.keys('\uE00C');
     await browser.see('STOPPED');
-    await browser.see('Kept here and on the server');
+    await browser.see('Saved on the server');
     const kinds = await app.rows<{ kind: string }>(
       `select e.kind from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Okapi-Lune'
@@ -220,10 +220,10 @@ describe('in the middle of a treatment', () => {
     await browser.see('Settings, read aloud');
     await browser.press('Treat', RIBBON);
     await browser.see('PAUSED');
-    await browser.see('4 of 4 to go');
+    await browser.see('looked for: 4 to go');
     await browser.keys('j', 'h', 'y', 'v');
     await browser.see('None of these');
-    await browser.gone('of 4 to go');
+    await browser.gone('looked for: ');
   });
 
   it('nor of reading the console back; what was done stays done', async () => {

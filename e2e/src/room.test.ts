@@ -189,7 +189,7 @@ describe('two tablets on one visit', () => {
     // Ten here and one there; what was seen and felt without a network counts too.
     await other.see('44', COUNT);
     await other.see('ENDED');
-    await other.see('Kept here and on the server');
+    await other.see('Saved on the server');
     await browser.press('Treat', '//nav');
     await browser.see('44', COUNT);
     const late = await app.rows<{ kind: string }>(

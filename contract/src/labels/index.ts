@@ -15,4 +15,6 @@ export * from './reaction';
 export * from './rules';
 export * from './settings';
 export * from './report';
+export type { SheetLine, SheetNames, SheetSection } from './report-lines';
+export * from './response';
 export { entryText, triageLines } from './report-reaction';

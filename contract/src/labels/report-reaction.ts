@@ -12,7 +12,7 @@ import {
   TREND_WORDS,
   TRIAGE_WORDS,
 } from './reaction';
-import type { SheetLine, SheetNames } from './report';
+import type { SheetLine, SheetNames } from './report-lines';
 import { momentText, PLACE_WORDS } from './spot';
 
 /** The following of a reaction, a line a step. */

@@ -52,8 +52,8 @@ describe('the record in words', () => {
     const treated = lines(events, 'Treated');
     expect(treated.slice(0, 5)).toEqual([
       // 4 and 2 J/cm² × 0.12566 cm²: 0.503 and 0.251 J a pulse.
-      'With: Nanosecond 1064, 1064 nm, stamping, 4 J/cm², 6 ns, 4 mm, 2 Hz (0.503 J a pulse): 50 pulses, 25 J, pain up to 4',
-      'With: Nanosecond 532, 532 nm, stamping, 2 J/cm², 6 ns, 4 mm, 2 Hz (0.251 J a pulse): 20 pulses, 5 J, pain up to 6',
+      'With: Nanosecond 1064, 1064 nm, stamping, 4 J/cm², 6 ns, 4 mm, 2 Hz (0.503 J a pulse): 50 pulses, 25 J, pain up to 4, even whitening',
+      'With: Nanosecond 532, 532 nm, stamping, 2 J/cm², 6 ns, 4 mm, 2 Hz (0.251 J a pulse): 20 pulses, 5 J, pain up to 6, pinpoint bleeding',
       // 50 × 4 J/cm² × 0.12566 cm² = 25.13 J; 20 × 2 × 0.12566 = 5.03 J; 29 s and 19 s.
       'Part 1, black: 1064 nm: 50 pulses, 25.1 J, 0.5 min',
       'Part 2, red: 532 nm: 20 pulses, 5 J, 0.2 min',

@@ -66,6 +66,8 @@ export interface PastSession {
   readonly wavelengthNm: number;
   /** Absent in records from before it was kept with them. */
   readonly used?: UsedHandpiece | undefined;
+  /** How many pulses were given with it; absent for test spots and in records from before it was kept. */
+  readonly pulses?: number | undefined;
   readonly answer: SkinAnswer;
   /** The hair as it was found then; absent where ink was treated. */
   readonly hair?: HairFinding | undefined;

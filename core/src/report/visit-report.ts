@@ -2,7 +2,7 @@ import {
   answerOf,
   earlyPulses,
   type EarlyPulses,
-  type LegAnswered,
+  type SettingResponse,
   segmentsOf,
   type PartDone,
   partsDone,
@@ -66,8 +66,8 @@ export interface SheetTick extends Stamp {
 export interface ZoneReport {
   readonly areaId: string;
   readonly record: VisitRecord;
-  /** Each light that was fired with, in order. */
-  readonly lights: readonly LegAnswered[];
+  /** Each setting that was fired with, in order. */
+  readonly lights: readonly SettingResponse[];
   /** What was given to each part of a design. */
   readonly parts: readonly PartDone[];
   /** What was made ready, for every light of the session. */

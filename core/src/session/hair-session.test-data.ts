@@ -64,3 +64,19 @@ export const dial = (fluenceJcm2: number, more: object = {}): EventBody => ({
   reason: 'x',
   ...more,
 });
+
+/** A session that hurt at its first setting and went on with less: 11 pulses at 16 J/cm², then 44 at 12. */
+export const twoSettings = (): readonly VisitEvent[] =>
+  events(
+    ...BEGUN,
+    [10, { kind: 'pulsesFired', count: 11 }],
+    [10, { kind: 'markSeen', mark: 'strongRedness' }],
+    [11, { kind: 'painScored', score: 7 }],
+    [12, { kind: 'causeLooked', cause: 'tooMuchFluence', found: true }],
+    [13, dial(12)],
+    [14, { kind: 'resumed' }],
+    [15, { kind: 'pulsesFired', count: 44 }],
+    [16, { kind: 'painScored', score: 5 }],
+    [16, { kind: 'markSeen', mark: 'singedHair' }],
+    [17, { kind: 'treatmentEnded' }],
+  );

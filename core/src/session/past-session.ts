@@ -6,21 +6,22 @@ import { faintEnough } from './planned-spots';
 import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 
 /**
- * What a zone's visit tells the next plan: its test spots, then the last setting used and the answer to the whole
- * session; empty where nothing was fired.
+ * What a zone's visit tells the next plan: its test spots, then each setting that was used, with its own pulses and
+ * response; empty where nothing was fired.
  */
 export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const on = treatedOn(record);
   if (on === null) return testsOf(record);
   const sessions = segmentsOf(record)
     .filter(({ pulses }) => pulses > 0)
-    .map(({ plan, setting, answer }): PastSession => ({
+    .map(({ plan, setting, pulses, answer }): PastSession => ({
       on,
       skin: record.findings?.skin ?? plan.subject.skin,
       medicines: medicinesIn(record),
       setting,
       wavelengthNm: plan.wavelengthNm,
       ...usedOf(plan, setting),
+      pulses,
       answer,
       ...targetOf(plan),
     }));

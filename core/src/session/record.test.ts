@@ -89,6 +89,7 @@ describe('a visit rebuilt from its events', () => {
   it('tells the next plan the setting that fired and its answer, not one dialled in afterwards', () => {
     expect(pastSessions(visitRecord(ALL)).at(-1)).toEqual({
       on: '2026-11-24',
+      pulses: 110,
       skin: findings.skin,
       medicines: [],
       setting: { ...SETTING, fluenceJcm2: 16 },

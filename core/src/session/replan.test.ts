@@ -134,7 +134,7 @@ describe('a plan accepted anew in the midst of a session, for the same work', ()
 });
 
 describe('a plan accepted anew for other work', () => {
-  const leg = (change: (plan: AcceptedPlan) => AcceptedPlan) =>
+  const relit = (change: (plan: AcceptedPlan) => AcceptedPlan) =>
     visitRecord(add(BEFORE, [45, accepted(change)]));
 
   it.each<[string, (plan: AcceptedPlan) => AcceptedPlan]>([
@@ -147,7 +147,7 @@ describe('a plan accepted anew for other work', () => {
     ['another colour', (plan) => ({ ...plan, ink: { colours: ['red'], darkPartOf: [] } })],
     ['another size', (plan) => ({ ...plan, subject: { ...plan.subject, areaCm2: 41 } })],
   ])('%s begins its own part of the session, and closes the one before', (_name, change) => {
-    const record = leg(change);
+    const record = relit(change);
     expect(record.segments).toMatchObject([{ upTo: { pulses: 60 } }]);
     expect(record.run).toMatchObject({ state: 'paused', cell: null, pulses: 60 });
     expect(isSwapping(record)).toBe(true);

@@ -11,5 +11,5 @@ export function shortestNm(record: Pick<VisitRecord, 'plan' | 'run' | 'segments'
   const all = [...segments, closedSegment(record)];
   const fired = all.filter(({ upTo }, index) => upTo.pulses > (all[index - 1]?.upTo.pulses ?? 0));
   const used = fired.length > 0 ? fired : all;
-  return Math.min(...used.map((leg) => leg.plan.wavelengthNm));
+  return Math.min(...used.map((segment) => segment.plan.wavelengthNm));
 }

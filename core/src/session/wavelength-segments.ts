@@ -1,5 +1,5 @@
 import type { Setting } from '../plan';
-import { skinAnswer, type SkinAnswer } from '../reaction';
+import { skinAnswer, type Mark, type SkinAnswer } from '../reaction';
 import type { InkColour } from '../look';
 import type { AcceptedPlan } from '../events';
 import { harmLater } from './harm-later';
@@ -7,7 +7,7 @@ import { countsOf, type CellRun, type Run, type RunCounts } from './run';
 import type { VisitRecord } from './visit-record';
 
 /** So many numbers are kept for the cells of each light of a session: part 2 of the second light is cell 102. */
-export const CELLS_A_LEG = 100;
+export const CELLS_A_SEGMENT = 100;
 
 /** What was done of a session with one plan: on ink, one wavelength. */
 export interface WavelengthSegment {
@@ -20,16 +20,18 @@ export interface WavelengthSegment {
 }
 
 /** What was done with one setting, and what the skin and the client answered to it. */
-export interface LegAnswered {
+export interface SettingResponse {
   readonly plan: AcceptedPlan;
   readonly setting: Setting;
   readonly pulses: number;
   /** What it gave, J. */
   readonly energyJ: number;
+  /** What was seen while it was dialled in, each once, in order. */
+  readonly marks: readonly Mark[];
   readonly answer: SkinAnswer;
 }
 
-/** The plan under way as a leg that ends now. */
+/** The plan under way as a segment that ends now. */
 export function closedSegment({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): WavelengthSegment {
   const { first, changes, setting } = run;
   return {
@@ -45,12 +47,17 @@ const NOTHING: RunCounts = { pulses: 0, energyJ: 0, marks: 0, pains: 0 };
 /**
  * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was seen at
  * the second look or told of later counts against each of them: nobody can tell which of them it came from.
+ *
+ * @param seenNow marks of a second look that is not recorded yet
  */
-export function segmentsOf(record: VisitRecord): readonly LegAnswered[] {
+export function segmentsOf(
+  record: VisitRecord,
+  seenNow: readonly Mark[] = [],
+): readonly SettingResponse[] {
   if (record.plan === null || record.run.setting === null) return [];
-  const later = record.watched?.marks ?? [];
+  const later = [...(record.watched?.marks ?? []), ...seenNow];
   const used = usedSettings([...record.segments, closedSegment(record)].flatMap(settingsOf));
-  return used.map(({ plan, setting, upTo }, index): LegAnswered => {
+  return used.map(({ plan, setting, upTo }, index): SettingResponse => {
     const from = used[index - 1]?.upTo ?? NOTHING;
     const marks = record.run.marks.slice(from.marks, upTo.marks);
     const pains = record.run.pains.slice(from.pains, upTo.pains);
@@ -59,8 +66,14 @@ export function segmentsOf(record: VisitRecord): readonly LegAnswered[] {
       pains.map(({ score }) => score),
       harmLater(record.reactions),
     );
-    const pulses = upTo.pulses - from.pulses;
-    return { plan, setting, pulses, energyJ: upTo.energyJ - from.energyJ, answer };
+    return {
+      plan,
+      setting,
+      pulses: upTo.pulses - from.pulses,
+      energyJ: upTo.energyJ - from.energyJ,
+      marks: [...new Set(marks.map(({ mark }) => mark))],
+      answer,
+    };
   });
 }
 
@@ -83,7 +96,7 @@ function usedSettings(all: readonly UsedSetting[]): readonly UsedSetting[] {
   }, []);
 }
 
-/** The settings of a leg in turn, each with how far the session had come when it was left. */
+/** The settings of a segment in turn, each with how far the session had come when it was left. */
 function settingsOf({ plan, first, changes, upTo }: WavelengthSegment): readonly UsedSetting[] {
   const settings = [first, ...changes.map(({ setting }) => setting)];
   const ends = [...changes.map((change) => change.upTo), upTo];
@@ -100,16 +113,16 @@ export interface PartDone extends Pick<CellRun, 'pulses' | 'passes' | 'energyJ' 
 
 /** What was given to each part of a drawn design, light by light; empty for hair, and where nothing was drawn. */
 export function partsDone({ plan, run, segments }: VisitRecord): readonly PartDone[] {
-  const plans = [...segments.map((leg) => leg.plan), ...(plan === null ? [] : [plan])];
+  const plans = [...segments.map((segment) => segment.plan), ...(plan === null ? [] : [plan])];
   return [...run.cells]
     .sort(([one], [other]) => one - other)
     .flatMap(([cell, { pulses, passes, energyJ, seconds }]) => {
-      const leg = plans[Math.floor((cell - 1) / CELLS_A_LEG)];
-      if (leg === undefined || !('ink' in leg.subject) || pulses === 0) return [];
-      const number = ((cell - 1) % CELLS_A_LEG) + 1;
-      const part = leg.subject.ink.parts?.[number - 1];
+      const planned = plans[Math.floor((cell - 1) / CELLS_A_SEGMENT)];
+      if (planned === undefined || !('ink' in planned.subject) || pulses === 0) return [];
+      const number = ((cell - 1) % CELLS_A_SEGMENT) + 1;
+      const part = planned.subject.ink.parts?.[number - 1];
       if (part === undefined) return [];
-      const { wavelengthNm } = leg;
+      const { wavelengthNm } = planned;
       return [{ wavelengthNm, number, colour: part.colour, pulses, passes, energyJ, seconds }];
     });
 }

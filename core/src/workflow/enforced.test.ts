@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { SETTING } from '../plan/plan.test-data';
-import { ZONE, moment, PLAN, events, BEGUN, refuse, dial } from '../session/hair-session.test-data';
+import {
+  ZONE,
+  moment,
+  PLAN,
+  events,
+  BEGUN,
+  refuse,
+  dial,
+  twoSettings,
+} from '../session/hair-session.test-data';
 import { answersGiven } from '../session/record.test-data';
 import { pastSessions, risesOf, visitRecord } from '../session';
 import { refuseVisitEvent } from './judge';
@@ -193,26 +202,13 @@ describe('a record that was signed', () => {
 
 describe('settings of one session', () => {
   it('each keep their own pulses, pain and response', () => {
-    const record = visitRecord(
-      events(
-        ...BEGUN,
-        [10, { kind: 'pulsesFired', count: 11 }],
-        [11, { kind: 'painScored', score: 7 }],
-        [12, { kind: 'causeLooked', cause: 'tooMuchFluence', found: true }],
-        [13, dial(12)],
-        [14, { kind: 'resumed' }],
-        [15, { kind: 'pulsesFired', count: 44 }],
-        [16, { kind: 'painScored', score: 5 }],
-        [17, { kind: 'treatmentEnded' }],
-      ),
-    );
-    const told = pastSessions(record).map(({ setting, answer }) => [
-      setting.fluenceJcm2,
-      answer.painMax,
+    const record = visitRecord(twoSettings());
+    const told = pastSessions(record).map(({ setting, pulses, answer }) => [
+      ...[setting.fluenceJcm2, pulses, answer.painMax, answer.endpoint],
     ]);
     expect(told).toEqual([
-      [16, 7],
-      [12, 5],
+      [16, 11, 7, 'strong'],
+      [12, 44, 5, 'right'],
     ]);
   });
 });

@@ -19,6 +19,8 @@ export interface Leaflet {
   readonly client: typeof clients.$inferSelect;
   readonly area: typeof areas.$inferSelect;
   readonly clinic: typeof clinics.$inferSelect;
+  /** What each zone was given: its name, and a line a setting. */
+  readonly given: readonly { readonly area: string; readonly lines: readonly string[] }[];
   readonly advice: readonly Advice[];
   readonly nextVisitOn: Day;
   /** When the next visit is booked for; null where none is. */
@@ -46,6 +48,9 @@ export function leafletPdf(leaflet: Leaflet): Promise<Buffer> {
       size: 13,
       after: 8,
     });
+    for (const { area: zone, lines } of leaflet.given) {
+      for (const line of lines) write(doc, `${zone}: ${line}.`, { size: 12, after: 2 });
+    }
     for (const { heading, lines } of partsOf(leaflet)) {
       write(doc, heading, { size: 16, bold: true, before: 6, after: 2 });
       for (const line of lines) write(doc, `• ${line}`, { size: 14, after: 4 });

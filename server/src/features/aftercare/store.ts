@@ -1,12 +1,16 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/aftercare';
+import { areaText, givenLines } from '@tidy-quill/contract/labels/index';
 import type { EventBody } from '@tidy-quill/core/events';
+import { zoneRecords } from '@tidy-quill/core/session';
 import { and, desc, eq, gt, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { documentInForce } from '../catalogue/store';
+import { areasById } from '../clients/store';
+import { eventsOf } from '../visit/events';
 import type { Leaflet } from './leaflet';
 
 type SentHome = Extract<EventBody, { kind: 'sentHome' }>;
@@ -72,7 +76,33 @@ export async function leafletOf(
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
   const { advice, nextVisitOn } = sent.body as SentHome;
   const next = await visitAfter(db, clinicId, visit);
-  return { ...around!, advice, nextVisitOn, nextVisitAt: next?.startsAt ?? null, sentAt: sent.at };
+  return {
+    ...around!,
+    given: await givenIn(db, clinicId, visit),
+    advice,
+    nextVisitOn,
+    nextVisitAt: next?.startsAt ?? null,
+    sentAt: sent.at,
+  };
+}
+
+/** What each zone of a visit was given, zones without a pulse left out. */
+async function givenIn(
+  db: Queryable,
+  clinicId: string,
+  visit: VisitHeader,
+): Promise<Leaflet['given']> {
+  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const zones = [...zoneRecords(events, visit.areaId)];
+  const places = await areasById(
+    db,
+    clinicId,
+    zones.map(([areaId]) => areaId),
+  );
+  return zones.flatMap(([areaId, record]) => {
+    const lines = givenLines(record);
+    return lines.length === 0 ? [] : [{ area: areaText(places.get(areaId)!), lines }];
+  });
 }
 
 /** The client's next visit to the same area, and where it is; null where none is booked. */

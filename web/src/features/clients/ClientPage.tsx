@@ -3,22 +3,10 @@ import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clien
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { fullYears } from '@tidy-quill/core/units';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import {
-  ADVERSE_WORDS,
-  areaText,
-  dayOf,
-  dayText,
-  figure,
-  ENDPOINT_WORDS,
-  nmText,
-  pulseText,
-  shortDay,
-  spotText,
-  STAGE_WORDS,
-} from '../../text';
+import { areaText, dayOf, figure, shortDay } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
 import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
@@ -28,6 +16,7 @@ import { ClientForm } from './ClientForm';
 import { TakeAway } from './TakeAway';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { VisitFilter } from './VisitFilter';
+import { VisitTable } from './VisitTable';
 
 const CourseChart = lazy(() => import('./CourseChart'));
 
@@ -144,96 +133,12 @@ function AreaCourse({
         </h2>
         <Button onClick={onBook}>Book a visit</Button>
       </header>
-      {visits.length === 0 ? <p>No visit to show.</p> : <VisitList visits={visits} />}
+      {visits.length === 0 ? <p>No visit to show.</p> : <VisitTable visits={visits} />}
       {fired.length > 0 ? (
         <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
           <CourseChart visits={fired} />
         </Suspense>
       ) : null}
     </section>
-  );
-}
-
-function VisitList({ visits }: { visits: readonly ClientVisit[] }) {
-  const navigate = useNavigate();
-  const { timeZone } = useSignedIn().clinic;
-  return (
-    <table className="data-table">
-      <thead>
-        <tr>
-          <th scope="col">Visit</th>
-          <th scope="col">Used</th>
-          <th scope="col" className="is-figure">
-            Pulses
-          </th>
-          <th scope="col" className="is-figure">
-            Most pain
-          </th>
-          <th scope="col">Response</th>
-          <th scope="col">State</th>
-        </tr>
-      </thead>
-      <tbody>
-        {visits.map((visit) => (
-          <tr key={visit.id} onClick={() => void navigate(visitPath(visit))}>
-            <th scope="row">
-              <Link to={visitPath(visit)} onClick={(event) => event.stopPropagation()}>
-                {dayText(dayOf(visit.startsAt, timeZone))}
-              </Link>
-            </th>
-            <td className="figures">
-              {visit.lights.length === 0
-                ? '–'
-                : visit.lights.map((light, index) => (
-                    <span key={index} className="used-light">
-                      {visit.lights.length > 1 ? `${nmText(light.wavelengthNm)}: ` : ''}
-                      {figure(light.setting.fluenceJcm2, 2)} J/cm²,{' '}
-                      {pulseText(light.setting.pulseMs)}, {spotText(light.setting.spot)}
-                    </span>
-                  ))}
-            </td>
-            <td className="is-figure figures">
-              {visit.pulses === 0 ? '–' : figure(visit.pulses, 0)}
-            </td>
-            <td className="is-figure figures">{visit.answer.painMax ?? '–'}</td>
-            <td>
-              <AnswerWords visit={visit} />
-            </td>
-            <td>
-              {visit.finished ? 'sent home' : `${STAGE_WORDS[visit.stage]} next`}
-              {visit.openReactions > 0 ? (
-                <Link
-                  className="tag tag-care"
-                  to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}
-                  onClick={(event) => event.stopPropagation()}
-                >
-                  followed
-                </Link>
-              ) : null}
-              {visit.pulses > 0 ? (
-                <Link
-                  className="row-link"
-                  to={`/visits/${visit.id}/record`}
-                  onClick={(event) => event.stopPropagation()}
-                >
-                  record
-                </Link>
-              ) : null}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-const visitPath = ({ id, areaId }: ClientVisit) => `/visits/${id}?zone=${areaId}`;
-
-function AnswerWords({ visit: { answer } }: { visit: ClientVisit }) {
-  if (answer.adverse.length === 0) return <>{ENDPOINT_WORDS[answer.endpoint]}</>;
-  return (
-    <span className="tag tag-stop">
-      {answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')}
-    </span>
   );
 }

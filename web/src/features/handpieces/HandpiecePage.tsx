@@ -8,11 +8,10 @@ import { Link, useParams } from 'react-router';
 import { problemText, useHandpieceUseQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
-  ADVERSE_WORDS,
   areaText,
   dayOf,
   dayText,
-  ENDPOINT_WORDS,
+  responseText,
   figure,
   INCIDENT_WORDS,
   incidentDetail,
@@ -121,11 +120,6 @@ const fits = ({ answer }: HandpieceSession, filter: Filter): boolean =>
   filter === 'all' ||
   (filter === 'adverse' ? answer.adverse.length > 0 : (answer.painMax ?? 0) >= 5);
 
-const responseText = ({ answer }: HandpieceSession): string =>
-  answer.adverse.length > 0
-    ? answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')
-    : ENDPOINT_WORDS[answer.endpoint];
-
 function SessionTable({ sessions }: { sessions: readonly HandpieceSession[] }) {
   return (
     <table className="data-table is-still">
@@ -159,7 +153,7 @@ function SessionTable({ sessions }: { sessions: readonly HandpieceSession[] }) {
             </td>
             <td className="is-figure figures">{figure(each.pulses, 0)}</td>
             <td className="is-figure figures">{each.answer.painMax ?? '–'}</td>
-            <td>{responseText(each)}</td>
+            <td>{responseText(each.answer)}</td>
           </tr>
         ))}
       </tbody>
@@ -209,6 +203,6 @@ const csvOf = (sessions: readonly HandpieceSession[]): string =>
       Pulses: each.pulses,
       'Energy, J': Math.round(each.energyJ * 10) / 10,
       'Most pain': each.answer.painMax ?? '',
-      Response: responseText(each),
+      Response: responseText(each.answer),
     })),
   );

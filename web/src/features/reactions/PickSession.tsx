@@ -6,7 +6,7 @@ import { useClientQuery, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { focusFirst } from '../../widgets/focus-first';
 import { Dialog } from '../../widgets/Dialog';
-import { areaText, dayOf, dayText, figure, pulseText, shortDay } from '../../text';
+import { areaText, dayOf, dayText, settingResponseText, shortDay } from '../../text';
 
 /** Whose reaction it is, and which session it belongs to; leads to the page where it is reported. */
 export function PickSession({
@@ -98,14 +98,7 @@ function Sessions({
           <li key={`${visit.id} ${visit.areaId}`}>
             <Link to={`/visits/${visit.id}/reactions?zone=${visit.areaId}`}>
               {dayText(dayOf(visit.startsAt, timeZone))}, {area(visit)}
-              <span className="quiet">
-                {visit.lights
-                  .map(
-                    ({ setting, pulses }) =>
-                      `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${figure(pulses, 0)} pulses`,
-                  )
-                  .join('; ')}
-              </span>
+              <span className="quiet">{visit.lights.map(settingResponseText).join('; ')}</span>
             </Link>
           </li>
         ))}

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useDiaryWorriesQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, dayOf, dayText, settingText } from '../../text';
+import { areaText, dayOf, dayText, settingResponseText, settingText } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
 import { DiaryList } from '../diary/DiaryList';
 import { ReactionCard } from './ReactionCard';
@@ -26,20 +26,24 @@ export function ReactionsPage() {
     setSearch({ zone: area.id }, { replace: true });
   };
   const fired = run.startedAt !== null || spots.length > 0;
-  // Every light that was fired with, else the last test spot.
-  const lights = segmentsOf(record).filter(({ pulses }) => pulses > 0);
-  const settings =
-    lights.length > 0
-      ? lights.map(({ setting }) => setting)
-      : spots.slice(-1).map(({ setting }) => setting);
+  // Every setting that was fired with and what was answered to it, else the last test spot.
+  const used = segmentsOf(record).filter(({ pulses }) => pulses > 0);
+  const lines =
+    used.length > 0
+      ? used.map(settingResponseText)
+      : spots.slice(-1).map(({ setting }) => `Test spot: ${settingText(setting)}`);
   return (
     <div className="reactions">
       <header className="reactions-head">
         <h1>Reactions after {dayText(dayOf(visit.startsAt, timeZone))}</h1>
         <p>
-          {[areaText(area), ...settings.map(settingText)].join('; ')}.{' '}
-          <Link to={`/visits/${visit.id}/record`}>The whole record</Link>
+          {areaText(area)}. <Link to={`/visits/${visit.id}/record`}>The whole record</Link>
         </p>
+        <ul className="given-lines">
+          {lines.map((line, index) => (
+            <li key={index}>{line}</li>
+          ))}
+        </ul>
       </header>
       <DiaryList visitId={visit.id} />
       {reactions.map((reaction) => (

@@ -1,16 +1,9 @@
 import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/aftercare';
 import { isTestVisit } from '@tidy-quill/core/workflow';
+import { Fragment } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
-import {
-  ADVICE_PART_WORDS,
-  areaText,
-  dayText,
-  figure,
-  pulseText,
-  spotText,
-  untilText,
-} from '../../text';
-import { useOpenVisit, type OpenZone } from '../visit/use-visit';
+import { ADVICE_PART_WORDS, areaText, dayText, givenLines, sentence, untilText } from '../../text';
+import { useOpenVisit } from '../visit/use-visit';
 import type { Treated } from './treated-zones';
 
 /** What the client takes home, as it is printed: plain words, large type, every day worked out. */
@@ -35,9 +28,14 @@ export function Leaflet({
         {dayText(treated[0]?.zone.record.plan?.plannedOn ?? today)}.
       </p>
       {treated.map(({ zone }) => (
-        <p key={zone.area.id}>
-          {areaText(zone.area)}: {firedText(zone)}.
-        </p>
+        <Fragment key={zone.area.id}>
+          <h3>{sentence(areaText(zone.area))}</h3>
+          <ul>
+            {givenLines(zone.record).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </Fragment>
       ))}
       {ADVICE_PARTS.map((part) => {
         const lines = advice.filter((each) => (each.part ?? 'care') === part);
@@ -72,12 +70,4 @@ export function Leaflet({
       {nextOn === '' ? null : <p>Next visit: {dayText(nextOn)}.</p>}
     </article>
   );
-}
-
-function firedText({ record: { run, spots } }: OpenZone): string {
-  const tests = spots.length === 1 ? '1 test spot' : `${spots.length} test spots`;
-  if (run.setting === null || run.startedAt === null) return tests;
-  const { fluenceJcm2, pulseMs, spot } = run.setting;
-  const session = `${figure(run.pulses, 0)} pulses at ${figure(fluenceJcm2, 2)} J/cm², ${pulseText(pulseMs)}, ${spotText(spot)}`;
-  return spots.length === 0 ? session : `${tests}, then ${session}`;
 }

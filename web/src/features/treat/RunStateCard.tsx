@@ -1,5 +1,4 @@
 import type { RunState } from '@tidy-quill/core/session';
-import { openCauses, stopCausesFor } from '@tidy-quill/core/reaction';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
@@ -16,12 +15,11 @@ const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
 
 /** The state of the session and the setting in use, with what keeps it from going on. */
 export function RunStateCard({ onChange }: { onChange: () => void }) {
-  const { record, area } = useOpenVisit();
+  const { record } = useOpenVisit();
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';
   const faults = useConsoleFaults();
-  const causes = openCauses(run, area.job).length;
   return (
     <>
       <p className={`run-state is-${run.state}`} role="status">
@@ -42,11 +40,6 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
       <KeyButton letter="l" disabled={!running && !halted} onPress={onChange}>
         Change setting
       </KeyButton>
-      {halted && causes > 0 ? (
-        <p className="field-error">
-          Go on once the cause was looked for: {causes} of {stopCausesFor(area.job).length} to go.
-        </p>
-      ) : null}
       {halted && faults.length > 0 ? (
         <p className="field-error">
           Go on once this is put right: {faults.map((each) => INCIDENT_WORDS[each]).join('; ')}.

@@ -17,37 +17,39 @@ export function StopCauses() {
     if (run.looked.get(cause) !== isThis) void add({ kind: 'causeLooked', cause, found: isThis });
   };
   return (
-    <Notice kind="stop" title="Stopped: console to standby, cool the skin, find the cause">
-      <p id="causes-label">
-        {open.length > 0
-          ? `Look for each, one press. ${open.length} to go.`
-          : found
-            ? 'Found. Go on only once it is put right, with a lower setting; or end the treatment.'
-            : 'None of these. Go on only with a lower setting, or end the treatment.'}
-      </p>
-      <div className="cause-keys" role="group" aria-labelledby="causes-label">
-        {stopCausesFor(area.job).map((cause, index) => (
+    <div className="stop-causes">
+      <Notice kind="stop" title="Stopped: console to standby, cool the skin, find the cause">
+        <p id="causes-label">
+          {open.length > 0
+            ? `Look for each, one press. It goes on once each was looked for: ${open.length} to go.`
+            : found
+              ? 'Found. Go on only once it is put right, with a lower setting; or end the treatment.'
+              : 'None of these. Go on only with a lower setting, or end the treatment.'}
+        </p>
+        <div className="cause-keys" role="group" aria-labelledby="causes-label">
+          {stopCausesFor(area.job).map((cause, index) => (
+            <KeyButton
+              key={cause}
+              letter={CAUSE_KEYS[index]!}
+              kind={run.looked.get(cause) === true ? 'stop' : 'plain'}
+              onPress={() => look(cause, false)}
+            >
+              {CAUSE_WORDS[cause]}
+              <span className="cause-state">{stateOf(run.looked.get(cause))}</span>
+            </KeyButton>
+          ))}
           <KeyButton
-            key={cause}
-            letter={CAUSE_KEYS[index]!}
-            kind={run.looked.get(cause) === true ? 'stop' : 'plain'}
-            onPress={() => look(cause, false)}
+            letter="o"
+            disabled={last === undefined || run.looked.get(last) === true}
+            onPress={() => {
+              if (last !== undefined) look(last, true);
+            }}
           >
-            {CAUSE_WORDS[cause]}
-            <span className="cause-state">{stateOf(run.looked.get(cause))}</span>
+            {last === undefined ? 'It was this' : `It was this: ${CAUSE_WORDS[last]}`}
           </KeyButton>
-        ))}
-        <KeyButton
-          letter="o"
-          disabled={last === undefined || run.looked.get(last) === true}
-          onPress={() => {
-            if (last !== undefined) look(last, true);
-          }}
-        >
-          {last === undefined ? 'It was this' : `It was this: ${CAUSE_WORDS[last]}`}
-        </KeyButton>
-      </div>
-    </Notice>
+        </div>
+      </Notice>
+    </div>
   );
 }
 

@@ -24,7 +24,7 @@ export function SwapLight({ session }: { session: Session }) {
   const ink = useInk();
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const { run, plan, segments } = record;
-  const used = [...segments.map((leg) => leg.plan), ...(plan === null ? [] : [plan])].map(
+  const used = [...segments.map((segment) => segment.plan), ...(plan === null ? [] : [plan])].map(
     ({ setting }) => setting.handpieceId,
   );
   const next = ink?.order.steps.find(

@@ -84,6 +84,8 @@ export function TreatStage() {
   return (
     <>
       <div className="stage treat">
+        {/* No pulse is logged meanwhile: the causes take the place of its keys, above the cells, however many there are. */}
+        {halted && run.harmed ? <StopCauses /> : null}
         <div className="treat-count">
           <p className="count" aria-live="polite">
             <span className="figure-huge" data-testid="pulse-count">
@@ -108,10 +110,7 @@ export function TreatStage() {
               {current === null ? '' : `, ${cellName(current).toLowerCase()}`}.
             </p>
           ) : null}
-          {halted && run.harmed ? (
-            // No pulse is logged meanwhile: the causes take the place of its keys, above the cells, however many there are.
-            <StopCauses />
-          ) : (
+          {halted && run.harmed ? null : (
             <div className="pulse-keys">
               {PULSE_STEPS.map(({ count, key }) => (
                 <KeyButton
@@ -226,7 +225,7 @@ export function TreatStage() {
         }}
       >
         <span data-testid="kept">
-          {unsent === 0 ? 'Kept here and on the server' : `Kept here, ${unsent} to be sent`}
+          {unsent === 0 ? 'Saved on the server' : `Saved here, ${unsent} to send`}
         </span>
         {all.length > 0 && run.lastPress !== null ? (
           <KeyButton letter="u" small onPress={undo}>

@@ -18,7 +18,7 @@ import type { AcceptedPlan } from '@tidy-quill/core/events';
 import {
   type CellRun,
   cellRun,
-  CELLS_A_LEG,
+  CELLS_A_SEGMENT,
   plannedSpots,
   risesOf,
   roseToday,
@@ -78,7 +78,7 @@ export function useSession(): Session {
   }, [plan, zone, protocol, setting.technique, area.side]);
   // Each light of a session numbers its cells anew: a part may be met by two of them.
   const { mucosal } = SITES[area.site];
-  const offset = record.segments.length * CELLS_A_LEG;
+  const offset = record.segments.length * CELLS_A_SEGMENT;
   const parts = plan === null ? [] : partCells(plan, catalogue.protocol.pace, offset);
   const cells =
     parts.length > 0

@@ -29,9 +29,8 @@ import {
   INK_ORIGIN_WORDS,
   melaninText,
   momentText,
-  ADVERSE_WORDS,
-  ENDPOINT_WORDS,
   pulseText,
+  responseText,
   skinTypeText,
   spotText,
   staleLines,
@@ -177,20 +176,17 @@ function LastVisit({ last }: { last: PastSession | null }) {
   const lights = lastSessions(history);
   return (
     <Facts title={`Last visit, ${dayText(last.on)}, ${earlierVisits(last.on, day)}`}>
-      {lights.map(({ setting, answer, wavelengthNm }) => {
+      {lights.map(({ setting, answer, pulses }, index) => {
         const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
-        const seen =
-          answer.adverse.length > 0
-            ? answer.adverse.map((mark) => ADVERSE_WORDS[mark]).join(', ')
-            : ENDPOINT_WORDS[answer.endpoint];
         return (
-          <Fragment key={`${wavelengthNm} ${setting.fluenceJcm2}`}>
+          <Fragment key={index}>
             <Fact word="Used">
               {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
               {spotText(setting.spot)}
             </Fact>
             <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
-            <Fact word="Response">{seen}</Fact>
+            {pulses === undefined ? null : <Fact word="Pulses">{figure(pulses, 0)}</Fact>}
+            <Fact word="Response">{responseText(answer)}</Fact>
             <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
             <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
           </Fragment>

@@ -1,6 +1,7 @@
-import { stepRule, wholeSessions } from '@tidy-quill/core/plan';
-import type { SkinAnswer } from '@tidy-quill/core/reaction';
-import { ADVERSE_WORDS, ENDPOINT_WORDS, figure, sentence, STEP_WORDS } from '../../text';
+import { lastSessions, stepRule } from '@tidy-quill/core/plan';
+import type { Mark } from '@tidy-quill/core/reaction';
+import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/session';
+import { figure, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useOpenVisit } from '../visit/use-visit';
 
@@ -9,41 +10,30 @@ const EXPECTED = {
   ink: 'an even whitening that fades in about 20 minutes, pain 0–6',
 } as const;
 
-/** What was to be expected beside what is seen, and what that means for next time. */
-export function ExpectedSeen({ answer, severe }: { answer: SkinAnswer; severe: boolean }) {
+/** What was to be expected beside what is seen, and what that means for next time, setting by setting. */
+export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: boolean }) {
   const { area, history, record } = useOpenVisit();
-  const advice = stepRule(answer);
-  const last = wholeSessions(history).at(-1);
-  const used = record.run.setting?.fluenceJcm2 ?? null;
-  const text = (of: SkinAnswer) =>
-    [
-      ...(of.adverse.length > 0
-        ? of.adverse.map((each) => ADVERSE_WORDS[each])
-        : [ENDPOINT_WORDS[of.endpoint]]),
-      of.painMax === null ? 'pain not asked' : `pain up to ${of.painMax}`,
-    ].join(', ');
+  const last = lastSessions(history);
+  const used = segmentsOf(record, seen);
+  const harmed = used.some(({ answer }) => answer.adverse.length > 0);
   return (
     <>
       <dl className="expected-seen">
         <dt>Expected</dt>
         <dd>{EXPECTED[area.job]}</dd>
         <dt>Last time</dt>
-        <dd>{last === undefined ? 'no session here yet' : text(last.answer)}</dd>
+        <dd>{last.length === 0 ? 'no session here yet' : <Answers used={last} />}</dd>
         <dt>Seen</dt>
         <dd>
-          <strong>{text(answer)}</strong>
+          <strong>
+            <Answers used={used} />
+          </strong>
         </dd>
       </dl>
-      <Notice
-        kind={answer.adverse.length > 0 ? 'stop' : 'info'}
-        title="What it means for next time"
-      >
-        <p>
-          {sentence(STEP_WORDS[advice.because])}
-          {used === null || advice.factor === 1 ? '' : `: ${arithmetic(used, advice.factor)}`}
-          {advice.newTestSpot ? '; a new test spot first' : ''}
-          {advice.supervisor ? '; with the supervisor’s approval' : ''}.
-        </p>
+      <Notice kind={harmed ? 'stop' : 'info'} title="What it means for next time">
+        {used.map((each, index) => (
+          <p key={index}>{nextTime(each)}</p>
+        ))}
         {severe ? (
           <p>
             <strong>Severe: clinician now.</strong> Cool, cover, do not send home alone.
@@ -54,5 +44,23 @@ export function ExpectedSeen({ answer, severe }: { answer: SkinAnswer; severe: b
   );
 }
 
-const arithmetic = (used: number, factor: number) =>
-  `${figure(used, 2)} × ${factor} = ${figure(used * factor, 2)} J/cm² before limits and steps`;
+/** A line a setting; its fluence is named where there were several. */
+function Answers({ used }: { used: readonly Pick<SettingResponse, 'setting' | 'answer'>[] }) {
+  return used.map(({ setting, answer }, index) => {
+    const at = used.length > 1 ? `${figure(setting.fluenceJcm2, 2)} J/cm²: ` : '';
+    return <div key={index}>{`${at}${responseText(answer)}, ${worstPainText(answer)}`}</div>;
+  });
+}
+
+/** What the step rule makes of one setting's own response. */
+function nextTime({ plan, setting: { fluenceJcm2 }, answer }: SettingResponse): string {
+  const advice = stepRule(answer, faintEnough(plan));
+  const wanted = figure(fluenceJcm2 * advice.factor, 2);
+  const next =
+    advice.factor === 1
+      ? `, ${wanted} J/cm² again`
+      : `: ${figure(fluenceJcm2, 2)} × ${advice.factor} = ${wanted} J/cm² before limits and steps`;
+  const spot = advice.newTestSpot ? '; a new test spot first' : '';
+  const approval = advice.supervisor ? '; with the supervisor’s approval' : '';
+  return `${sentence(STEP_WORDS[advice.because])}${next}${spot}${approval}.`;
+}

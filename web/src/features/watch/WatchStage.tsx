@@ -135,7 +135,7 @@ export function WatchStage() {
           ) : null}
         </section>
         <section>
-          <ExpectedSeen answer={answer} severe={watching.grade === 3} />
+          <ExpectedSeen seen={watching.marks} severe={watching.grade === 3} />
           <h3 id="cared-label">Done for the skin</h3>
           <div className="mark-keys" role="group" aria-labelledby="cared-label">
             {CARED.map((each, index) => (
