@@ -6,6 +6,7 @@ export const PROBLEM_KINDS = [
   'not-signed-in',
   'wrong-sign-in',
   'too-many-tries',
+  'busy',
   'not-allowed',
   'foreign-origin',
   'not-found',

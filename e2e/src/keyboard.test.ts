@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { clinicMoment, keyboard, signIn, SOON, type Keyboard, fillMoment } from './walk';
+import { clinicMoment, keyboard, newClient, signIn, SOON, type Keyboard, fillMoment } from './walk';
 
 // From the list to a closed reaction, no mouse at hand.
 
@@ -42,6 +42,32 @@ describe('before the session', () => {
     await expect
       .poll(async () => (await app.kept('Thistlewaite-Moon', 'findingsRecorded'))[0]?.body, SOON)
       .toMatchObject({ findings: { skin: { type: 2, tan: 'none' }, hair: { density: 'medium' } } });
+  });
+});
+
+describe('consent', () => {
+  it('is read and signed, names typed, and leads on to Look', async () => {
+    const name = 'Tamsin Fernhollow';
+    await newClient(browser, {
+      ...{ given: 'Tamsin', family: 'Fernhollow', born: '4 Mar 1991', phone: '01632 960 781' },
+    });
+    await hand.enter('Mark the rest “No”');
+    await browser.see('All asked');
+    await hand.enter('Save answers, go to');
+    await hand.enter('Read and sign');
+    await browser.see('What may go wrong');
+    await hand.enter('The client has read it');
+    for (const [who, typed] of [
+      [`Client, ${name}`, name],
+      ['Technician', 'Idony Brackwater'],
+    ] as const) {
+      await hand.enter('Type the name instead');
+      await hand.type(`${who}, full name typed`, typed);
+    }
+    await hand.enter('Sign and keep');
+    await browser.see('signed and in force');
+    await hand.enter('Go to Look');
+    await browser.see('Fitzpatrick type');
   });
 });
 

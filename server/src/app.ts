@@ -36,6 +36,7 @@ import { recordRoutes } from './features/record/routes';
 import { todayRoutes } from './features/today/routes';
 import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
+import { publicOrigin, setOrigin, type ReachedBy } from './http/origin';
 import { answerProblems, HttpProblem } from './http/problem';
 import { sameOrigin } from './http/same-origin';
 import { actorOf, sessions } from './http/session';
@@ -55,6 +56,8 @@ export async function makeApplication(options: {
   readonly webFolder: string | null;
   /** Which room has which console; none where it is left out. */
   readonly consoles?: ConsoleSettings | undefined;
+  /** What stands between browsers and the server; nothing where it is left out. */
+  readonly reachedBy?: ReachedBy | undefined;
 }): Promise<Application> {
   const { db, pool } = options.connection;
   const [shared] = await db.select().from(installation);
@@ -62,6 +65,9 @@ export async function makeApplication(options: {
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
   const app = express();
   app.disable('x-powered-by');
+  const reachedBy = options.reachedBy ?? {};
+  setOrigin(app, reachedBy);
+  const https = publicOrigin(reachedBy.publicUrl)?.startsWith('https:') === true;
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -74,7 +80,7 @@ export async function makeApplication(options: {
           upgradeInsecureRequests: null,
         },
       },
-      strictTransportSecurity: false,
+      strictTransportSecurity: https ? { maxAge: YEAR_S, includeSubDomains: false } : false,
     }),
   );
   // Of a request itself nothing is logged: its head has the session's cookie, its address may have a token.
@@ -106,7 +112,6 @@ export async function makeApplication(options: {
     const api = express.Router();
     const tries = triesBy(pool, 'name');
     api.use(sameOrigin);
-    api.use(express.json({ limit: '1mb' }));
     api.use(...sessions(pool, secret));
     api.use((_request, response, next) => {
       // Tablets learn from it how far their clocks are off.
@@ -116,7 +121,13 @@ export async function makeApplication(options: {
     const guesses = triesBy(pool, 'address');
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, guesses));
-    api.use(authRoutes(db, tries));
+    api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));
+    // Nothing larger is read of anybody who is not signed in.
+    api.use((request, _response, next) => {
+      actorOf(request);
+      next();
+    });
+    api.use(express.json({ limit: '1mb' }));
     api.use(pressRoutes(db));
     // Presses are small and come first; whatever else is read goes out compressed.
     api.use(compression());

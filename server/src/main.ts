@@ -14,6 +14,10 @@ const { server, close: closeApplication } = await makeApplication({
   connection,
   logger,
   webFolder: process.env['WEB_FOLDER'] ?? null,
+  reachedBy: {
+    publicUrl: process.env['PUBLIC_URL'],
+    trustProxy: process.env['TRUST_PROXY'],
+  },
   consoles: {
     rooms: process.env['ROOM_CONSOLES'],
     simulated: process.env['SIMULATED_CONSOLES'],

@@ -10,7 +10,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { clinics, staff, visits } from './schema';
+import { clinics, photos, staff, visits } from './schema';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true });
 
@@ -66,6 +66,25 @@ export const diaryEntries = pgTable(
     foreignKey({ columns: [t.clinicId, t.replaces], foreignColumns: [t.clinicId, t.id] }),
     index('diary_entries_by_visit').on(t.clinicId, t.visitId),
     index('diary_entries_by_time').on(t.clinicId, t.givenAt),
+  ],
+);
+
+/** Pictures that came in by a diary's link: the client took them, whoever gave the link. Append-only. */
+export const diaryPhotos = pgTable(
+  'diary_photos',
+  {
+    clinicId: clinicId(),
+    photoId: uuid('photo_id').notNull(),
+    linkId: uuid('link_id').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.photoId] }),
+    foreignKey({ columns: [t.clinicId, t.photoId], foreignColumns: [photos.clinicId, photos.id] }),
+    foreignKey({
+      columns: [t.clinicId, t.linkId],
+      foreignColumns: [diaryLinks.clinicId, diaryLinks.id],
+    }),
+    index('diary_photos_by_link').on(t.clinicId, t.linkId),
   ],
 );
 

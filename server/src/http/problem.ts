@@ -21,6 +21,7 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
   conflict: 409,
   'refused-by-rule': 422,
   'too-many-tries': 429,
+  busy: 503,
   'server-fault': 500,
 };
 
@@ -31,6 +32,8 @@ interface ProblemMore {
   readonly detail?: string;
   readonly fields?: readonly FieldProblem[];
   readonly current?: unknown;
+  /** When to come again, s; sent as Retry-After. */
+  readonly retryAfterS?: number;
 }
 
 /** An error that answers a request with problem+json. */
@@ -73,12 +76,14 @@ export function answerProblems(
   const problem = asProblem(error);
   const status = STATUS[problem.kind];
   if (status === 500) request.log.error(failureOf(error, request, status), 'a request failed');
+  const { retryAfterS, ...more } = problem.more;
   const body: Problem = {
     type: problemType(problem.kind),
     title: problem.message,
     status,
-    ...(problem.more as Partial<Problem>),
+    ...(more as Partial<Problem>),
   };
+  if (retryAfterS !== undefined) response.set('retry-after', String(retryAfterS));
   response.status(status).type('application/problem+json').send(JSON.stringify(body));
 }
 

@@ -1,4 +1,5 @@
 import type { NextFunction, Request, Response } from 'express';
+import { originOf } from './origin';
 import { HttpProblem } from './problem';
 
 /** Refuses anything but reading that a browser sends from another origin's page; a WebSocket reads and writes. */
@@ -9,8 +10,7 @@ export function sameOrigin(request: Request, _response: Response, next: NextFunc
     return;
   }
   const origin = request.get('origin');
-  const ours = `${request.protocol}://${request.get('host')}`;
-  if (origin !== undefined && origin !== ours) {
+  if (origin !== undefined && origin !== originOf(request)) {
     throw new HttpProblem('foreign-origin', 'This request came from another site');
   }
   next();

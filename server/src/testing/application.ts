@@ -4,6 +4,7 @@ import pg from 'pg';
 import { pino, type Logger } from 'pino';
 import { makeApplication } from '../app';
 import { connect, type Connection } from '../db/connect';
+import type { ReachedBy } from '../http/origin';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { filledDatabase } from '../../test-databases.mjs';
 
@@ -41,6 +42,7 @@ export interface Person {
   readonly get: (path: string) => Promise<Answered>;
   readonly post: (path: string, body?: unknown, headers?: object) => Promise<Answered>;
   readonly put: (path: string, body: unknown) => Promise<Answered>;
+  readonly remove: (path: string) => Promise<Answered>;
   /** Sends bytes as they are. */
   readonly send: (path: string, bytes: Buffer, type: string) => Promise<Answered>;
   readonly bytes: (path: string) => Promise<Buffer>;
@@ -61,10 +63,13 @@ export interface Application {
 const SILENT = pino({ level: 'silent' });
 
 /** The application with its demo data, on a database and port of its own. */
-export async function startApplication(logger: Logger = SILENT): Promise<Application> {
+export async function startApplication(
+  logger: Logger = SILENT,
+  reachedBy: ReachedBy = {},
+): Promise<Application> {
   const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
   const connection = connect(databaseUrl);
-  const { url, close } = await listening(connection, logger);
+  const { url, close } = await listening(connection, logger, reachedBy);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -96,8 +101,11 @@ export async function startBeside({ databaseUrl }: Application) {
   };
 }
 
-async function listening(connection: Connection, logger: Logger) {
-  const { server, close } = await makeApplication({ connection, logger, webFolder: null });
+async function listening(connection: Connection, logger: Logger, reachedBy: ReachedBy = {}) {
+  const { server, close } = await makeApplication({
+    ...{ connection, logger, reachedBy },
+    webFolder: null,
+  });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as { port: number };
   return { url: `http://127.0.0.1:${port}`, close };
@@ -126,6 +134,7 @@ function personAt(url: string): Person {
     get: (path) => ask('GET', path),
     post: (path, body, headers) => ask('POST', path, body, headers),
     put: (path, body) => ask('PUT', path, body),
+    remove: (path) => ask('DELETE', path),
     send: (path, bytes, type) => ask('POST', path, bytes, { 'content-type': type }),
     bytes: async (path) => {
       const response = await fetch(`${url}${path}`, { headers: { cookie } });

@@ -64,6 +64,9 @@ const afterApi = api.injectEndpoints({
       }),
       invalidatesTags: ['messages'],
     }),
+    endLinks: build.mutation<null, { visitId: string; to: 'diary-link' | 'invitation' }>({
+      query: ({ visitId, to }) => ({ url: `/visits/${visitId}/${to}`, method: 'DELETE' }),
+    }),
     diary: build.query<DiaryRead[], string>({ query: (id) => `/visits/${id}/diary` }),
     readEntry: build.mutation<null, string>({
       query: (id) => ({ url: `/diary-entries/${id}/read`, method: 'POST' }),
@@ -89,6 +92,7 @@ export const {
   useDiaryPageQuery,
   useWriteDiaryMutation,
   useSendDiaryPhotoMutation,
+  useEndLinksMutation,
   useOpenDiaryMutation,
   useDiaryQuery,
   useDiaryWorriesQuery,

@@ -157,7 +157,7 @@ async function send(
   );
   if (result.error === undefined) return confirmed();
   const { status } = result.error as { status?: unknown };
-  if (status === 400 || status === 422) {
+  if (status === 400 || status === 409 || status === 422) {
     // One at a time, so that only what is truly at fault is held back.
     if (batch.length > 1) {
       for (const each of batch) if (!(await send(dispatch, getState, [each]))) return false;

@@ -128,6 +128,15 @@ describe('a link to answer at home', () => {
     expect((await client.get(pathOf(invitation))).status).toBe(404);
   });
 
+  it('ends once a newer one is made, or the clinic ends it', async () => {
+    const visitId = await booked(48);
+    const [older, newer] = [pathOf(await invite(visitId)), pathOf(await invite(visitId))];
+    expect((await client.get(older)).status).toBe(404);
+    expect((await client.get(newer)).status).toBe(200);
+    expect((await person.remove(`/api/visits/${visitId}/invitation`)).status).toBe(204);
+    expect((await client.get(newer)).status).toBe(404);
+  });
+
   it('is not made for a visit that has begun', async () => {
     const { status } = await person.post(`/api/visits/${await booked(-1)}/invitation`, {
       id: v7(),
@@ -157,7 +166,8 @@ describe('the outbox', () => {
       sentAt: null,
     });
     expect(before).toMatchObject({ state: 'sent', problem: null, to: '01632 960 777' });
-    expect(before!.text).toContain(url);
+    expect(before!.text).toContain('/answer/…');
+    expect(before!.text).not.toContain(url);
     const again = (await person.post(`/api/messages/${newest!.id}/again`)).body as Message[];
     expect(again[0]!.state).toBe('failed');
     const { clients } = (await person.get('/api/clients?text=Dandelock')).body as ClientPage;
@@ -169,6 +179,7 @@ describe('the outbox', () => {
 describe('guessing', () => {
   it('is refused, and stopped after some tries', async () => {
     const guess = () => client.get(`/api/ahead/${crypto.randomUUID()}`);
+    await app.connection.pool.query('delete from sign_in_tries');
     const codes: number[] = [];
     for (let tries = 0; tries < 12; tries++) codes.push((await guess()).status);
     expect(codes[0]).toBe(404);

@@ -1,6 +1,7 @@
 import { AheadAnswers, NewInvitation, type Invitation } from '@tidy-quill/contract/ahead';
-import { Router } from 'express';
+import express, { Router } from 'express';
 import type { Db } from '../../db/connect';
+import { originOf } from '../../http/origin';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
@@ -8,7 +9,7 @@ import { tellDesk } from '../live/event-notifications';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';
-import { aheadPage, answerAhead, invite } from './store';
+import { aheadPage, answerAhead, endInvitations, invite } from './store';
 
 /** What a client reaches with a token and nothing else. Wrong tokens are counted by address. */
 export function aheadRoutes(db: Db, guesses: Tries): Router {
@@ -21,8 +22,8 @@ export function aheadRoutes(db: Db, guesses: Tries): Router {
     response.json(await guarded(request.ip ?? '', () => aheadPage(db, token)));
   });
 
-  router.post('/ahead/:token', async (request, response) => {
-    const { token } = request.params;
+  router.post('/ahead/:token', express.json({ limit: '64kb' }), async (request, response) => {
+    const token = String(request.params['token']);
     const given = parse(AheadAnswers, request.body);
     const clinicId = await guarded(request.ip ?? '', () => answerAhead(db, token, given));
     tellDesk(db, clinicId);
@@ -39,10 +40,17 @@ export function invitationRoutes(db: Db, carrier: MessageCarrier): Router {
     const actor = actorOf(request);
     const { id } = parse(NewInvitation, request.body);
     const visit = await findVisit(db, actor.clinicId, pathId(request));
-    const origin = `${request.protocol}://${request.get('host')}`;
-    const { messageId, ...invitation } = await invite(db, actor, visit, id, origin);
+    const { messageId, ...invitation } = await invite(db, actor, visit, id, originOf(request));
     await carry(db, carrier, actor.clinicId, messageId);
     response.status(201).json(invitation satisfies Invitation);
   });
+
+  router.delete('/visits/:id/invitation', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { id } = await findVisit(db, clinicId, pathId(request));
+    await endInvitations(db, clinicId, id);
+    response.status(204).end();
+  });
+
   return router;
 }

@@ -2,7 +2,7 @@ import type { Ahead, AheadAnswers, AheadPage, Invitation } from '@tidy-quill/con
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import dayjs from 'dayjs';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
@@ -54,6 +54,8 @@ export async function invite(
       .from(clients)
       .innerJoin(clinics, eq(clinics.id, clients.clinicId))
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
+    // Only the newest link of a visit opens it.
+    await endInvitations(tx, clinicId, visit.id);
     await tx
       .insert(invitations)
       .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt });
@@ -66,6 +68,19 @@ export async function invite(
     });
   });
   return { url, expiresAt: expiresAt.toISOString(), messageId };
+}
+
+/** Ends every link to a visit's questions at once. */
+export async function endInvitations(
+  db: Queryable,
+  clinicId: string,
+  visitId: string,
+): Promise<void> {
+  const open = and(isNull(invitations.usedAt), gt(invitations.expiresAt, new Date()));
+  await db
+    .update(invitations)
+    .set({ expiresAt: new Date() })
+    .where(and(eq(invitations.clinicId, clinicId), eq(invitations.visitId, visitId), open));
 }
 
 const used = () =>

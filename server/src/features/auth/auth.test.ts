@@ -1,7 +1,8 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
-import { startApplication, type Application } from '../../testing/application';
+import { startApplication, startBeside, type Application } from '../../testing/application';
+import { triesBy } from './tries';
 
 let app: Application;
 beforeAll(async () => {
@@ -71,6 +72,66 @@ describe('signing in', () => {
     const statuses = (await Promise.all(guesses)).map(({ status }) => status);
     expect(statuses.filter((status) => status === 401)).toHaveLength(8);
     expect(statuses.filter((status) => status === 429)).toHaveLength(32);
+  });
+
+  it('takes twice as long each time the tries are used up', async () => {
+    const tries = triesBy(app.connection.pool, 'approval');
+    const untilClosed = async () => {
+      for (;;) {
+        try {
+          await tries.begin('somebody');
+        } catch (error) {
+          return (error as Error).message;
+        }
+      }
+    };
+    expect(await untilClosed()).toBe('Too many tries. Wait 10 minutes, then try again');
+    // The ten minutes have gone by.
+    const over = () =>
+      app.connection.pool.query(
+        "delete from sign_in_tries where key = 'approval:somebody' returning key",
+      );
+    expect((await over()).rowCount).toBe(1);
+    expect(await untilClosed()).toBe('Too many tries. Wait 20 minutes, then try again');
+    await over();
+    expect(await untilClosed()).toBe('Too many tries. Wait 40 minutes, then try again');
+    await over();
+    expect(await untilClosed()).toBe('Too many tries. Wait 60 minutes, then try again');
+    await tries.clear('somebody');
+    await tries.begin('somebody');
+  });
+
+  it('cannot go through one name after another from one address', async () => {
+    const beside = await startBeside(app);
+    const person = app.person();
+    const statuses: number[] = [];
+    for (let number = 0; number < 61; number++) {
+      statuses.push(
+        (await person.post('/api/sign-in', { name: `name ${number}`, password: 'wrong' })).status,
+      );
+    }
+    expect(statuses[0]).toBe(401);
+    expect(statuses.at(-1)).toBe(429);
+    // Counted by the database: another server knows of it too.
+    const other = await fetch(`${beside.url}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'another', password: 'wrong' }),
+    });
+    expect(other.status).toBe(429);
+    await beside.close();
+    await app.connection.pool.query(`delete from sign_in_tries where key like '%address:%'`);
+  });
+
+  it('reads no more of a body than names and passwords take, and nothing of one for others', async () => {
+    const large = { name: 'x'.repeat(20_000), password: 'x' };
+    const refused = await app.person().post('/api/sign-in', large);
+    expect([refused.status, refused.body]).toMatchObject([
+      400,
+      { title: 'This is larger than can be taken' },
+    ]);
+    const nobody = await app.person().post('/api/clients', { note: 'x'.repeat(900_000) });
+    expect(nobody.status).toBe(401);
   });
 
   it('is not closed for a supervisor by failed approvals at a technician’s screen', async () => {

@@ -1,27 +1,34 @@
 import { SignIn } from '@tidy-quill/contract/auth';
-import { Router, type Request } from 'express';
+import express, { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
 import { HttpProblem, parse } from '../../http/problem';
+import { tellSession } from '../live/event-notifications';
 import { actorOf } from '../../http/session';
 import { acceptCaution, checkSignIn, signedIn } from './store';
 import type { Tries } from './tries';
 
-export function authRoutes(db: Db, tries: Tries): Router {
+/** @param tries by name, and by address, so that one address cannot go through the names */
+export function authRoutes(db: Db, tries: Tries, byAddress: Tries): Router {
   const router = Router();
 
-  router.post('/sign-in', async (request, response) => {
+  router.post('/sign-in', express.json({ limit: '16kb' }), async (request, response) => {
     const { name, password } = parse(SignIn, request.body);
+    const address = request.ip ?? '';
+    await byAddress.begin(address);
     await tries.begin(name);
     const actor = await checkSignIn(db, name, password);
     if (actor === null) throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
     await tries.clear(name);
+    await byAddress.giveBack(address);
     await renew(request);
     request.session.actor = actor;
     response.json(await signedIn(db, actor));
   });
 
   router.post('/sign-out', async (request, response) => {
+    const { sessionID } = request;
     await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
+    tellSession(db, sessionID);
     response.clearCookie('tidy-quill').status(204).end();
   });
 

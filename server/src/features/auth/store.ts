@@ -50,6 +50,22 @@ export async function currentActor(db: Db, { clinicId, staffId }: Actor): Promis
   return row === undefined ? null : { clinicId, staffId, role: row.role };
 }
 
+/** Whether a session is still signed in as this member of staff, and the account not closed. */
+export async function sessionStands(
+  db: Db,
+  { clinicId, staffId }: Actor,
+  sessionId: string,
+): Promise<boolean> {
+  const { rows } = await db.execute(sql`
+    select from session s
+    where s.sid = ${sessionId} and s.expire > now()
+      and s.sess -> 'actor' ->> 'staffId' = ${staffId}
+      and exists (
+        select from staff a where a.clinic_id = ${clinicId} and a.id = ${staffId} and a.active
+      )`);
+  return rows.length > 0;
+}
+
 /** Keeps that a member of staff has read the caution. */
 export async function acceptCaution(db: Db, actor: Actor): Promise<void> {
   await db

@@ -47,7 +47,11 @@ describe('a healing diary', () => {
     const { url } = opened.body as { url: string };
     path = url.slice(url.indexOf('/diary/')).replace('/diary/', '/api/diary/');
     const sent = (await person.get('/api/messages')).body as Message[];
-    expect(sent[0]!.text).toContain(url);
+    // Whoever reads the outbox, or the database, cannot open it.
+    expect(sent[0]!.text).toContain('/diary/…');
+    const token = url.split('/').at(-1)!;
+    const { rows } = await app.connection.pool.query('select text from messages');
+    expect(JSON.stringify([sent, rows])).not.toContain(token);
     expect((await client.post(`/api/visits/${visitId}/diary-link`, { id: v7() })).status).toBe(401);
     expect((await client.get('/api/diary/not-a-token')).status).toBe(404);
   });
@@ -122,6 +126,31 @@ describe('a healing diary', () => {
       .toBuffer();
     const refused = await client.send(`${path}/photos?id=${v7()}`, picture, 'image/jpeg');
     expect(refused.status).toBe(422);
+  });
+
+  it('names no picture but those that came in by its own link', async () => {
+    const { rows } = await app.connection.pool.query<{ id: string }>('select id from photos');
+    expect(rows.length).toBeGreaterThan(0);
+    const { status, body } = await client.post(path, entry({ photoIds: [rows[0]!.id] }));
+    expect([status, body]).toMatchObject([
+      400,
+      { fields: [{ field: 'photoIds.0', problem: 'is no picture of this diary' }] },
+    ]);
+  });
+
+  it('holds sixty entries, and ends at once when the clinic ends it', async () => {
+    const before = (await page()).entries.length;
+    for (let written = before; written < 60; written++) {
+      expect((await client.post(path, entry())).status).toBe(204);
+    }
+    const full = await client.post(path, entry());
+    expect([full.status, full.body]).toMatchObject([422, { title: 'This diary is full' }]);
+    const made = await person.post(`/api/visits/${visitId}/diary-link`, { id: v7() });
+    const another = `/api/diary/${(made.body as { url: string }).url.split('/').at(-1)}`;
+    expect((await client.get(another)).status).toBe(200);
+    expect((await person.remove(`/api/visits/${visitId}/diary-link`)).status).toBe(204);
+    expect((await client.get(another)).status).toBe(404);
+    await app.connection.pool.query("update diary_links set expires_at = now() + interval '1 day'");
   });
 
   it('is never changed, and closes after four weeks', async () => {

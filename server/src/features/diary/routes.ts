@@ -1,8 +1,9 @@
 import type { Invitation } from '@tidy-quill/contract/ahead';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from '@tidy-quill/contract/diary';
 import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
-import express, { Router } from 'express';
+import express, { Router, type RequestHandler } from 'express';
 import type { Db } from '../../db/connect';
+import { originOf } from '../../http/origin';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
@@ -10,7 +11,15 @@ import { tellDesk } from '../live/event-notifications';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { findVisit } from '../visit/store';
-import { diaryOf, diaryPage, keepDiaryPhoto, openDiary, writeDiary } from './store';
+import {
+  diaryOf,
+  diaryPage,
+  endDiary,
+  keepDiaryPhoto,
+  mayAddPhoto,
+  openDiary,
+  writeDiary,
+} from './store';
 import { diaryWorries, readEntry } from './worries';
 
 /** What a client reaches with a diary's token and nothing else. Wrong tokens are counted by address. */
@@ -24,15 +33,21 @@ export function diaryRoutes(db: Db, guesses: Tries): Router {
     response.json(await guarded(request.ip ?? '', () => diaryPage(db, token)));
   });
 
-  router.post('/diary/:token', async (request, response) => {
-    const { token } = request.params;
+  router.post('/diary/:token', express.json({ limit: '64kb' }), async (request, response) => {
+    const token = String(request.params['token']);
     const entry = parse(DiaryEntry, request.body);
     const clinicId = await guarded(request.ip ?? '', () => writeDiary(db, token, entry));
     tellDesk(db, clinicId);
     response.status(204).end();
   });
 
-  router.post('/diary/:token/photos', picture, async (request, response) => {
+  const allowed: RequestHandler = async (request, _response, next) => {
+    const token = String(request.params['token']);
+    await guarded(request.ip ?? '', () => mayAddPhoto(db, token));
+    next();
+  };
+
+  router.post('/diary/:token/photos', allowed, picture, async (request, response) => {
     const token = String(request.params['token']);
     const { id } = parse(DiaryPhoto, request.query);
     const sent = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
@@ -51,10 +66,16 @@ export function diaryDeskRoutes(db: Db, carrier: MessageCarrier): Router {
     const actor = actorOf(request);
     const { id } = parse(NewDiaryLink, request.body);
     const visit = await findVisit(db, actor.clinicId, pathId(request));
-    const origin = `${request.protocol}://${request.get('host')}`;
-    const { messageId, ...link } = await openDiary(db, actor, visit, id, origin);
+    const { messageId, ...link } = await openDiary(db, actor, visit, id, originOf(request));
     await carry(db, carrier, actor.clinicId, messageId);
     response.status(201).json(link satisfies Invitation);
+  });
+
+  router.delete('/visits/:id/diary-link', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { id } = await findVisit(db, clinicId, pathId(request));
+    await endDiary(db, clinicId, id);
+    response.status(204).end();
   });
 
   router.get('/visits/:id/diary', async (request, response) => {

@@ -4,11 +4,11 @@ import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { fullYears } from '@tidy-quill/core/units';
 import dayjs from 'dayjs';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, count, desc, eq, gt, inArray } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
-import { diaryEntries, diaryLinks } from '../../db/diary-tables';
+import { diaryEntries, diaryLinks, diaryPhotos } from '../../db/diary-tables';
 import { clinics, messages } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
@@ -98,17 +98,56 @@ async function mayPhotograph(db: Queryable, clinicId: string, visit: VisitHeader
   return state === 'valid';
 }
 
-/** Keeps a picture from home with the visit. 422 without consent to photographs. */
+/** The most that one diary holds. */
+export const DIARY_LIMITS = { entries: 60, photos: 20 } as const;
+
+/** Refuses a picture before a byte of it is read: 404 for a token that opens nothing, 422 where the diary has enough of them. */
+export async function mayAddPhoto(db: Queryable, token: string): Promise<void> {
+  const { link } = await openedBy(db, token);
+  const [row] = await db.select({ photos: count() }).from(diaryPhotos).where(ofLink(link));
+  if (row!.photos >= DIARY_LIMITS.photos) throw full(`${DIARY_LIMITS.photos} pictures`);
+}
+
+const full = (most: string) =>
+  new HttpProblem('refused-by-rule', 'This diary is full', {
+    detail: `It holds ${most}. Call the clinic.`,
+  });
+
+const ofLink = ({ clinicId, id }: { clinicId: string; id: string }) =>
+  and(eq(diaryPhotos.clinicId, clinicId), eq(diaryPhotos.linkId, id));
+
+/** Keeps a picture from home with the visit, as the client's. 422 without consent to photographs. */
 export async function keepDiaryPhoto(
-  db: Queryable,
+  db: Db,
   token: string,
   id: string,
   sent: Buffer,
 ): Promise<void> {
   const { link, visit } = await openedBy(db, token);
-  const actor: Actor = { clinicId: link.clinicId, staffId: link.staffId, role: 'technician' };
+  const { clinicId } = link;
+  const actor: Actor = { clinicId, staffId: link.staffId, role: 'technician' };
   const about = { id, areaId: visit.areaId, takenAt: new Date().toISOString() };
-  await keepPhoto(db, actor, visit.id, about, sent);
+  await db.transaction(async (tx) => {
+    await keepPhoto(tx, actor, visit.id, about, sent);
+    await tx
+      .insert(diaryPhotos)
+      .values({ clinicId, photoId: id, linkId: link.id })
+      .onConflictDoNothing();
+  });
+}
+
+/** Ends every link to a visit's diary at once. */
+export async function endDiary(db: Queryable, clinicId: string, visitId: string): Promise<void> {
+  await db
+    .update(diaryLinks)
+    .set({ expiresAt: new Date() })
+    .where(
+      and(
+        eq(diaryLinks.clinicId, clinicId),
+        eq(diaryLinks.visitId, visitId),
+        gt(diaryLinks.expiresAt, new Date()),
+      ),
+    );
 }
 
 /**
@@ -118,12 +157,34 @@ export async function keepDiaryPhoto(
 export async function writeDiary(db: Queryable, token: string, entry: DiaryEntry): Promise<string> {
   const { link, visit } = await openedBy(db, token);
   const { clinicId } = link;
+  await refuseStrangePhotos(db, link, entry.photoIds);
+  const own = and(eq(diaryEntries.clinicId, clinicId), eq(diaryEntries.linkId, link.id));
+  const [row] = await db.select({ entries: count() }).from(diaryEntries).where(own);
+  if (row!.entries >= DIARY_LIMITS.entries) throw full(`${DIARY_LIMITS.entries} entries`);
   if (entry.replaces !== null) await refuseOldCorrection(db, clinicId, visit.id, entry.replaces);
   await db
     .insert(diaryEntries)
     .values({ clinicId, visitId: visit.id, linkId: link.id, ...entry })
     .onConflictDoNothing();
   return clinicId;
+}
+
+/** An entry names pictures that came in by the same link, and no others of the clinic. */
+async function refuseStrangePhotos(
+  db: Queryable,
+  link: { clinicId: string; id: string },
+  photoIds: readonly string[],
+) {
+  const own = await db
+    .select({ id: diaryPhotos.photoId })
+    .from(diaryPhotos)
+    .where(and(ofLink(link), inArray(diaryPhotos.photoId, [...photoIds])));
+  const ids = own.map(({ id }) => id);
+  const at = photoIds.findIndex((id) => !ids.includes(id));
+  if (at < 0) return;
+  throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+    fields: [{ field: `photoIds.${at}`, problem: 'is no picture of this diary' }],
+  });
 }
 
 async function refuseOldCorrection(

@@ -10,6 +10,7 @@ import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
 import { handpieceNames } from '../record/store';
+import { withoutToken } from '../messages/store';
 import { eventsOf } from '../visit/events';
 
 /** All that is kept of a client. Photographs and signed papers are named with their digests and fetched by themselves. */
@@ -77,7 +78,11 @@ export async function clientRecord(
     })),
     consents: (await consentsOf(db, clinicId, [clientId])).get(clientId)!,
     photos: pictures,
-    messages: sent.map(({ createdAt, to, text }) => ({ at: createdAt.toISOString(), to, text })),
+    messages: sent.map(({ createdAt, to, text }) => ({
+      at: createdAt.toISOString(),
+      to,
+      text: withoutToken(text),
+    })),
     staffNames: await staffNames(db, clinicId),
     handpieceNames: await handpieceNames(db, clinicId),
   };

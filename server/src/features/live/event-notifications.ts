@@ -19,6 +19,14 @@ export function tellDesk(db: Db, clinicId: string): void {
   notifyOfEvents(db, deskOf(clinicId), 0);
 }
 
+/** The key under which lines listen whether their session has ended. */
+export const sessionKey = (sessionId: string) => `session:${sessionId}`;
+
+/** Tells every server that a session has ended. */
+export function tellSession(db: Db, sessionId: string): void {
+  notifyOfEvents(db, sessionKey(sessionId), 0);
+}
+
 /** The place of the last event of a visit; 0 where it has none. */
 export async function lastKept(db: Db, clinicId: string, visitId: string): Promise<number> {
   const [row] = await db

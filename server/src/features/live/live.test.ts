@@ -87,6 +87,18 @@ describe('what goes on about a visit', () => {
     line.end();
   });
 
+  it('is told no longer once its session has ended, at whichever server', async () => {
+    const leaving = await app.signedIn('tobiah');
+    const lines = await Promise.all(
+      [app.url, beside.url].map((url) => lineAt(url, visitId, leaving.cookie())),
+    );
+    const staying = await listener(app.url);
+    expect((await leaving.post('/api/sign-out')).status).toBe(204);
+    expect(await Promise.all(lines.map(({ closed }) => closed))).toEqual([4401, 4401]);
+    await until(staying, await keep());
+    staying.end();
+  });
+
   it('is told to nobody who is not signed in, nor of a visit that there is not', async () => {
     const asked = await fetch(`${app.url}/api/visits/${visitId}/live`);
     expect(asked.status).toBe(401);

@@ -1,21 +1,48 @@
 import { LiveAsk, type DeskTold, type LiveTold } from '@tidy-quill/contract/live';
 import { read } from '@tidy-quill/contract/problem';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import type { WebSocket } from 'ws';
 import type { Db } from '../../db/connect';
 import { pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { asWebSocket } from '../../http/upgrade';
+import { sessionStands } from '../auth/store';
 import type { ConsoleBridge } from '../console/bridge';
 import { lineFor } from '../console/routes';
 import { pressKeeper } from '../visit/presses';
-import { deskOf, lastKept, notifyOfEvents, type EventFeed } from './event-notifications';
+import {
+  deskOf,
+  lastKept,
+  notifyOfEvents,
+  sessionKey,
+  type EventFeed,
+} from './event-notifications';
 
 const BEAT_MS = 15_000;
 
 export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Router {
   const router = Router();
   const keepPresses = pressKeeper(db);
+
+  /** Ends a line once its session has: at once where somebody signs out, else within seconds; gives how to stop. */
+  const endWithSession = (request: Request, line: WebSocket): (() => void) => {
+    const { sessionID } = request;
+    const actor = actorOf(request);
+    const look = () => {
+      sessionStands(db, actor, sessionID)
+        .then((stands) => {
+          if (!stands) line.close(SIGNED_OUT);
+        })
+        // A database that is lost for now says nothing of a session.
+        .catch(() => {});
+    };
+    const timer = setInterval(look, BEAT_MS);
+    const leave = feed.listen(sessionKey(sessionID), look);
+    return () => {
+      clearInterval(timer);
+      leave();
+    };
+  };
 
   /** The line of an open visit, as `contract/live` has it: what goes on comes down, presses go up. */
   router.get('/visits/:id/live', async (request) => {
@@ -36,6 +63,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
       }),
       room?.listen((live) => say({ tell: 'console', live })) ?? (() => {}),
       beat(line),
+      endWithSession(request, line),
     ];
     line.on('message', (data) => {
       const asked = read(LiveAsk, parsed(String(data)));
@@ -70,6 +98,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
         line.send(JSON.stringify({ tell: 'desk' } satisfies DeskTold)),
       ),
       beat(line),
+      endWithSession(request, line),
     ];
     line.on('error', () => {});
     line.on('close', () => {
@@ -82,6 +111,8 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
 
 // RFC 6455 §7.4.1: data that does not fit the message's type.
 const INVALID_PAYLOAD = 1007;
+// Of the range that RFC 6455 §7.4.2 leaves to applications.
+const SIGNED_OUT = 4401;
 
 function parsed(said: string): unknown {
   try {

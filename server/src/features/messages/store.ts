@@ -7,6 +7,10 @@ import type { MessageCarrier } from './carrier';
 
 const NEWEST = 200;
 
+/** A message without the token of its link: whoever reads the outbox, an export or the database cannot open it. */
+export const withoutToken = (text: string): string =>
+  text.replace(/\/(answer|diary)\/[\w-]{20,}/g, '/$1/…');
+
 /** The newest messages of the outbox. */
 export async function messagesOf(db: Queryable, clinicId: string): Promise<Message[]> {
   const rows = await db
@@ -24,7 +28,7 @@ export async function messagesOf(db: Queryable, clinicId: string): Promise<Messa
     clientId: message.clientId,
     clientName: `${givenName} ${familyName}`,
     to: message.to,
-    text: message.text,
+    text: withoutToken(message.text),
     state: message.state,
     problem: message.problem,
     createdAt: message.createdAt.toISOString(),
@@ -45,7 +49,11 @@ export async function carry(
   if (message.state === 'sent') return;
   try {
     await carrier.send({ to: message.to, text: message.text });
-    await db.update(messages).set({ state: 'sent', problem: null, sentAt: new Date() }).where(mine);
+    const text = withoutToken(message.text);
+    await db
+      .update(messages)
+      .set({ state: 'sent', problem: null, sentAt: new Date(), text })
+      .where(mine);
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'The message was not taken';
     await db.update(messages).set({ state: 'failed', problem }).where(mine);

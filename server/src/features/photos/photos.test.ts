@@ -7,6 +7,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor } from '../../testing/consent';
+import { inTurn } from './picture-queue';
 import { withoutMetadata } from './without-metadata';
 
 let app: Application;
@@ -58,6 +59,31 @@ describe('a picture without what was written beside it', () => {
     },
   );
 
+  it('keeps no byte that was hidden where a picture may hold anything', async () => {
+    const jpeg = await taken('jpeg');
+    const hidden = Buffer.from('hidden words');
+    const segment = (marker: number, content: Buffer) => {
+      const head = Buffer.from([0xff, marker, 0, 0]);
+      head.writeUInt16BE(content.length + 2, 2);
+      return Buffer.concat([head, content]);
+    };
+    // After the first two bytes: a JFIF segment with a small picture, an Adobe segment with more, a colour profile.
+    const jfif = Buffer.concat([
+      Buffer.from('JFIF\0\x01\x02\0\0\x48\0\x48\x01\x01', 'latin1'),
+      hidden,
+    ]);
+    const adobe = Buffer.concat([Buffer.from('Adobe\0\x64\0\0\0\0\x01', 'latin1'), hidden]);
+    const profile = Buffer.concat([Buffer.from('ICC_PROFILE\0\x01\x01', 'latin1'), hidden]);
+    const stuffed = Buffer.concat([
+      jpeg.subarray(0, 2),
+      ...[segment(0xe0, jfif), segment(0xee, adobe), segment(0xe2, profile)],
+      jpeg.subarray(2),
+    ]);
+    const clean = withoutMetadata('image/jpeg', stuffed);
+    expect(clean.toString('latin1')).not.toContain('hidden words');
+    expect((await sharp(clean).metadata()).format).toBe('jpeg');
+  });
+
   it('loses what was put behind its end', async () => {
     const before = Buffer.concat([await taken('jpeg'), Buffer.from('where it was taken')]);
     expect(withoutMetadata('image/jpeg', before).toString('latin1')).not.toContain('where it was');
@@ -108,6 +134,29 @@ describe('photographs', () => {
     ]);
     const elsewhere = await send(v7(), whole, 'image/jpeg', v7());
     expect(fields(elsewhere.body)).toBe('is not a zone of this visit');
+  });
+
+  it('are never decoded when they would take too much, and wait their turn', async () => {
+    const bomb = await sharp({
+      create: { width: 8000, height: 8000, channels: 3, background: '#c99a7b' },
+      limitInputPixels: false,
+    })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect(bomb.length).toBeLessThan(1024 * 1024);
+    const { status, body } = await send(v7(), bomb, 'image/png');
+    expect([status, body]).toMatchObject([
+      400,
+      { fields: [{ problem: 'must have 50 million pixels at most' }] },
+    ]);
+    let release = () => {};
+    const busy = new Promise<void>((resolve) => (release = resolve));
+    const all = Array.from({ length: 9 }, () => inTurn(() => busy));
+    const late = await send(v7(), await taken('jpeg'));
+    expect([late.status, late.body]).toMatchObject([503, { type: 'tag:tidy-quill,2026:busy' }]);
+    release();
+    await Promise.all(all);
+    expect((await send(v7(), await taken('jpeg'))).status).toBe(201);
   });
 
   it('are shown to nobody outside, and never change', async () => {

@@ -17,8 +17,8 @@ export function photoRoutes(db: Db): Router {
   });
 
   const send = (response: Response, { type, bytes }: { type: string; bytes: Buffer }) => {
-    // It never changes, and nobody but who may see it should keep it.
-    response.set('cache-control', 'private, max-age=31536000, immutable').type(type).send(bytes);
+    // It never changes, but is not to stay on a tablet after its reader has gone.
+    response.set('cache-control', 'private, max-age=300').type(type).send(bytes);
   };
 
   router.get('/photos/:id', async (request, response) => {

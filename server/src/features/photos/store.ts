@@ -17,6 +17,7 @@ import type { Actor } from '../../http/session';
 import { visitContext } from '../visit/visit-context';
 import { eventsOf } from '../visit/events';
 import { findVisit } from '../visit/store';
+import { inTurn } from './picture-queue';
 import { withoutMetadata } from './without-metadata';
 
 const THUMBNAIL_PX = 320;
@@ -92,7 +93,8 @@ async function findPhoto(db: Queryable, clinicId: string, id: string): Promise<P
 /** Checks that the bytes are a picture of a type and size that is taken, by what they hold, not what they are called. */
 async function read(sent: Buffer) {
   if (sent.length === 0) throw refused('picture', 'is empty');
-  const found = await sharp(sent, { limitInputPixels: PHOTO_LIMITS.sidePx ** 2, failOn: 'error' })
+  // Only the head is read here: how large it would be is known before anything is decoded.
+  const found = await sharp(sent, { limitInputPixels: false, failOn: 'error' })
     .metadata()
     .catch(() => null);
   const type = found === null ? undefined : TYPES[found.format];
@@ -100,8 +102,18 @@ async function read(sent: Buffer) {
   if (Math.max(found.width, found.height) > PHOTO_LIMITS.sidePx) {
     throw refused('picture', `must be ${PHOTO_LIMITS.sidePx} pixels a side at most`);
   }
+  if (found.width * found.height > PHOTO_LIMITS.pixels) {
+    throw refused('picture', `must have ${PHOTO_LIMITS.pixels / 1e6} million pixels at most`);
+  }
   const original = withoutMetadata(type, sent);
-  const thumbnail = await sharp(original)
+  const thumbnail = await inTurn(() => smallOf(original));
+  const { width, height } = found.autoOrient;
+  const sha256 = createHash('sha256').update(original).digest('hex');
+  return { type, width, height, sha256, original, thumbnail };
+}
+
+const smallOf = (original: Buffer): Promise<Buffer> =>
+  sharp(original, { limitInputPixels: PHOTO_LIMITS.pixels })
     .autoOrient()
     .resize(THUMBNAIL_PX, THUMBNAIL_PX, { fit: 'inside', withoutEnlargement: true })
     .flatten({ background: '#ffffff' })
@@ -110,10 +122,6 @@ async function read(sent: Buffer) {
     .catch(() => {
       throw refused('picture', 'is damaged');
     });
-  const { width, height } = found.autoOrient;
-  const sha256 = createHash('sha256').update(original).digest('hex');
-  return { type, width, height, sha256, original, thumbnail };
-}
 
 /** A photograph's bytes, whole or small; 404 where there is none. */
 export async function photoFile(

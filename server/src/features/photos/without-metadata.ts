@@ -1,6 +1,7 @@
 /**
  * A picture's bytes without what a camera wrote beside it: where it was taken, with what, by whom. The picture itself
- * is passed on untouched, byte for byte; colour profiles stay, and a JPEG keeps which way up it is.
+ * is passed on untouched, byte for byte; nothing stays that could hold something else: no colour profile, no small picture, no
+ * text. A JPEG keeps which way up it is.
  */
 export function withoutMetadata(type: 'image/jpeg' | 'image/png', bytes: Buffer): Buffer {
   return type === 'image/jpeg' ? jpegWithout(bytes) : pngWithout(bytes);
@@ -11,7 +12,6 @@ const EOI = 0xd9;
 const SOS = 0xda;
 const APP0 = 0xe0;
 const APP1 = 0xe1;
-const APP2 = 0xe2;
 const APP14 = 0xee;
 const APP15 = 0xef;
 const COMMENT = 0xfe;
@@ -28,19 +28,37 @@ function jpegWithout(bytes: Buffer): Buffer {
     const segment = bytes.subarray(at, end);
     if (marker === APP1) orientation = exifOrientation(segment) ?? orientation;
     const upTo = marker === SOS ? endOfScan(bytes, end) : end;
-    if (isKept(marker, segment)) kept.push(bytes.subarray(at, upTo));
+    const own = keptOf(marker, bytes.subarray(at, upTo));
+    if (own !== null) kept.push(own);
     at = upTo;
   }
   if (orientation !== 1) kept.splice(1, 0, orientationSegment(orientation));
   return Buffer.concat([...kept, Buffer.from([0xff, EOI])]);
 }
 
-function isKept(marker: number, segment: Buffer): boolean {
-  if (marker === COMMENT) return false;
-  if (marker < APP0 || marker > APP15) return true;
-  // JFIF and Adobe say how to read the colours; of APP2 only a colour profile is wanted.
-  if (marker === APP0 || marker === APP14) return true;
-  return marker === APP2 && segment.toString('latin1', 4, 15) === 'ICC_PROFILE';
+// What of a JFIF and of an Adobe segment says how to read the colours; whatever follows is free.
+const JFIF_BYTES = 14;
+const ADOBE_BYTES = 12;
+
+/** What is kept of a segment; null where nothing is. */
+function keptOf(marker: number, segment: Buffer): Buffer | null {
+  if (marker === COMMENT) return null;
+  if (marker < APP0 || marker > APP15) return segment;
+  const name = segment.toString('latin1', 4, 9);
+  if (marker === APP0 && name === 'JFIF\0') {
+    const cut = trimmed(segment, JFIF_BYTES);
+    // It has no small picture any more.
+    cut.fill(0, cut.length - 2);
+    return cut;
+  }
+  return marker === APP14 && name === 'Adobe' ? trimmed(segment, ADOBE_BYTES) : null;
+}
+
+/** A segment with so many bytes of content. */
+function trimmed(segment: Buffer, length: number): Buffer {
+  const cut = Buffer.from(segment.subarray(0, 4 + length));
+  cut.writeUInt16BE(length + 2, 2);
+  return cut;
 }
 
 /** Where a scan ends: at the first marker that is neither a stuffed 0xFF nor a restart. */
@@ -89,7 +107,7 @@ function orientationSegment(orientation: number): Buffer {
 
 /** What a PNG may hold besides its picture that a reader needs; all else (text, time, Exif) is left out. */
 const PNG_KEPT = [
-  ...['IHDR', 'PLTE', 'IDAT', 'IEND', 'tRNS', 'gAMA', 'cHRM', 'sRGB', 'iCCP', 'sBIT', 'pHYs'],
+  ...['IHDR', 'PLTE', 'IDAT', 'IEND', 'tRNS', 'gAMA', 'cHRM', 'sRGB', 'sBIT', 'pHYs'],
 ];
 
 /** PNG (ISO/IEC 15948): a signature of 8 bytes, then chunks of length, type, content, checksum. */

@@ -65,7 +65,9 @@ describe('what the client took home', () => {
     expect(text).toContain('After your laser hair removal');
     expect(text).toContain(`${client.givenName} ${client.familyName}, both forearms`);
     // Each setting with its own pulses and pain.
-    expect(text).toMatch(/both forearms: 245 pulses at 13 J\/cm², 30 ms, 18\smm, pain up to 4, small bumps/);
+    expect(text).toMatch(
+      /both forearms: 245 pulses at 13 J\/cm², 30 ms, 18\smm, pain up to 4, small bumps/,
+    );
     expect(text).toContain('Keep the sun off the skin we treated.');
     expect(text).toMatch(/No self-tan\. Again from \w{3} \d+ \w{3} \d{4}\./);
     expect(text).toContain('Do not wax, pluck or thread until your course has ended.');

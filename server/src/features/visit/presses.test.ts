@@ -51,6 +51,21 @@ describe('presses of a session that has begun', () => {
     expect((await opened()).after).toBe(kept.after);
   });
 
+  it('are refused aloud where another visit has one with their id', async () => {
+    const mine = press(2);
+    expect((await send(one, begun, 0, mine)).status).toBe(200);
+    const visits = ((await one.get('/api/today')).body as Day).visits;
+    // One that nobody has begun, and one whose presses need not be judged either.
+    const treated = visits.find(({ client }) => client.name.includes('Yewbarrow'))!.id;
+    for (const id of [waiting, treated]) {
+      const { status, body } = await send(one, id, 0, mine);
+      expect([status, body]).toMatchObject([
+        409,
+        { title: 'Another visit has an entry with this id' },
+      ]);
+    }
+  });
+
   it('are kept once, however often they are sent, in the order of their batch', async () => {
     const { after } = await opened();
     const batch = [press(1), press(2), press(3)];

@@ -12,7 +12,7 @@ import { refuseVisitEvent, USUAL_UNDO_MINUTES, type EventRefusal } from '@tidy-q
 import { EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clinics, visitEvents, visits } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
@@ -136,6 +136,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const all = [...(await eventsOf(tx, clinicId, [visitId])).get(visitId)!];
     const known = new Set(all.map(({ id }) => id));
     const sent = asked.filter(({ id }) => !known.has(id));
+    await refuseTakenIds(tx, clinicId, sent);
     const { timeZone, undoMinutes } = await clinicFigures(tx, clinicId);
     const today = clinicToday(timeZone);
     const locked = { tx, clinicId, visit, events: [...all], timeZone, today };
@@ -176,6 +177,25 @@ export async function appendJudged<Asked extends { readonly id: string }>(
   notifyOfEvents(db, visitId, kept.after);
   if (onDesk) tellDesk(db, clinicId);
   return kept;
+}
+
+/** @throws HttpProblem 409 where another visit has an entry with one of these ids: passed over, it would be lost */
+async function refuseTakenIds(
+  db: Queryable,
+  clinicId: string,
+  asked: readonly { readonly id: string }[],
+): Promise<void> {
+  if (asked.length === 0) return;
+  const ids = asked.map(({ id }) => id);
+  const taken = await db
+    .select({ id: visitEvents.id })
+    .from(visitEvents)
+    .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.id, ids)))
+    .limit(1);
+  if (taken.length === 0) return;
+  throw new HttpProblem('conflict', 'Another visit has an entry with this id', {
+    detail: `Entry ${taken[0]!.id} was recorded for another visit. Give the new entry an id of its own.`,
+  });
 }
 
 /** What of a clinic's own figures an event is judged by. */

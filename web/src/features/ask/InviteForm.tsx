@@ -5,6 +5,7 @@ import { v7 } from 'uuid';
 import { problemText, useInviteMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { Dialog } from '../../widgets/Dialog';
+import { EndLinks } from '../../widgets/EndLinks';
 import { clockText, dayOf, dayText } from '../../text';
 
 /** A link for the client's own phone: sent by the outbox, and shown as a code to be scanned here. */
@@ -24,9 +25,12 @@ export function InviteForm({ visitId, onClose }: { visitId: string; onClose: () 
         nothing else; the answers wait here to be confirmed.
       </p>
       {data === undefined ? (
-        <Button type="primary" loading={isLoading} onClick={() => void invite({ visitId, id })}>
-          Send the link
-        </Button>
+        <>
+          <Button type="primary" loading={isLoading} onClick={() => void invite({ visitId, id })}>
+            Send the link
+          </Button>
+          <EndLinks visitId={visitId} to="invitation" />
+        </>
       ) : (
         <>
           {code === null ? (

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { v7 } from 'uuid';
 import { useOpenDiaryMutation } from '../../app/after-api';
 import { problemText } from '../../app/api';
+import { EndLinks } from '../../widgets/EndLinks';
 import { useOpenVisit } from '../visit/use-visit';
 
 /** Sends the client a link with which to tell how it heals; shown once, for who has no telephone at hand. */
@@ -13,9 +14,12 @@ export function OpenDiary() {
   const [open, { data, isLoading, error }] = useOpenDiaryMutation();
   if (data !== undefined) {
     return (
-      <p className="small" role="status">
-        Diary sent: <a href={data.url}>{data.url}</a>
-      </p>
+      <>
+        <p className="small" role="status">
+          Diary sent: <a href={data.url}>{data.url}</a>
+        </p>
+        <EndLinks visitId={visit.id} to="diary-link" />
+      </>
     );
   }
   return (
@@ -27,6 +31,7 @@ export function OpenDiary() {
       >
         Send a healing diary
       </Button>
+      <EndLinks visitId={visit.id} to="diary-link" />
       {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
     </>
   );
