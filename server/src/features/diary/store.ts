@@ -99,7 +99,7 @@ async function mayPhotograph(db: Queryable, clinicId: string, visit: VisitHeader
 }
 
 /** The most that one diary holds. */
-export const DIARY_LIMITS = { entries: 60, photos: 20 } as const;
+const DIARY_LIMITS = { entries: 60, photos: 20 } as const;
 
 /** Refuses a picture before a byte of it is read: 404 for a token that opens nothing, 422 where the diary has enough of them. */
 export async function mayAddPhoto(db: Queryable, token: string): Promise<void> {
