@@ -11,12 +11,18 @@ const environment = (databaseUrl, more = {}) => ({
 });
 
 /** Migrates a database and fills the demo into an empty one. */
-export function prepare(databaseUrl, { freshDemo = false } = {}) {
+export function prepare(databaseUrl, { freshDemo = false, appPassword } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
       [join(root, 'server/dist/migrate-and-seed.js'), ...(freshDemo ? ['--fresh-demo'] : [])],
-      { env: environment(databaseUrl), stdio: ['ignore', 'inherit', 'pipe'] },
+      {
+        env: environment(
+          databaseUrl,
+          appPassword === undefined ? {} : { APP_PASSWORD: appPassword },
+        ),
+        stdio: ['ignore', 'inherit', 'pipe'],
+      },
     );
     let said = '';
     child.stderr.on('data', (chunk) => (said += chunk));
@@ -64,22 +70,23 @@ export function serveConsoles(port) {
  * Starts the built server; gives its URL and process. `port` 0 takes any free one; a port that is
  * taken gives way to the next.
  */
-export async function serve(databaseUrl, { port, tries = 20, consoles = '' }) {
+export async function serve(databaseUrl, { port, tries = 20, consoles = '', appUrl }) {
   for (let next = port; next < port + tries; next++) {
-    const started = await tryPort(databaseUrl, next, consoles);
+    const started = await tryPort(databaseUrl, next, consoles, appUrl);
     if (started !== null) return started;
     if (port === 0) break;
   }
   throw new Stop(`No free port from ${port} on`);
 }
 
-function tryPort(databaseUrl, port, consoles) {
+function tryPort(databaseUrl, port, consoles, appUrl) {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
       env: environment(databaseUrl, {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),
         ...(consoles === '' ? {} : { SIMULATED_CONSOLES: consoles }),
+        ...(appUrl === undefined ? {} : { APP_DATABASE_URL: appUrl }),
       }),
       // The channel tells the server when this process is gone, however it ended.
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],

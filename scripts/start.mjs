@@ -35,13 +35,17 @@ await run(async () => {
     const url = process.env.DATABASE_URL ?? postgres.url;
     await step('build', build);
     await step('data', async () => {
-      await prepare(url, { freshDemo });
+      await prepare(url, { freshDemo, appPassword: postgres?.appPassword });
       return freshDemo ? 'migrated, demo made anew' : 'migrated';
     });
     // Real consoles are named by the environment; else the demo's rooms have simulated ones.
     if (process.env.ROOM_CONSOLES === undefined)
       consoles = await serveConsoles(portAsked() === 0 ? 0 : portAsked() + 1000);
-    server = await serve(url, { port: portAsked(), consoles: consoles?.rooms });
+    server = await serve(url, {
+      port: portAsked(),
+      consoles: consoles?.rooms,
+      appUrl: postgres?.appUrl,
+    });
     server.child.once('exit', () => void close().then(() => process.exit(1)));
     console.log(
       `\n${server.url}   sign in as idony, caspian or morwenna, password: quill and candle\n`,

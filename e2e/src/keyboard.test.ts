@@ -56,7 +56,8 @@ describe('consent', () => {
     await hand.enter('Save answers, go to');
     await hand.enter('Read and sign');
     await browser.see('What may go wrong');
-    await hand.enter('The client has read it');
+    await hand.tabTo('The client has read it');
+    await browser.keys(Key.SPACE);
     for (const [who, typed] of [
       [`Client, ${name}`, name],
       ['Technician', 'Idony Brackwater'],

@@ -1,6 +1,6 @@
 import { pino } from 'pino';
 import { makeApplication } from './app';
-import { connect } from './db/connect';
+import { connectAsApplication } from './db/connect';
 
 const databaseUrl = process.env['DATABASE_URL'];
 if (databaseUrl === undefined) {
@@ -9,7 +9,10 @@ if (databaseUrl === undefined) {
 }
 
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
-const connection = connect(databaseUrl);
+const connection = connectAsApplication({
+  databaseUrl,
+  applicationUrl: process.env['APP_DATABASE_URL'],
+});
 const { server, close: closeApplication } = await makeApplication({
   connection,
   logger,

@@ -10,11 +10,13 @@ if (databaseUrl === undefined || migrationsFolder === undefined) {
   process.exit(2);
 }
 
-await migrate(databaseUrl, migrationsFolder);
+await migrate(databaseUrl, migrationsFolder, process.env['APP_PASSWORD']);
 const { db, pool } = connect(databaseUrl);
 try {
-  if (process.argv.includes('--fresh-demo')) await removeDemo(db);
-  if (!(await hasClinic(db))) await fillDemo(db);
+  const fresh = process.argv.includes('--fresh-demo');
+  if (fresh) await removeDemo(db);
+  // Asked for, the demo is made beside other clinics too.
+  if (fresh || !(await hasClinic(db))) await fillDemo(db);
 } finally {
   await pool.end();
 }

@@ -1,5 +1,6 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
+import { APPLICATION_ROLE } from './application-role';
 import * as schema from './schema';
 
 export type Db = NodePgDatabase<typeof schema>;
@@ -12,9 +13,31 @@ export interface Connection {
   readonly pool: pg.Pool;
 }
 
-export function connect(databaseUrl: string): Connection {
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 10 });
+/** Connects as whoever the address names: migrations and the demo's data do so as the owner. */
+export const connect = (databaseUrl: string): Connection =>
+  connected({ connectionString: databaseUrl });
+
+function connected(config: pg.PoolConfig): Connection {
+  const pool = new pg.Pool({ ...config, max: 10 });
   // A connection that drops while idle is replaced at the next query; that query reports what is wrong.
   pool.on('error', () => {});
   return { db: drizzle(pool, { schema }), pool };
+}
+
+/**
+ * Connects as the application: by an address whose account is the application's, or by the owner's, whose every
+ * connection then works as the application's role.
+ */
+export function connectAsApplication(urls: {
+  readonly databaseUrl: string;
+  readonly applicationUrl?: string | undefined;
+}): Connection {
+  if (urls.applicationUrl !== undefined) return connect(urls.applicationUrl);
+  return connected({
+    connectionString: urls.databaseUrl,
+    // No connection is handed out before it works as the application.
+    onConnect: async (client) => {
+      await client.query(`set role ${APPLICATION_ROLE}`);
+    },
+  });
 }

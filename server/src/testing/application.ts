@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino, type Logger } from 'pino';
 import { makeApplication } from '../app';
-import { connect, type Connection } from '../db/connect';
+import { connect, connectAsApplication, type Connection } from '../db/connect';
 import type { ReachedBy } from '../http/origin';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { filledDatabase } from '../../test-databases.mjs';
@@ -68,8 +68,10 @@ export async function startApplication(
   reachedBy: ReachedBy = {},
 ): Promise<Application> {
   const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
+  // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
-  const { url, close } = await listening(connection, logger, reachedBy);
+  const own = connectAsApplication({ databaseUrl });
+  const { url, close } = await listening(own, logger, reachedBy);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -83,6 +85,7 @@ export async function startApplication(
     },
     close: async () => {
       await close();
+      await own.pool.end();
       await connection.pool.end();
     },
   };
@@ -90,7 +93,7 @@ export async function startApplication(
 
 /** Another server beside one that runs, on the same database. */
 export async function startBeside({ databaseUrl }: Application) {
-  const connection = connect(databaseUrl);
+  const connection = connectAsApplication({ databaseUrl });
   const { url, close } = await listening(connection, SILENT);
   return {
     url,

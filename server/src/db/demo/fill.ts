@@ -6,7 +6,7 @@ import { hashPassword } from '../../features/auth/store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
-import { diaryEntries, diaryLinks, diaryReads } from '../diary-tables';
+import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
   aheadAnswers,
   areas,
@@ -51,7 +51,7 @@ export async function fillDemo(db: Db): Promise<void> {
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryLinks, messages],
+  ...[diaryPhotos, diaryLinks, messages],
   ...[photos, visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
 ];
 
@@ -65,6 +65,7 @@ const KEPT = [
   [photos, 'photos_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
+  [diaryPhotos, 'diary_photos_append_only'],
 ] as const;
 
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */

@@ -47,6 +47,8 @@ export function SignaturePad({
       <legend id={id}>{label}</legend>
       {typing ? (
         <Input
+          // Whoever chose to type goes on typing.
+          autoFocus
           aria-label={`${label}, full name typed`}
           placeholder="Full name"
           value={name}
