@@ -1,8 +1,10 @@
+import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
-import { root, Stop } from './setup.mjs';
+import { root, run, Stop } from './setup.mjs';
 
 /** Builds server and pages where their sources changed since the last build. */
 export async function build() {
@@ -17,6 +19,20 @@ export async function build() {
     built.push('pages');
   }
   return built.length === 0 ? 'up to date' : built.join(' and ');
+}
+
+/** Builds in a process of its own, so that whoever goes on running does not keep its memory. */
+export function buildApart() {
+  const child = spawn(process.execPath, [fileURLToPath(import.meta.url)], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  child.stdout.on('data', (chunk) => (said += chunk));
+  return new Promise((resolve, reject) => {
+    child.once('exit', (code) =>
+      code === 0 ? resolve(said.trim()) : reject(new Stop('The build failed')),
+    );
+  });
 }
 
 const OUTPUT = { server: 'server/dist/main.js', web: 'web/dist/index.html' };
@@ -112,4 +128,8 @@ async function buildWeb() {
   }
   await compress(join(root, 'web/dist'));
   built('web');
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await run(async () => console.log(await build()));
 }

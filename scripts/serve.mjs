@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { root, Stop } from './setup.mjs';
@@ -70,13 +71,24 @@ export function serveConsoles(port) {
  * Starts the built server; gives its URL and process. `port` 0 takes any free one; a port that is
  * taken gives way to the next.
  */
-export async function serve(databaseUrl, { port, tries = 20, consoles = '', appUrl }) {
+export async function serve(databaseUrl, { port, tries = 20, consoles = '', appUrl = '' }) {
   for (let next = port; next < port + tries; next++) {
+    // Cheaper to ask than to start a whole server on it.
+    if (next !== 0 && !(await isFree(next))) continue;
     const started = await tryPort(databaseUrl, next, consoles, appUrl);
     if (started !== null) return started;
     if (port === 0) break;
   }
   throw new Stop(`No free port from ${port} on`);
+}
+
+/** Whether nothing listens on a port of loopback. */
+function isFree(port) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
 }
 
 function tryPort(databaseUrl, port, consoles, appUrl) {
@@ -86,7 +98,7 @@ function tryPort(databaseUrl, port, consoles, appUrl) {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),
         ...(consoles === '' ? {} : { SIMULATED_CONSOLES: consoles }),
-        ...(appUrl === undefined ? {} : { APP_DATABASE_URL: appUrl }),
+        ...(appUrl === '' ? {} : { APP_DATABASE_URL: appUrl }),
       }),
       // The channel tells the server when this process is gone, however it ended.
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],

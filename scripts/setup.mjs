@@ -75,7 +75,9 @@ export function debian(names, find) {
   if (find() !== null) return 'found';
   const command = `apt-get install -y --no-install-recommends ${names.join(' ')}`;
   if (process.getuid?.() !== 0 || folderWith(['apt-get']) === null) {
-    throw new Stop(`Some programs are missing. Install them once with:\n\n  sudo ${command}\n`);
+    throw new Stop(
+      `Some programs are missing. Install them once, as root:\n\n  apt-get update && ${command}\n`,
+    );
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   execFileSync('apt-get', ['update', '-qq'], { stdio: 'ignore', env });

@@ -1,21 +1,29 @@
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { debian, packages, root, run, step, Stop } from './setup.mjs';
 import { dataFolder, findPostgres, startPostgres } from './postgres.mjs';
 
+const PARENT_MS = 1000;
+
 await run(async () => {
   const freshDemo = process.argv.includes('--fresh-demo');
   if (freshDemo && process.stdin.isTTY && !(await agreed())) return;
   console.log('Tidy Quill');
+  // What is missing of Debian is said before minutes go into anything else.
+  const had =
+    process.env.DATABASE_URL === undefined ? debian(['postgresql'], findPostgres) : undefined;
   await step('packages', packages);
-  const { build } = await import('./build.mjs');
+  const { buildApart } = await import('./build.mjs');
   const { end, prepare, serve, serveConsoles } = await import('./serve.mjs');
   let postgres = null;
   let server = null;
   let consoles = null;
   let ending = null;
+  let leaveIt;
   const close = () =>
     (ending ??= (async () => {
+      leaveIt?.();
       if (server !== null) await end(server.child);
       if (consoles !== null) await end(consoles.child);
       await postgres?.stop();
@@ -23,17 +31,21 @@ await run(async () => {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
     process.on(signal, () => void close().then(() => process.exit(0)));
   }
+  // npm that is ended passes no signal on to what it started through a shell.
+  const begun = ancestors();
+  setInterval(() => {
+    if (ancestors() !== begun) void close().then(() => process.exit(0));
+  }, PARENT_MS).unref();
   try {
     await step('database', async () => {
       if (process.env.DATABASE_URL !== undefined) return 'from DATABASE_URL';
-      const had = debian(['postgresql'], findPostgres);
       postgres = await startPostgres(
         dataFolder(process.env.TIDY_QUILL_DATA ?? join(root, '.data')),
       );
       return `PostgreSQL ${had === 'installed' ? 'installed and ' : ''}${postgres.found ? 'found running' : 'started'}`;
     });
     const url = process.env.DATABASE_URL ?? postgres.url;
-    await step('build', build);
+    await step('build', buildApart);
     await step('data', async () => {
       await prepare(url, { freshDemo, appPassword: postgres?.appPassword });
       return freshDemo ? 'migrated, demo made anew' : 'migrated';
@@ -46,6 +58,7 @@ await run(async () => {
       consoles: consoles?.rooms,
       appUrl: postgres?.appUrl,
     });
+    leaveIt = postgres?.keepUp((line) => console.log(line));
     server.child.once('exit', () => void close().then(() => process.exit(1)));
     console.log(
       `\n${server.url}   sign in as idony, caspian or morwenna, password: quill and candle\n`,
@@ -55,6 +68,18 @@ await run(async () => {
     throw error;
   }
 });
+
+/** The processes that this one was started by: its parent, and npm behind npm's shell where the system tells. */
+function ancestors() {
+  const { ppid } = process;
+  try {
+    // After the name in brackets: state, then the parent (proc_pid_stat(5)).
+    const stat = readFileSync(`/proc/${ppid}/stat`, 'utf8');
+    return `${ppid} ${stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]}`;
+  } catch {
+    return String(ppid);
+  }
+}
 
 function portAsked() {
   const port = Number(process.env.PORT ?? 4310);

@@ -74,8 +74,8 @@ export function cautionsFor(
   return list.filter(([, holds]) => holds).map(([code]) => code);
 }
 
-// Longer under −2 °C and the cold itself may burn.
-const FROST_S = 1;
+/** Longest time under −2 °C, s: beyond it the cold itself may burn. */
+export const FROST_S = 1;
 // From here on skin may be too numb to warn.
 const LONG_COLD_S = 300;
 

@@ -1,3 +1,4 @@
+import { FROST_S } from './cautions';
 import { stepDown } from '../units';
 import { coolingDials, coolingOf, turned } from './cooling-dial';
 import { evaluate } from './evaluate';
@@ -27,7 +28,6 @@ export interface Reliefs {
 }
 
 const EASED_TO = 0.9;
-const FROST_S = 1;
 const PACKS_S = [60, 120, 180, 240] as const;
 
 /**

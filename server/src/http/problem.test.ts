@@ -34,6 +34,8 @@ beforeAll(async () => {
       core: new InputError('spot.diameterMm', 'must be within 0.5 to 100 mm, got 0'),
       conflict: new HttpProblem('conflict', 'Somebody was faster', { current: { version: 4 } }),
       names: Object.assign(new Error('insert'), { cause: { code: '23503' } }),
+      full: Object.assign(new Error('insert'), { cause: { code: '53100' } }),
+      busy: new HttpProblem('busy', 'Too many at once', { retryAfterS: 5 }),
       fault: new Error('secret: the password of the database'),
     }[request.params.what];
   });
@@ -111,6 +113,16 @@ describe('a request that goes wrong', () => {
     expect(await ask('/thrown/names')).toMatchObject({
       ...{ status: 400, body: { title: 'This names something that does not exist' } },
     });
+  });
+
+  it('for want of room or of time says to come again', async () => {
+    expect(await ask('/thrown/full')).toMatchObject({
+      status: 503,
+      body: { title: 'The server’s disk is full: nothing can be kept until there is room' },
+    });
+    const busy = await fetch(`${url}/thrown/busy`);
+    expect([busy.status, busy.headers.get('retry-after')]).toEqual([503, '5']);
+    expect(JSON.stringify(await busy.json())).not.toContain('retryAfterS');
   });
 
   it('by the server’s own fault tells the log where, and nobody what it said', async () => {

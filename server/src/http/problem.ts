@@ -27,6 +27,7 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
 
 const TOO_LARGE = 413;
 const FOREIGN_KEY_VIOLATION = '23503';
+const DISK_FULL = '53100';
 
 interface ProblemMore {
   readonly detail?: string;
@@ -97,6 +98,12 @@ function asProblem(error: unknown): HttpProblem {
   const { status, cause } = error as { status?: number; cause?: { code?: string } };
   if (cause?.code === FOREIGN_KEY_VIOLATION) {
     return new HttpProblem('invalid-input', 'This names something that does not exist');
+  }
+  if (cause?.code === DISK_FULL) {
+    return new HttpProblem(
+      'busy',
+      'The server’s disk is full: nothing can be kept until there is room',
+    );
   }
   if (status === TOO_LARGE) {
     return new HttpProblem('invalid-input', 'This is larger than can be taken');
