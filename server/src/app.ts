@@ -38,6 +38,7 @@ import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
 import { publicOrigin, setOrigin, type ReachedBy } from './http/origin';
 import { answerProblems, HttpProblem } from './http/problem';
+import { routesOf, type ApiRoute } from './http/routes-of';
 import { sameOrigin } from './http/same-origin';
 import { actorOf, sessions } from './http/session';
 import { takeUpgrades } from './http/upgrade';
@@ -45,6 +46,8 @@ import { takeUpgrades } from './http/upgrade';
 /** The application, ready to listen. */
 export interface Application {
   readonly server: Server;
+  /** Every route of the API, as the router has it. */
+  readonly routes: readonly ApiRoute[];
   /** Ends every line to a browser, and resolves once nothing is answered any more. */
   readonly close: () => Promise<void>;
 }
@@ -92,13 +95,15 @@ export async function makeApplication(options: {
     await db.execute(sql`select 1`);
     response.json({ ok: true });
   });
-  app.use('/api', apiRouter(options.connection, shared.sessionSecret));
+  const api = apiRouter(options.connection, shared.sessionSecret);
+  app.use('/api', api);
   if (options.webFolder !== null) servePages(app, options.webFolder);
   app.use(answerProblems);
   const server = createServer(app);
   const endUpgraded = takeUpgrades(server, app);
   return {
     server,
+    routes: routesOf(api).map(({ method, path }) => ({ method, path: `/api${path}` })),
     close: () =>
       new Promise((resolve) => {
         server.close(() => resolve());

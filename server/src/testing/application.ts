@@ -4,6 +4,7 @@ import pg from 'pg';
 import { pino, type Logger } from 'pino';
 import { makeApplication } from '../app';
 import { connect, connectAsApplication, type Connection } from '../db/connect';
+import type { ApiRoute } from '../http/routes-of';
 import type { ReachedBy } from '../http/origin';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { filledDatabase } from '../../test-databases.mjs';
@@ -54,6 +55,8 @@ export interface Application {
   readonly databaseUrl: string;
   readonly connection: Connection;
   readonly url: string;
+  /** Every route of the API. */
+  readonly routes: readonly ApiRoute[];
   readonly person: () => Person;
   /** A person signed in as one of the demo's staff. */
   readonly signedIn: (name: string) => Promise<Person>;
@@ -71,12 +74,13 @@ export async function startApplication(
   // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
   const own = connectAsApplication({ databaseUrl });
-  const { url, close } = await listening(own, logger, reachedBy);
+  const { url, routes, close } = await listening(own, logger, reachedBy);
   const person = () => personAt(url);
   return {
     databaseUrl,
     connection,
     url,
+    routes,
     person,
     signedIn: async (name) => {
       const someone = person();
@@ -105,13 +109,13 @@ export async function startBeside({ databaseUrl }: Application) {
 }
 
 async function listening(connection: Connection, logger: Logger, reachedBy: ReachedBy = {}) {
-  const { server, close } = await makeApplication({
+  const { server, routes, close } = await makeApplication({
     ...{ connection, logger, reachedBy },
     webFolder: null,
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as { port: number };
-  return { url: `http://127.0.0.1:${port}`, close };
+  return { url: `http://127.0.0.1:${port}`, routes, close };
 }
 
 function personAt(url: string): Person {
