@@ -9,7 +9,7 @@ import {
   type RiskCode,
 } from '@tidy-quill/core/consent';
 import * as v from 'valibot';
-import { Id, line, Moment, note, whole } from './text';
+import { Id, line, note, whole } from './text';
 
 const Text = v.object({ title: line(200), body: line(8000) });
 
@@ -41,7 +41,6 @@ export type Signature = v.InferOutput<typeof Signature>;
 export const NewConsent = v.pipe(
   v.object({
     id: Id,
-    at: Moment,
     areaId: Id,
     kind: v.picklist(CONSENT_KINDS),
     /** Of the text that was read; another one since means that it has to be read again. */

@@ -17,15 +17,23 @@ declare module 'express-session' {
     actor: Actor;
     /** When its end was last put off, ms. */
     renewedMs: number;
+    /** When it was begun by signing in, ms. */
+    begunMs: number;
   }
 }
 
 const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 
+// However busy, a session ends: whoever works on signs in again.
+const LONGEST_MS = 7 * 24 * 60 * 60 * 1000;
+
 // A press in the room does not wait for a session to be written: its end is put off now and then.
 const RENEWED_EVERY_MS = 10 * 60 * 1000;
 
-/** Sessions in PostgreSQL behind an http-only, same-site cookie; twelve hours from the last request, give or take ten minutes. */
+/**
+ * Sessions in PostgreSQL behind an http-only, same-site cookie: twelve hours from the last request, give or take ten
+ * minutes, and seven days from signing in at the most.
+ */
 export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
   const Store = connectPgSimple(session);
   const store = new Store({
@@ -35,7 +43,13 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
     disableTouch: true,
   });
   const renew: RequestHandler = (request, _response, next) => {
-    const { renewedMs = 0, actor } = request.session;
+    const { renewedMs = 0, begunMs = 0, actor } = request.session;
+    if (actor !== undefined && Date.now() - begunMs > LONGEST_MS) {
+      request.session.destroy((error: unknown) =>
+        next(error ?? new HttpProblem('not-signed-in', 'Sign in again: it has been a week')),
+      );
+      return;
+    }
     // A session that has changed is saved, and its end put off with it.
     if (actor !== undefined && Date.now() - renewedMs > RENEWED_EVERY_MS) {
       request.session.renewedMs = Date.now();

@@ -15,7 +15,6 @@ export async function consentFor(
     .body as ConsentToRead;
   return {
     id: v7(),
-    at: new Date().toISOString(),
     areaId: area.id,
     kind,
     digest: text.digest,

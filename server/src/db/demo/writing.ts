@@ -1,3 +1,4 @@
+import type { NewConsent } from '@tidy-quill/contract/consent';
 import type { VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
@@ -39,9 +40,8 @@ export async function sign(
   const { areaId, clientId, signedOn, name, kind = 'hair' } = of;
   const { digest } = await consentToRead(tx, actor, clientId, { areaId, kind });
   const at = momentAt(signedOn, '00:01', TIME_ZONE);
-  await signConsent(tx, actor, clientId, {
+  const signed: NewConsent = {
     id: v7({ msecs: at.getTime() }),
-    at: at.toISOString(),
     areaId,
     kind,
     digest,
@@ -50,7 +50,8 @@ export async function sign(
     client: { kind: 'typed', name },
     guardian: null,
     technician: { kind: 'typed', name: DEMO_STAFF[0].name },
-  });
+  };
+  await signConsent(tx, actor, clientId, signed, at);
 }
 
 /** Keeps the events of a visit. */

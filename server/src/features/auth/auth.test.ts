@@ -162,6 +162,23 @@ describe('signing in', () => {
     expect((await person.get('/api/today')).status).toBe(401);
   });
 
+  it('ends a week after signing in, however busy it was', async () => {
+    const person = await app.signedIn('caspian');
+    const age = (days: number) =>
+      app.connection.pool.query(
+        `update session set sess = jsonb_set(sess::jsonb, '{begunMs}', to_jsonb($1::bigint))
+         where sess -> 'actor' ->> 'role' = 'supervisor'`,
+        [Date.now() - days * 86_400_000],
+      );
+    await age(6.9);
+    expect((await person.get('/api/me')).status).toBe(200);
+    await age(7.1);
+    expect((await person.get('/api/me')).body).toMatchObject({
+      title: 'Sign in again: it has been a week',
+    });
+    expect((await person.get('/api/me')).body).toMatchObject({ title: 'Sign in first' });
+  });
+
   it('keeps that the caution was read', async () => {
     const person = await app.signedIn('morwenna');
     expect((await person.get('/api/me')).body).toMatchObject({ cautionAccepted: false });

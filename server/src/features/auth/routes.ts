@@ -22,6 +22,7 @@ export function authRoutes(db: Db, tries: Tries, byAddress: Tries): Router {
     await byAddress.giveBack(address);
     await renew(request);
     request.session.actor = actor;
+    request.session.begunMs = Date.now();
     response.json(await signedIn(db, actor));
   });
 

@@ -9,6 +9,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor, signTreatment } from '../../testing/consent';
+import { signConsent } from './store';
 
 let app: Application;
 let person: Person;
@@ -79,11 +80,28 @@ describe('signing', () => {
 
   it('counts its day by the clinic’s clock: in summer half past eleven in UTC is past midnight there', async () => {
     const visit = await visitOf('Bristlecombe');
-    const body = await consentFor(person, visit, { at: '2026-06-30T23:30:00Z' });
-    expect((await sign(visit, body)).body).toMatchObject({
+    const body = await consentFor(person, visit);
+    const { rows } = await app.connection.pool.query<{ clinic_id: string; id: string }>(
+      "select clinic_id, id from staff where sign_in_name = 'idony'",
+    );
+    const { clinic_id: clinicId, id: staffId } = rows[0]!;
+    const actor = { clinicId, staffId, role: 'technician' } as const;
+    const at = new Date('2026-06-30T23:30:00Z');
+    const { db } = app.connection;
+    expect(await signConsent(db, actor, visit.client.id, body, at)).toMatchObject({
       signedOn: '2026-07-01',
       validUntil: '2027-07-01',
     });
+  });
+
+  it('carries the server’s time, whatever a tablet says', async () => {
+    const visit = await visitOf('Oxenstable');
+    const body = await consentFor(person, visit);
+    const before = Date.now();
+    const kept = (await sign(visit, { ...body, at: '2020-01-01T10:00:00Z' } as typeof body))
+      .body as Consent;
+    expect(Date.parse(kept.signedAt)).toBeGreaterThanOrEqual(before);
+    expect(Date.parse(kept.signedAt)).toBeLessThanOrEqual(Date.now());
   });
 
   it('takes a drawn signature', async () => {
@@ -108,7 +126,6 @@ describe('signing', () => {
     ['an area of somebody else', { areaId: v7() }, 'areaId'],
     ['photographs for no use', { kind: 'photographs' }, 'uses'],
     ['treatment with a use of photographs', { uses: ['teaching'] }, 'uses'],
-    ['a time to come', { at: '2099-01-01T10:00:00Z' }, 'at'],
     ['no name', { client: { kind: 'typed', name: ' ' } }, 'client.name'],
     ['a picture that is none', { client: { kind: 'drawn', png: 'x' } }, 'client.png'],
   ])('refuses %s, and keeps nothing', async (_, more, field) => {

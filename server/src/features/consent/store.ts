@@ -98,6 +98,8 @@ export const treatmentConsent = (
 /**
  * Keeps a signed consent: the text in force filled for this client, the signatures, and the PDF with its hash. Sent
  * twice, it is kept once.
+ *
+ * @param signedAt when the server has it, whatever the tablet's clock says: no consent is dated back or ahead
  * @throws HttpProblem 422 where a guardian is missing.
  */
 export async function signConsent(
@@ -105,18 +107,14 @@ export async function signConsent(
   actor: Actor,
   clientId: string,
   signed: NewConsent,
+  signedAt = new Date(),
 ): Promise<Consent> {
   const { clinicId, staffId } = actor;
   const already = await findConsent(db, clinicId, clientId, signed.id);
   if (already !== undefined) return already;
   const about = await particulars(db, actor, clientId, signed.areaId);
   const { client, area, clinic } = about;
-  const signedOn = clinicDay(new Date(signed.at), clinic.timeZone);
-  if (signedOn > clinicToday(clinic.timeZone)) {
-    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
-      fields: [{ field: 'at', problem: 'must not lie ahead' }],
-    });
-  }
+  const signedOn = clinicDay(signedAt, clinic.timeZone);
   const { content: rules } = await suitabilityInForce(db, clinicId);
   if (fullYears(client.birthDate, signedOn) < rules.ages.alone && signed.guardian === null) {
     throw new HttpProblem('refused-by-rule', 'A guardian has to sign too', {
@@ -141,7 +139,7 @@ export async function signConsent(
     areaId: area.id,
     staffId,
     kind: signed.kind,
-    signedAt: new Date(signed.at),
+    signedAt,
     signedOn,
     validUntil: validUntil(signedOn, texts.content.validMonths),
     guardian: signed.guardian !== null,

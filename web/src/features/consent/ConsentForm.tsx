@@ -10,7 +10,6 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { StageFoot } from '../visit/StageFoot';
 import { useOpenVisit } from '../visit/use-visit';
 import { SignaturePad } from './SignaturePad';
-import { nowText } from '../../app/clock';
 
 /** Reading, asking and signing, in that order; what is kept is what was read. */
 export function ConsentForm({
@@ -102,7 +101,6 @@ function ReadAndSign({
       uses: [...uses],
       asked,
       digest: text.digest,
-      at: nowText(),
       client: signed.client!,
       guardian: minor ? { ...guardian, signature: signed.guardian! } : null,
       technician: signed.technician!,
