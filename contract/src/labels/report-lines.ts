@@ -1,4 +1,5 @@
 import { clockText } from './format';
+import { momentText } from './spot';
 
 /** One line of the record: what it is, and what it was. */
 export interface SheetLine {
@@ -23,11 +24,18 @@ export interface SheetNames {
   readonly sayWho?: boolean;
 }
 
-/** When something was recorded, and by whom where the record is not one person's. */
-export const stamp = (
-  by: { readonly at: string; readonly staffId: string },
-  names: SheetNames,
-): string =>
-  names.sayWho === false
-    ? clockText(by.at, names.timeZone)
-    : `${clockText(by.at, names.timeZone)}, ${names.staff(by.staffId)}`;
+/** When something was recorded, when it arrived where that was much later or earlier, and by whom where several did. */
+export function stamp(
+  {
+    at,
+    staffId,
+    receivedAt,
+  }: Readonly<Record<'at' | 'staffId', string>> & {
+    readonly receivedAt?: string;
+  },
+  { timeZone, staff, sayWho }: SheetNames,
+): string {
+  const arrived = receivedAt === undefined ? '' : ` (received ${momentText(receivedAt, timeZone)})`;
+  const who = sayWho === false ? '' : `, ${staff(staffId)}`;
+  return `${clockText(at, timeZone)}${arrived}${who}`;
+}

@@ -48,6 +48,17 @@ describe('the record in words', () => {
     expect(lines([...events, faded], 'Found').at(-1)).toBe('Faded, by eye: black 70 %, red 25 %');
   });
 
+  it('tells both times of an entry that arrived long after its own', () => {
+    const late = events.map((event) => {
+      const minutes = event.body.kind === 'treatmentStarted' ? 20 : 0.1;
+      const receivedAt = new Date(Date.parse(event.at) + minutes * 60_000).toISOString();
+      return { ...event, receivedAt };
+    });
+    const [started] = lines(late, 'Treated').filter((line) => line.endsWith('Started'));
+    expect(started).toMatch(/^\d\d:\d\d \(received \w{3} \d+ \w{3} 2026, \d\d:\d\d\)/);
+    expect(lines(late, 'Treated').filter((line) => line.includes('received'))).toHaveLength(1);
+  });
+
   it('says of each light what it gave, and of each part what it got', () => {
     const treated = lines(events, 'Treated');
     expect(treated.slice(0, 5)).toEqual([

@@ -27,6 +27,8 @@ interface Stamp {
   readonly id: string;
   readonly at: string;
   readonly staffId: string;
+  /** When the server received it, where that was long after its own time or before it; absent otherwise. */
+  readonly receivedAt?: string;
 }
 
 /** One step of a session that its record names: a start, a change, a pause, a hand-over, an end. */
@@ -110,8 +112,8 @@ export interface VisitReport {
 export function visitReport(events: readonly VisitEvent[], bookedId: string): VisitReport {
   const ordered = standing(inOrder(events));
   const all = <K extends EventBody['kind']>(...kinds: readonly K[]) =>
-    ordered.flatMap(({ id, at, staffId, body }) =>
-      kinds.includes(body.kind as K) ? [{ ...(body as Of<K>), id, at, staffId }] : [],
+    ordered.flatMap((event) =>
+      kinds.includes(event.body.kind as K) ? [{ ...(event.body as Of<K>), ...stampOf(event) }] : [],
     );
   const signatures = all('recordSigned');
   const zones = zonesOf(events, bookedId).map((id) => zoneSheet(events, ordered, id, bookedId));
@@ -126,6 +128,17 @@ export function visitReport(events: readonly VisitEvent[], bookedId: string): Vi
     signatures,
     changedSinceSigned: changedSince(inOrder(events)),
   };
+}
+
+// What was sent at once arrives within seconds; so much later, or earlier, and the record tells both times.
+const ODD_MS = 5 * 60_000;
+
+/** When and by whom an event was recorded, and when it was received where that differs. */
+function stampOf({ id, at, staffId, receivedAt }: VisitEvent): Stamp {
+  const own = { id, at, staffId };
+  if (receivedAt === undefined) return own;
+  const offMs = Math.abs(Date.parse(receivedAt) - Date.parse(at));
+  return offMs > ODD_MS ? { ...own, receivedAt } : own;
 }
 
 /** What was not taken back again. */
@@ -184,7 +197,8 @@ function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
   let plan: AcceptedPlan | null = null;
   let before: readonly SheetTick[] = [];
   let ticks: readonly SheetTick[] = [];
-  for (const { id, at, staffId, body } of own) {
+  for (const event of own) {
+    const { body } = event;
     if (body.kind === 'planAccepted') {
       if (plan !== null && !sameLight(plan, body.plan)) {
         before = [...before, ...ticks];
@@ -195,7 +209,7 @@ function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
       const { check, done } = body;
       const wavelengthNm = plan?.wavelengthNm ?? null;
       ticks = ticks.filter((tick) => tick.check !== check);
-      if (done) ticks = [...ticks, { id, at, staffId, check, wavelengthNm }];
+      if (done) ticks = [...ticks, { ...stampOf(event), check, wavelengthNm }];
     }
   }
   return [...before, ...ticks];
@@ -204,7 +218,8 @@ function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
 const secondsOf = ({ cells }: Run): number =>
   [...cells.values()].reduce((sum, { seconds }) => sum + seconds, 0);
 
-function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
+function stepOf(event: VisitEvent): readonly SheetStep[] {
+  const { body } = event;
   const step = (
     what: SheetStepKind,
     more: Partial<
@@ -212,9 +227,7 @@ function stepOf({ id, at, staffId, body }: VisitEvent): readonly SheetStep[] {
     > = {},
   ): readonly SheetStep[] => [
     {
-      id,
-      at,
-      staffId,
+      ...stampOf(event),
       what,
       setting: null,
       wavelengthNm: null,

@@ -70,6 +70,8 @@ export async function insertEvents(
       areaId: areaId ?? null,
       kind: body.kind,
       at: new Date(at),
+      // As if it had been sent at once.
+      recordedAt: new Date(at),
       body,
     })),
   );
