@@ -27,6 +27,9 @@ export const CATALOGUE_KINDS = [
   'aftercare',
 ] as const;
 
+/** Which document is asked for. */
+export const KindAsked = v.object({ kind: v.picklist(CATALOGUE_KINDS) });
+
 export type CatalogueKind = (typeof CATALOGUE_KINDS)[number];
 
 /** A document in force, and the version that it is; version null is the one that ships. */

@@ -2,6 +2,11 @@ import type { NotReady } from '@tidy-quill/core/session';
 import type { Stage } from '@tidy-quill/core/workflow';
 import type { Due } from '@tidy-quill/core/spot';
 import type { Job } from '@tidy-quill/core/suitability';
+import * as v from 'valibot';
+import { DayText } from './text';
+
+/** The day that is asked for; today where none is. */
+export const DayAsked = v.object({ day: v.optional(DayText) });
 
 /** One line of the day's list. */
 export interface DayVisit {

@@ -30,6 +30,7 @@ import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
 import { handpieceRoutes } from './features/handpieces/routes';
+import { openApiRoutes } from './features/openapi/routes';
 import { photoRoutes } from './features/photos/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
@@ -124,6 +125,7 @@ export async function makeApplication(options: {
       next();
     });
     const guesses = triesBy(pool, 'address');
+    api.use(openApiRoutes());
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, guesses));
     api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));

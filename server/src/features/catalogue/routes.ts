@@ -1,13 +1,10 @@
-import { CATALOGUE_KINDS, NewVersion } from '@tidy-quill/contract/catalogue';
+import { KindAsked, NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
-import * as v from 'valibot';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
 import { impactOf } from './impact';
 import { addVersion, approveVersion, catalogueInForce, findVersion, versionsOf } from './store';
-
-const KindAsked = v.object({ kind: v.picklist(CATALOGUE_KINDS) });
 
 /** Devices, protocol, suitability and consent texts: read by all, drafted by supervisor and owner, approved by a supervisor. */
 export function catalogueRoutes(db: Db): Router {

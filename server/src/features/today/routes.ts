@@ -1,7 +1,6 @@
-import { DayText } from '@tidy-quill/contract/text';
+import { DayAsked } from '@tidy-quill/contract/today';
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
-import * as v from 'valibot';
 import type { Db } from '../../db/connect';
 import { clinics } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
@@ -10,8 +9,6 @@ import { actorOf } from '../../http/session';
 import { followUps } from './follow-ups';
 import { notReadyFrom } from './not-ready';
 import { visitsOfDay } from './store';
-
-const DayAsked = v.object({ day: v.optional(DayText) });
 
 export function todayRoutes(db: Db): Router {
   const router = Router();

@@ -1,0 +1,133 @@
+import type * as v from 'valibot';
+import { AheadAnswers, NewInvitation } from './ahead';
+import { SignIn, type Role } from './auth';
+import { KindAsked, NewVersion } from './catalogue';
+import { ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
+import { ClinicClock, NewStaff, StaffActive } from './clinic';
+import { ConsentAsked, NewConsent, Withdrawal } from './consent';
+import { ToConsole } from './console';
+import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
+import { UseAsked } from './handpieces';
+import { NewPhoto } from './photos';
+import { GiveAdvice, SignRecord } from './record';
+import { DayAsked } from './today';
+import { AcceptSetting, EventsAfter, NewEvents, Override, SendHome } from './visit';
+
+/** One route of the API: what it is for, what it takes, and who may. */
+export interface ApiRow {
+  readonly summary: string;
+  readonly body?: v.GenericSchema;
+  readonly query?: v.GenericSchema;
+  /** Other bytes that it takes, by their type. */
+  readonly takes?: readonly string[];
+  /** What it gives, where that is not JSON. */
+  readonly gives?: string;
+  /** Needs no sign-in: a link or a name opens it. */
+  readonly open?: true;
+  /** Who may, where not everybody signed in may. */
+  readonly roles?: readonly Role[];
+}
+
+const PICTURES = ['image/jpeg', 'image/png'];
+const PDF = 'application/pdf';
+
+/** Every route of the API by its method and path. The server's own router is held to this table by a test. */
+export const API: Readonly<Record<string, ApiRow>> = {
+  'GET /api/openapi.json': { summary: 'This description', open: true },
+  'POST /api/sign-in': { summary: 'Sign in', body: SignIn, open: true },
+  'POST /api/sign-out': { summary: 'Sign out', open: true },
+  'GET /api/me': { summary: 'Who is signed in, and where' },
+  'POST /api/me/caution': { summary: 'Record that the caution was read' },
+
+  'GET /api/ahead/:token': { summary: 'Questions before a visit, by link', open: true },
+  'POST /api/ahead/:token': { summary: 'Answer them', body: AheadAnswers, open: true },
+  'GET /api/diary/:token': { summary: 'A healing diary, by link', open: true },
+  'POST /api/diary/:token': { summary: 'Add an entry', body: DiaryEntry, open: true },
+  'POST /api/diary/:token/photos': {
+    summary: 'Add a picture',
+    query: DiaryPhoto,
+    takes: PICTURES,
+    open: true,
+  },
+
+  'GET /api/today': { summary: 'The visits of a day', query: DayAsked },
+  'GET /api/today/not-ready': { summary: 'Who is not ready in the next two weeks, and why' },
+  'GET /api/today/follow-ups': { summary: 'What is due: readings, second looks, reactions' },
+  'GET /api/live': { summary: 'WebSocket of the desk: tells that something came in' },
+
+  'GET /api/clients': { summary: 'Search clients', query: ClientSearch },
+  'POST /api/clients': { summary: 'Add a client', body: NewClient },
+  'GET /api/clients/:id': { summary: 'A client with areas, visits and consents' },
+  'PUT /api/clients/:id': { summary: 'Edit a client', body: EditedClient },
+  'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
+  'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
+  'GET /api/clients/:id/record.json': { summary: 'Everything kept of a client' },
+  'GET /api/clients/:id/sessions.csv': {
+    summary: 'Sessions, a line a setting',
+    gives: 'text/csv',
+  },
+  'GET /api/clients/:id/consent-to-read': {
+    summary: 'The consent that is read, filled in',
+    query: ConsentAsked,
+  },
+  'POST /api/clients/:id/consents': { summary: 'Sign a consent', body: NewConsent },
+  'GET /api/consents/:id/pdf': { summary: 'A signed consent', gives: PDF },
+  'POST /api/consents/:id/withdraw': { summary: 'Withdraw a consent', body: Withdrawal },
+
+  'GET /api/visits/:id': { summary: 'A visit with all that its pages need' },
+  'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },
+  'POST /api/visits/:id/events': { summary: 'Add events', body: NewEvents, query: EventsAfter },
+  'POST /api/visits/:id/plan': { summary: 'Accept a setting', body: AcceptSetting },
+  'POST /api/visits/:id/override': { summary: 'Override a stop', body: Override },
+  'POST /api/visits/:id/agree': { summary: 'Agree to a plan after a reaction', body: Override },
+  'POST /api/visits/:id/waive-spot': { summary: 'Do without a test spot', body: Override },
+  'POST /api/visits/:id/send-home': { summary: 'Send home, book the next visit', body: SendHome },
+  'GET /api/visits/:id/live': { summary: 'WebSocket of a visit: presses up, events down' },
+  'POST /api/visits/:id/console': { summary: 'Ask the room’s console', body: ToConsole },
+  'POST /api/visits/:id/photos': { summary: 'Add a picture', query: NewPhoto, takes: PICTURES },
+  'GET /api/photos/:id': { summary: 'A picture', gives: 'image/*' },
+  'GET /api/photos/:id/thumbnail': { summary: 'A picture, small', gives: 'image/jpeg' },
+  'GET /api/visits/:id/aftercare.pdf': { summary: 'Advice on paper', gives: PDF },
+  'POST /api/visits/:id/aftercare-message': { summary: 'Send the advice', body: GiveAdvice },
+  'GET /api/visits/:id/next-visit.ics': {
+    summary: 'The next visit for a calendar',
+    gives: 'text/calendar',
+  },
+  'GET /api/visits/:id/record': { summary: 'The record of a visit' },
+  'GET /api/visits/:id/record.pdf': { summary: 'The record on paper', gives: PDF },
+  'POST /api/visits/:id/sign': { summary: 'Sign the record', body: SignRecord },
+  'GET /api/visits/:id/plans': { summary: 'Accepted plans with all that they rested on' },
+  'POST /api/visits/:id/invitation': { summary: 'Send the questions', body: NewInvitation },
+  'DELETE /api/visits/:id/invitation': { summary: 'End links to the questions' },
+  'POST /api/visits/:id/diary-link': { summary: 'Send a healing diary', body: NewDiaryLink },
+  'DELETE /api/visits/:id/diary-link': { summary: 'End links to the diary' },
+  'GET /api/visits/:id/diary': { summary: 'What a client wrote of the healing' },
+
+  'GET /api/reactions': { summary: 'Reactions that are followed' },
+  'GET /api/diary-worries': { summary: 'Entries from home that have to be read' },
+  'POST /api/diary-entries/:id/read': { summary: 'Mark an entry as read' },
+  'GET /api/handpieces/:id/use': { summary: 'What a handpiece was used for', query: UseAsked },
+  'GET /api/messages': { summary: 'The outbox' },
+  'POST /api/messages/:id/again': { summary: 'Send a message that failed' },
+
+  'GET /api/catalogue': { summary: 'Devices and protocol in force' },
+  'GET /api/catalogue/versions': { summary: 'Versions of a document', query: KindAsked },
+  'POST /api/catalogue/versions': {
+    summary: 'Draft a version',
+    body: NewVersion,
+    roles: ['supervisor', 'owner'],
+  },
+  'GET /api/catalogue/versions/:id/impact': { summary: 'Planned visits that a version touches' },
+  'POST /api/catalogue/versions/:id/approve': {
+    summary: 'Approve a version',
+    roles: ['supervisor'],
+  },
+  'GET /api/clinic': { summary: 'Rooms and staff' },
+  'PUT /api/clinic/clock': { summary: 'Set the clock style', body: ClinicClock, roles: ['owner'] },
+  'POST /api/clinic/staff': { summary: 'Add staff', body: NewStaff, roles: ['owner'] },
+  'PUT /api/clinic/staff/:id/active': {
+    summary: 'Close or reopen an account',
+    body: StaffActive,
+    roles: ['owner'],
+  },
+};
