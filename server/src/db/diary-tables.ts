@@ -1,4 +1,4 @@
-import type { ReactionSign, SeenAtHome, Trend } from '@tidy-quill/core/reaction';
+import { TRENDS, type ReactionSign, type SeenAtHome, type Trend } from '@tidy-quill/core/reaction';
 import {
   foreignKey,
   index,
@@ -10,6 +10,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { oneOf } from './one-of';
 import { clinics, photos, staff, visits } from './schema';
 
 const moment = (name: string) => timestamp(name, { withTimezone: true });
@@ -57,6 +58,7 @@ export const diaryEntries = pgTable(
     photoIds: jsonb('photo_ids').$type<readonly string[]>().notNull(),
   },
   (t) => [
+    oneOf('diary_entries_trend', t.trend, TRENDS),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
     foreignKey({

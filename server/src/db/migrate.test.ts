@@ -19,7 +19,29 @@ describe('migrations', () => {
     await Promise.all([1, 2, 3].map(() => migrate(url, MIGRATIONS)));
     await migrate(url, MIGRATIONS);
     expect(await count(url, 'installation')).toBe(1);
-    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(13);
+    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(14);
+  });
+});
+
+describe('the database itself', () => {
+  it('takes no word that an enumeration does not have, whoever writes it', async () => {
+    const url = await newDatabase();
+    await migrate(url, MIGRATIONS);
+    const { db, pool } = connect(url);
+    await fillDemo(db);
+    for (const [statement, constraint] of [
+      ["update staff set role = 'visitor'", 'staff_role'],
+      ["update areas set side = 'upper'", 'areas_side'],
+      ["update areas set job = 'peel'", 'areas_job'],
+      [
+        `insert into messages (clinic_id, id, client_id, "to", text, state)
+         select clinic_id, gen_random_uuid(), id, '', '', 'lost' from clients limit 1`,
+        'messages_state',
+      ],
+    ] as const) {
+      await expect(pool.query(statement)).rejects.toThrow(constraint);
+    }
+    await pool.end();
   });
 });
 

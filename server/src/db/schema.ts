@@ -1,10 +1,12 @@
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
 import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
+import { ROLES } from '@tidy-quill/contract/auth';
+import { SIDES } from '@tidy-quill/contract/clients';
 import type { ConsentContent } from '@tidy-quill/contract/consent';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
 import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
-import type { History } from '@tidy-quill/core/suitability';
+import { JOBS, type History } from '@tidy-quill/core/suitability';
 import type { EventBody } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import {
@@ -25,6 +27,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { oneOf } from './one-of';
 
 // What servers keep for themselves stands apart from what is a clinic's.
 export * from './housekeeping';
@@ -62,11 +65,12 @@ export const staff = pgTable(
     name: text('name').notNull(),
     signInName: text('sign_in_name').notNull(),
     passwordHash: text('password_hash').notNull(),
-    role: text('role', { enum: ['technician', 'supervisor', 'owner'] }).notNull(),
+    role: text('role', { enum: ROLES }).notNull(),
     active: boolean('active').notNull().default(true),
     cautionAcceptedAt: moment('caution_accepted_at'),
   },
   (t) => [
+    oneOf('staff_role', t.role, ROLES),
     primaryKey({ columns: [t.clinicId, t.id] }),
     uniqueIndex('staff_sign_in_name').on(sql`lower(${t.signInName})`),
   ],
@@ -103,14 +107,14 @@ export const areas = pgTable(
     id: uuid('id').notNull(),
     clientId: uuid('client_id').notNull(),
     site: text('site').notNull(),
-    side: text('side', { enum: ['left', 'right', 'both', 'whole'] }).notNull(),
-    job: text('job', { enum: ['hair', 'ink'] })
-      .notNull()
-      .default('hair'),
+    side: text('side', { enum: SIDES }).notNull(),
+    job: text('job', { enum: JOBS }).notNull().default('hair'),
     areaCm2: doublePrecision('area_cm2').notNull(),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (t) => [
+    oneOf('areas_side', t.side, SIDES),
+    oneOf('areas_job', t.job, JOBS),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({
       columns: [t.clinicId, t.clientId],
@@ -202,6 +206,7 @@ export const photos = pgTable(
     thumbnail: bytes('thumbnail').notNull(),
   },
   (t) => [
+    oneOf('photos_type', t.type, PHOTO_TYPES),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
     foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
@@ -226,6 +231,7 @@ export const catalogueVersions = pgTable(
     approvedAt: moment('approved_at'),
   },
   (t) => [
+    oneOf('catalogue_versions_kind', t.kind, CATALOGUE_KINDS),
     primaryKey({ columns: [t.clinicId, t.id] }),
     uniqueIndex('catalogue_versions_number').on(t.clinicId, t.kind, t.number),
     foreignKey({ columns: [t.clinicId, t.createdBy], foreignColumns: [staff.clinicId, staff.id] }),
@@ -253,6 +259,7 @@ export const consents = pgTable(
     sha256: text('sha256').notNull(),
   },
   (t) => [
+    oneOf('consents_kind', t.kind, CONSENT_KINDS),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({
       columns: [t.clinicId, t.clientId],
@@ -302,6 +309,7 @@ export const messages = pgTable(
     sentAt: moment('sent_at'),
   },
   (t) => [
+    oneOf('messages_state', t.state, MESSAGE_STATES),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({
       columns: [t.clinicId, t.clientId],

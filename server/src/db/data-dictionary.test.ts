@@ -1,0 +1,87 @@
+import { getTableName, is } from 'drizzle-orm';
+import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import * as diary from './diary-tables';
+import * as schema from './schema';
+
+/** What each table holds; one that is missing here fails the test. */
+const HOLDS: Readonly<Record<string, string>> = {
+  clinics: 'Clinics of this installation. Every other key begins with one of them.',
+  rooms: 'Treatment rooms. A console belongs to a room by its id.',
+  staff:
+    'Who works or worked here, with an argon2id hash of the password. Nobody is deleted: an account is closed.',
+  clients: 'Clients. `version` tells a stale edit; `search_text` is what the list is searched by.',
+  areas: 'Places of a client that are treated, for hair or ink.',
+  visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
+  visit_events:
+    'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
+  photos:
+    'Photographs of skin without what a camera wrote beside them, and a small one of each. Append-only.',
+  catalogue_versions:
+    'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
+  consents:
+    'What clients read and signed, as it was then, with its PDF and its SHA-256. Append-only.',
+  consent_withdrawals: 'Consents taken back. Append-only.',
+  messages: 'Messages to clients and what became of them; a link’s token is gone once it was sent.',
+  invitations: 'Links to answer before a visit, as a hash of the token.',
+  ahead_answers: 'What clients answered at home, as given. Append-only.',
+  diary_links: 'Links to a healing diary, as a hash of the token.',
+  diary_entries: 'What clients wrote of their healing. Append-only.',
+  diary_photos: 'Pictures that came in by a diary’s link. Append-only.',
+  diary_reads: 'Entries that somebody at the clinic has read. Append-only.',
+  installation: 'One row: the secret that signs session cookies. The application may read it.',
+  session: 'Who is signed in, kept by the session library.',
+  sign_in_tries: 'Counted tries and waits, kept by the limiter.',
+};
+
+const everything: readonly unknown[] = [...Object.values(schema), ...Object.values(diary)];
+const tables = everything.filter((each): each is PgTable => is(each, PgTable));
+
+function sectionOf(table: PgTable): string {
+  const { columns, primaryKeys, foreignKeys } = getTableConfig(table);
+  const keys = primaryKeys.flatMap((key) => key.columns.map(({ name }) => name));
+  const refers = foreignKeys.map((key) => {
+    const { columns: own, foreignTable } = key.reference();
+    return `\`${own.map(({ name }) => name).join(', ')}\` → ${getTableName(foreignTable)}`;
+  });
+  const lines = columns.map((column) => {
+    const { name, notNull, primary, enumValues } = column;
+    const type = `${column.getSQLType()}${enumValues === undefined || enumValues.length === 0 ? '' : `: ${enumValues.join(', ')}`}`;
+    const key = primary || keys.includes(name) ? 'key' : notNull ? '' : 'may be empty';
+    return `| \`${name}\` | ${type} | ${key} |`;
+  });
+  return [
+    `## ${getTableName(table)}`,
+    '',
+    HOLDS[getTableName(table)],
+    '',
+    '| Column | Type | |',
+    '| --- | --- | --- |',
+    ...lines,
+    ...(refers.length === 0 ? [] : ['', `Refers to: ${refers.join('; ')}.`]),
+    '',
+  ].join('\n');
+}
+
+const KEPT = fileURLToPath(new URL('../../../docs/data-dictionary.md', import.meta.url));
+
+describe('the data dictionary', () => {
+  it('says what every table holds, and names none that is gone', () => {
+    expect([...new Set(tables.map(getTableName))].sort()).toEqual(Object.keys(HOLDS).sort());
+  });
+
+  it('is the schema as it stands', async () => {
+    const names = [...new Set(tables)];
+    const text = [
+      '# Data dictionary',
+      '',
+      'Made from the schema (`server/src/db`) by its test; `npm test -- --project server server/src/db/data-dictionary -u` writes it again.',
+      'Ids are UUIDv7. Times are `timestamptz`, days `date` in the clinic’s zone. Events and their bodies are described in',
+      '`core/src/events/event.ts` and, as JSON Schema, in [api/openapi.json](api/openapi.json).',
+      '',
+      ...names.map(sectionOf),
+    ].join('\n');
+    await expect(text).toMatchFileSnapshot(KEPT);
+  });
+});
