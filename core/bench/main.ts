@@ -1,7 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { benchColumn } from './column';
 import { benchPackets } from './packets';
-import { doubtMap, evaluate, propose, windowInput, windowMap, workingSkin } from '../src/plan';
+import {
+  uncertaintyMap,
+  evaluate,
+  propose,
+  windowInput,
+  windowMap,
+  workingSkin,
+} from '../src/plan';
 import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
 import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
 import { medianMs, report } from './timing';
@@ -45,7 +52,7 @@ report(
 );
 report(
   'the doubt of a map, 10 pulses',
-  medianMs(20, () => doubtMap(freshInput(), [5, 400], false)),
+  medianMs(20, () => uncertaintyMap(freshInput(), [5, 400], false)),
   160,
 );
 report(

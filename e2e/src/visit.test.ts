@@ -241,10 +241,10 @@ describe('a session that hurt', () => {
     // 12 J/cm² hurt with 6: × 0.9 = 10.8, on the console's step 10.
     await browser.see('12 × 0.9 = 10.8, on the console’s step 10');
     await browser.see('Ways to ease it');
-    await browser.see('less fluence', '//*[@class="reliefs"]');
+    await browser.see('less fluence', '//*[@class="alternatives"]');
     await browser.press('+', '//*[@aria-label="Plate"]');
     await browser.see('this console’s usual: contact 5 °C');
-    await browser.press('Use it', '//*[@class="reliefs"]');
+    await browser.press('Use it', '//*[@class="alternatives"]');
     await browser.see('Accept 10 J/cm²');
     await browser.press('skin ceiling');
     await browser.see('Above it the living epidermis');

@@ -7,7 +7,7 @@ import type {
   LowStartReason,
   ModelSilence,
   Refusal,
-  ReliefKind,
+  AlternativeKind,
   SkinAddition,
   StepAdvice,
   Technique,
@@ -98,7 +98,7 @@ export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {
     'Scar tissue has other blood, pigment and depth than the model’s skin. Plain skin of the darker type stays as an upper bound beside device, protocol and past response; one pulse at the low end or below, the longest pulse first, with a supervisor’s approval.',
 };
 
-export const RELIEF_WORDS: Readonly<Record<ReliefKind, string>> = {
+export const ALTERNATIVE_WORDS: Readonly<Record<AlternativeKind, string>> = {
   fluence: 'less fluence',
   pulse: 'a longer pulse',
   cooling: 'more cooling',

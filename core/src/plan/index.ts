@@ -17,7 +17,7 @@ export * from './cooling-dial';
 export * from './plan-case';
 export * from './refusals';
 export * from './evaluate';
-export * from './relief';
+export * from './alternatives';
 export * from './propose';
 export * from './model';
 export * from './window-map';

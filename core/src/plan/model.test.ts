@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import {
-  doubtOf,
+  uncertaintyOf,
   evaluate,
   hairHasFallen,
   marginFor,
   modelSilence,
   propose,
-  warmthOf,
+  temperatureCurvesOf,
   windowFor,
   windowInput,
   windowMap,
@@ -111,8 +111,8 @@ describe('the map and its doubt', () => {
 
   it('holds the best guess between its edges, closer where skin was measured', () => {
     const { ceilingJcm2 } = windowFor(inputOf());
-    const typed = doubtOf(inputOf(), false).ceiling;
-    const measured = doubtOf(inputOf(), true).ceiling;
+    const typed = uncertaintyOf(inputOf(), false).ceiling;
+    const measured = uncertaintyOf(inputOf(), true).ceiling;
     expect(typed.low!).toBeLessThan(measured.low!);
     expect(measured.low!).toBeLessThan(ceilingJcm2);
     expect(measured.high!).toBeGreaterThan(ceilingJcm2);
@@ -120,14 +120,14 @@ describe('the map and its doubt', () => {
   });
 });
 
-describe('warmth over time', () => {
+describe('temperatureCurves over time', () => {
   it('peaks as its courses do, and is lit for the pulse', () => {
-    const warmth = warmthOf(inputOf(), 18);
-    expect(Math.max(...warmth.bulgeC)).toBeCloseTo(warmth.peaks.bulgeC, 9);
-    expect(warmth.peaks.epidermisC).toBeLessThan(warmth.peaks.bulgeC);
-    expect(warmth.lit).toHaveLength(1);
-    expect(warmth.lit[0]!.to).toBeCloseTo(0.03, 9);
-    expect(warmth.seconds).toHaveLength(warmth.epidermisC.length);
+    const temperatureCurves = temperatureCurvesOf(inputOf(), 18);
+    expect(Math.max(...temperatureCurves.bulgeC)).toBeCloseTo(temperatureCurves.peaks.bulgeC, 9);
+    expect(temperatureCurves.peaks.epidermisC).toBeLessThan(temperatureCurves.peaks.bulgeC);
+    expect(temperatureCurves.lit).toHaveLength(1);
+    expect(temperatureCurves.lit[0]!.to).toBeCloseTo(0.03, 9);
+    expect(temperatureCurves.seconds).toHaveLength(temperatureCurves.epidermisC.length);
   });
 });
 

@@ -186,7 +186,7 @@ export function litFor(input: WindowInput): LitSkin {
 }
 
 /** Temperatures of a setting over time, °C, and what they come to. */
-export interface Warmth {
+export interface TemperatureCurves {
   /** Seconds from the start of the pulse, one for each temperature. */
   readonly seconds: readonly number[];
   readonly epidermisC: readonly number[];
@@ -204,7 +204,7 @@ export interface Warmth {
 }
 
 /** How warm the hottest living epidermis and the follicle get at a fluence. */
-export function warmthOf(input: WindowInput, fluenceJcm2: number): Warmth {
+export function temperatureCurvesOf(input: WindowInput, fluenceJcm2: number): TemperatureCurves {
   const solved = solveWindow(input, { lit: litFor(input) });
   const { timeline } = solved.skin;
   const hottest = solved.living.reduce((best, site) =>

@@ -16,7 +16,7 @@ export interface WindowMap {
 }
 
 /** The doubt of ceiling and floor over pulse durations. */
-export interface DoubtMap {
+export interface UncertaintyMap {
   readonly pulsesMs: readonly number[];
   readonly ceiling: readonly Doubted[];
   readonly floor: readonly Doubted[];
@@ -50,13 +50,13 @@ export function windowMap(input: WindowInput, pulses: readonly [number, number])
 }
 
 /** How sure melanin is: within a factor of 1.4 by type, ±20 % when it was measured on the area. */
-export function doubtMap(
+export function uncertaintyMap(
   input: WindowInput,
   pulses: readonly [number, number],
   measured: boolean,
-): DoubtMap {
+): UncertaintyMap {
   const pulsesMs = pulseScale(...pulses, DOUBT_POINTS);
-  const doubts = pulsesMs.map((pulse) => doubtOf(withPulse(input, pulse), measured));
+  const doubts = pulsesMs.map((pulse) => uncertaintyOf(withPulse(input, pulse), measured));
   return {
     pulsesMs,
     ceiling: doubts.map(({ ceiling }) => ceiling),
@@ -71,7 +71,7 @@ const CONTACT_SHARE = 0.3;
  * The doubt of one window: melanin, hair pigment and contact each moved to either side, their effects
  * added in quadrature on the log scale.
  */
-export function doubtOf(
+export function uncertaintyOf(
   input: WindowInput,
   measured: boolean,
 ): { readonly ceiling: Doubted; readonly floor: Doubted } {

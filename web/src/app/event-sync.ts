@@ -7,7 +7,7 @@ import { keepByLine } from './live-line';
 import { keepSince } from './open-visit-store';
 import { sendPhotos } from './photo-outbox';
 import { NOTHING_READ } from './received';
-import { outbox, shelve, shelved, unshelve, type Waiting } from './outbox';
+import { outbox, persist, persisted, removePersisted, type Waiting } from './outbox';
 import type { AppDispatch, RootState } from './store';
 import { nowText } from './clock';
 
@@ -47,14 +47,14 @@ export const recordEvents =
         const own = seen === NOTHING_READ ? event : { ...event, seen };
         return { visitId, staffId, event: own, refused: null };
       });
-    await shelve(list);
+    await persist(list);
     dispatch(outbox.actions.kept(list));
     void deliver(dispatch, getState);
   };
 
 /** Takes up what an earlier page left behind, and sends again whenever the network comes back. */
 export const takeUp = () => async (dispatch: AppDispatch, getState: GetState) => {
-  dispatch(outbox.actions.kept(await shelved()));
+  dispatch(outbox.actions.kept(await persisted()));
   globalThis.addEventListener('online', () => void deliver(dispatch, getState));
 };
 
@@ -63,7 +63,7 @@ export const sendWaiting = () => deliver;
 
 /** Puts a refused entry aside after it was read. */
 export const putAside = (id: string) => async (dispatch: AppDispatch) => {
-  await unshelve([id]);
+  await removePersisted([id]);
   dispatch(outbox.actions.confirmed([id]));
 };
 
@@ -141,7 +141,7 @@ async function send(
     // What leaves the outbox is kept with the visit first: a reload without a network shows it.
     const since = getState().arrived[visitId];
     if (since !== undefined) await keepSince(visitId, since).catch(() => {});
-    await unshelve(ids);
+    await removePersisted(ids);
     dispatch(outbox.actions.confirmed(ids));
     dispatch(outbox.actions.linkChanged('up'));
     pauseMs = FIRST_PAUSE_MS;
@@ -164,7 +164,7 @@ async function send(
       return true;
     }
     const refused = batch.map((each) => ({ ...each, refused: problemText(result.error) }));
-    await shelve(refused);
+    await persist(refused);
     dispatch(outbox.actions.kept(refused));
     return true;
   }

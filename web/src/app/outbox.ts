@@ -53,16 +53,16 @@ export const outbox = createSlice({
 const shelf = createStore('tidy-quill', 'outbox');
 
 /** Keeps entries in the browser's own database; resolves once they are safe there. */
-export async function shelve(list: readonly Waiting[]): Promise<void> {
+export async function persist(list: readonly Waiting[]): Promise<void> {
   for (const each of list) await set(each.event.id, each, shelf);
 }
 
-export async function unshelve(ids: readonly string[]): Promise<void> {
+export async function removePersisted(ids: readonly string[]): Promise<void> {
   for (const id of ids) await del(id, shelf);
 }
 
 /** All that is kept, in the order in which it happened. */
-export async function shelved(): Promise<readonly Waiting[]> {
+export async function persisted(): Promise<readonly Waiting[]> {
   const all = (await entries<string, Waiting>(shelf)).map(([, each]) => each);
   const key = ({ event }: Waiting) => `${event.at} ${event.id}`;
   return all.sort((one, other) => (key(one) < key(other) ? -1 : 1));

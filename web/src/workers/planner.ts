@@ -1,17 +1,17 @@
 import {
-  doubtMap,
+  uncertaintyMap,
   evaluate,
   propose,
-  reliefsFor,
-  warmthOf,
+  alternativesFor,
+  temperatureCurvesOf,
   windowInput,
   windowMap,
   workingSkin,
-  type DoubtMap,
+  type UncertaintyMap,
   type Handpiece,
   type PlanCase,
   type Setting,
-  type Warmth,
+  type TemperatureCurves,
   type WindowMap,
 } from '@tidy-quill/core/plan';
 import type { WindowInput } from '@tidy-quill/core/window';
@@ -42,22 +42,26 @@ const planner = {
   /** All that follows from one setting. */
   evaluate: (plan: PlanCase, setting: Setting) => evaluate(plan, setting),
   /** Ways to ease the skin after a setting that was too much for it. */
-  reliefs: (plan: PlanCase, setting: Setting) => reliefsFor(plan, setting),
+  alternatives: (plan: PlanCase, setting: Setting) => alternativesFor(plan, setting),
   /** Where too much and too little begin, over all pulses of the setting's handpiece and spot. */
   map: (plan: PlanCase, setting: Setting): WindowMap | null => {
     const question = asked(plan, setting);
     return question === null ? null : windowMap(question.input, question.pulses);
   },
   /** How sure those are. */
-  doubt: (plan: PlanCase, setting: Setting): DoubtMap | null => {
+  uncertainty: (plan: PlanCase, setting: Setting): UncertaintyMap | null => {
     const question = asked(plan, setting);
     if (question === null) return null;
-    return doubtMap(question.input, question.pulses, plan.subject.skin.measuredFraction !== null);
+    return uncertaintyMap(
+      question.input,
+      question.pulses,
+      plan.subject.skin.measuredFraction !== null,
+    );
   },
   /** How warm skin and follicle get. */
-  warmth: (plan: PlanCase, setting: Setting): Warmth | null => {
+  temperatureCurves: (plan: PlanCase, setting: Setting): TemperatureCurves | null => {
     const question = asked(plan, setting);
-    return question === null ? null : warmthOf(question.input, setting.fluenceJcm2);
+    return question === null ? null : temperatureCurvesOf(question.input, setting.fluenceJcm2);
   },
 };
 

@@ -80,7 +80,7 @@ export function InkSteppers({
       <LimitBars
         evaluation={evaluation}
         setting={setting}
-        doubt={null}
+        uncertainty={null}
         modelText="No model of ink limits the fluence: protocol, console and this tattoo’s own answers do."
       />
     </div>

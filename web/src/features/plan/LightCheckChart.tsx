@@ -20,7 +20,7 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
     (depth, i) => `${depth} mm: fast ${figure(fast[i]!, 2)}, Monte Carlo ${figure(slow[i]!, 2)}`,
   );
   return (
-    <figure className="warmth">
+    <figure className="temperature-curves">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
         <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
         {roundTicks(highest, 4).map((value) => (
@@ -29,7 +29,7 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
             x={LEFT - 6}
             y={y.to(value) + 4}
             textAnchor="end"
-            className="warmth-word"
+            className="temperature-curves-word"
           >
             {figure(value)}
           </text>
@@ -40,12 +40,17 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
             x={x.to(value)}
             y={BOTTOM + 18}
             textAnchor="middle"
-            className="warmth-word"
+            className="temperature-curves-word"
           >
             {figure(value)}
           </text>
         ))}
-        <text x={(LEFT + RIGHT) / 2} y={BOTTOM + 36} textAnchor="middle" className="warmth-word">
+        <text
+          x={(LEFT + RIGHT) / 2}
+          y={BOTTOM + 36}
+          textAnchor="middle"
+          className="temperature-curves-word"
+        >
           depth, mm
         </text>
         <path
@@ -61,7 +66,7 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
             <circle cx={x.to(depth)} cy={y.to(slow[i]!)} r={3.5} fill="var(--surface)" />
           </g>
         ))}
-        <text x={RIGHT} y={TOP + 12} textAnchor="end" className="warmth-label">
+        <text x={RIGHT} y={TOP + 12} textAnchor="end" className="temperature-curves-label">
           line: fast solver; points: Monte Carlo, ± 3 standard errors
         </text>
       </svg>

@@ -1,6 +1,6 @@
 import {
   LIMIT_NAMES,
-  type DoubtMap,
+  type UncertaintyMap,
   type Evaluation,
   type LimitName,
   type Setting,
@@ -16,19 +16,19 @@ type Limited = Pick<Evaluation, 'limits' | 'upper'> &
 export function LimitBars({
   evaluation,
   setting,
-  doubt,
+  uncertainty,
   modelText,
 }: {
   evaluation: Limited;
   setting: Setting;
   /** How sure the model's ceiling is; null while it is not known. */
-  doubt: DoubtMap | null;
+  uncertainty: UncertaintyMap | null;
   /** What stands for the model where there is none. */
   modelText?: string;
 }) {
   const { limits, upper } = evaluation;
   if (limits === null || upper === null) return null;
-  const between = doubtOf(doubt, setting.pulseMs, limits.model);
+  const between = uncertaintyOf(uncertainty, setting.pulseMs, limits.model);
   const top = axisTop(
     Math.max(
       setting.fluenceJcm2,
@@ -73,13 +73,13 @@ export function LimitBars({
 }
 
 /** Between what the model's limit lies: the spread of its ceiling at the nearest pulse that was worked out. */
-function doubtOf(
-  doubt: DoubtMap | null,
+function uncertaintyOf(
+  uncertainty: UncertaintyMap | null,
   pulseMs: number,
   limitJcm2: number | null,
 ): { readonly low: number; readonly high: number } | null {
-  if (doubt === null || limitJcm2 === null) return null;
-  const { pulsesMs, ceiling } = doubt;
+  if (uncertainty === null || limitJcm2 === null) return null;
+  const { pulsesMs, ceiling } = uncertainty;
   const off = (index: number) => Math.abs(Math.log(pulsesMs[index]! / pulseMs));
   const nearest = pulsesMs.reduce((best, _, index) => (off(index) < off(best) ? index : best), 0);
   const { low, high } = ceiling[nearest]!;

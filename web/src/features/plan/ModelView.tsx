@@ -1,4 +1,10 @@
-import type { DoubtMap, Evaluation, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
+import type {
+  UncertaintyMap,
+  Evaluation,
+  Handpiece,
+  PlanCase,
+  Setting,
+} from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
 import { MODEL_SILENCE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
@@ -12,7 +18,7 @@ export function ModelView({
   setting,
   evaluation,
   ladder,
-  doubt,
+  uncertainty,
   onChange,
 }: {
   plan: PlanCase;
@@ -20,7 +26,7 @@ export function ModelView({
   setting: Setting;
   evaluation: Evaluation;
   ladder: readonly number[];
-  doubt: DoubtMap | null;
+  uncertainty: UncertaintyMap | null;
   onChange: (setting: Setting) => void;
 }) {
   const { value: map } = useWindowMap(plan, setting);
@@ -40,7 +46,7 @@ export function ModelView({
       evaluation={evaluation}
       ladder={ladder}
       map={map}
-      doubt={doubt}
+      uncertainty={uncertainty}
       onChange={onChange}
     />
   );

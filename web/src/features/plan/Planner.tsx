@@ -15,12 +15,12 @@ import { LightCheckPanel } from './LightCheckPanel';
 import { LimitBars } from './LimitBars';
 import { ModelFigures } from './ModelFigures';
 import { Recommended } from './Recommended';
-import { ReliefChoice } from './ReliefChoice';
+import { AlternativeChoice } from './AlternativeChoice';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
-import { useDoubtMap, useEvaluation, useWarmth } from './use-planner';
-import { WarmthChart } from './WarmthChart';
-import { WaysTable } from './WaysTable';
+import { useUncertaintyMap, useEvaluation, useTemperatureCurves } from './use-planner';
+import { TemperatureChart } from './TemperatureChart';
+import { ProposalsTable } from './ProposalsTable';
 import { WhyStart } from './WhyStart';
 
 /** The planner itself, with or without a client: window, setting, limits, ways, reasons, warmth. */
@@ -42,8 +42,8 @@ export function Planner({
   foot: (usable: boolean) => ReactNode;
 }) {
   const { value: evaluation, fault, isFresh } = useEvaluation(plan, setting);
-  const { value: warmth } = useWarmth(plan, setting);
-  const { value: doubt } = useDoubtMap(plan, setting);
+  const { value: temperatureCurves } = useTemperatureCurves(plan, setting);
+  const { value: uncertainty } = useUncertaintyMap(plan, setting);
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   const proposal = proposals.proposals.find((each) => sameWay(each, setting));
   const ladder = proposal?.ladder ?? [];
@@ -63,7 +63,7 @@ export function Planner({
               setting={setting}
               evaluation={evaluation}
               ladder={ladder}
-              doubt={doubt}
+              uncertainty={uncertainty}
               onChange={onChange}
             />
           )}
@@ -71,7 +71,7 @@ export function Planner({
             <WhyStart evaluation={evaluation} setting={setting} ladder={ladder} />
           )}
           {evaluation === null || handpiece === undefined ? null : (
-            <ReliefChoice
+            <AlternativeChoice
               plan={plan}
               handpiece={handpiece}
               evaluation={evaluation}
@@ -99,7 +99,7 @@ export function Planner({
             />
           )}
           {evaluation === null ? null : (
-            <LimitBars evaluation={evaluation} setting={setting} doubt={doubt} />
+            <LimitBars evaluation={evaluation} setting={setting} uncertainty={uncertainty} />
           )}
         </div>
       </div>
@@ -111,15 +111,15 @@ export function Planner({
         ))}
         {fault === null ? null : <p className="refusal">{fault}</p>}
       </div>
-      <WaysTable
+      <ProposalsTable
         handpieces={plan.handpieces}
         proposals={proposals}
         chosen={setting}
         last={lastSessions(plan.subject.history).at(-1)?.setting ?? null}
         onChoose={onChange}
       />
-      {warmth === null || evaluation?.model == null ? null : (
-        <WarmthChart warmth={warmth} fluenceJcm2={setting.fluenceJcm2} />
+      {temperatureCurves === null || evaluation?.model == null ? null : (
+        <TemperatureChart temperatureCurves={temperatureCurves} fluenceJcm2={setting.fluenceJcm2} />
       )}
       {handpiece === undefined || evaluation?.model == null ? null : (
         <LightCheckPanel

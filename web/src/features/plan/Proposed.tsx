@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useProposals } from './use-planner';
-import { WaysTable } from './WaysTable';
+import { ProposalsTable } from './ProposalsTable';
 
 /** Waits for the proposals of a case; says why where there are none, else hands them on. */
 export function Proposed({
@@ -36,7 +36,7 @@ export function Proposed({
         <Notice kind="stop" title="No setting is proposed">
           <p>None of the handpieces in service has an approved way to treat this.</p>
         </Notice>
-        <WaysTable
+        <ProposalsTable
           handpieces={plan.handpieces}
           proposals={value}
           chosen={null}

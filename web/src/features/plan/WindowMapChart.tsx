@@ -1,6 +1,6 @@
 import { stepDown } from '@tidy-quill/core/units';
 import type {
-  DoubtMap,
+  UncertaintyMap,
   Evaluation,
   Handpiece,
   PlanCase,
@@ -26,7 +26,7 @@ export function WindowMapChart({
   evaluation,
   ladder,
   map,
-  doubt,
+  uncertainty,
   onChange,
 }: {
   plan: PlanCase;
@@ -35,7 +35,7 @@ export function WindowMapChart({
   evaluation: Evaluation;
   ladder: readonly number[];
   map: WindowMap;
-  doubt: DoubtMap | null;
+  uncertainty: UncertaintyMap | null;
   onChange: (setting: Setting) => void;
 }) {
   const id = useId();
@@ -105,10 +105,10 @@ export function WindowMapChart({
         <g clipPath={`url(#${id}-plot)`}>
           <path d={little} fill={`url(#${id}-little)`} />
           <path d={area(map.ceilingJcm2, TOP)} fill={`url(#${id}-much)`} />
-          {doubt === null ? null : (
+          {uncertainty === null ? null : (
             <>
-              <Band map={doubt} which="ceiling" x={x.to} y={clampY} colour="var(--stop)" />
-              <Band map={doubt} which="floor" x={x.to} y={clampY} colour="var(--accent)" />
+              <Band map={uncertainty} which="ceiling" x={x.to} y={clampY} colour="var(--stop)" />
+              <Band map={uncertainty} which="floor" x={x.to} y={clampY} colour="var(--accent)" />
             </>
           )}
           <path d={line(map.floorJcm2)} className="map-line" stroke="var(--accent)" />

@@ -1,4 +1,4 @@
-import type { DoubtMap, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
+import type { UncertaintyMap, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { isOnStep, sameSpot } from '@tidy-quill/core/units';
 import { ENDPOINT_WORDS, figure, shortDay } from '../../text';
 import { linePath, logTicks, roundTicks } from './chart-scale';
@@ -32,7 +32,7 @@ export function Band({
   y,
   colour,
 }: {
-  map: DoubtMap;
+  map: UncertaintyMap;
   which: 'ceiling' | 'floor';
   x: (value: number) => number;
   y: (value: number) => number;

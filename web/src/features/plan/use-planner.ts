@@ -1,12 +1,12 @@
 import { glides } from '@tidy-quill/core/plan';
 import type {
-  DoubtMap,
+  UncertaintyMap,
   Evaluation,
   PlanCase,
   Proposals,
-  Reliefs,
+  Alternatives,
   Setting,
-  Warmth,
+  TemperatureCurves,
   WindowMap,
 } from '@tidy-quill/core/plan';
 import { wrap, type Remote } from 'comlink';
@@ -78,20 +78,23 @@ export function useWindowMap(plan: PlanCase, setting: Setting): Answer<WindowMap
 }
 
 /** The doubt of that window. */
-export function useDoubtMap(plan: PlanCase, setting: Setting): Answer<DoubtMap | null> {
-  return useAnswer(mapQuestion(plan, setting), () => planner().doubt(plan, setting));
+export function useUncertaintyMap(plan: PlanCase, setting: Setting): Answer<UncertaintyMap | null> {
+  return useAnswer(mapQuestion(plan, setting), () => planner().uncertainty(plan, setting));
 }
 
 /** Ways to ease the skin after a setting that was too much. */
-export function useReliefs(plan: PlanCase, setting: Setting | null): Answer<Reliefs> {
+export function useAlternatives(plan: PlanCase, setting: Setting | null): Answer<Alternatives> {
   const question = setting === null ? null : JSON.stringify([plan, setting]);
-  return useAnswer(question, () => planner().reliefs(plan, setting!));
+  return useAnswer(question, () => planner().alternatives(plan, setting!));
 }
 
 /** How warm skin and follicle get at a setting. */
-export function useWarmth(plan: PlanCase, setting: Setting): Answer<Warmth | null> {
+export function useTemperatureCurves(
+  plan: PlanCase,
+  setting: Setting,
+): Answer<TemperatureCurves | null> {
   const question = JSON.stringify([plan, setting]);
-  return useAnswer(question, () => planner().warmth(plan, setting));
+  return useAnswer(question, () => planner().temperatureCurves(plan, setting));
 }
 
 const mapQuestion = (plan: PlanCase, setting: Setting) => {

@@ -43,7 +43,7 @@ export function ChangeSetting({ onClose }: { onClose: () => void }) {
         />
       )}
       {evaluation === null ? null : (
-        <LimitBars evaluation={evaluation} setting={setting} doubt={null} />
+        <LimitBars evaluation={evaluation} setting={setting} uncertainty={null} />
       )}
     </ChangeDialog>
   );

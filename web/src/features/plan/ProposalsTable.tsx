@@ -11,7 +11,7 @@ import {
 } from '../../text';
 
 /** Every way to treat the area, best first and why; below, what was left out and why. */
-export function WaysTable({
+export function ProposalsTable({
   handpieces,
   proposals: { proposals, leftOut, firstBecause },
   chosen,

@@ -4,7 +4,7 @@ import {
   coolingDials,
   coolingFits,
   evaluate,
-  reliefsFor,
+  alternativesFor,
   turned,
   workingSkin,
   type Handpiece,
@@ -60,7 +60,7 @@ describe('the dials of a cooling', () => {
 });
 
 describe('easing a setting that was too much', () => {
-  const eased = reliefsFor(CASE, { ...SETTING, pulseMs: 20 });
+  const eased = alternativesFor(CASE, { ...SETTING, pulseMs: 20 });
   const of = (kind: string) => eased.options.find((each) => each.kind === kind);
 
   it('takes a tenth off the fluence: 16 × 0.9 = 14.4, on the console’s step 14', () => {
@@ -75,7 +75,7 @@ describe('easing a setting that was too much', () => {
 
   it('finds the least cooling that does, where there is room for it', () => {
     const warm: Handpiece = { ...DIODE, cooling: { ...contact, plateC: 20 } };
-    const found = reliefsFor({ ...CASE, handpieces: [warm] }, SETTING);
+    const found = alternativesFor({ ...CASE, handpieces: [warm] }, SETTING);
     const { setting, load } = found.options.find(({ kind }) => kind === 'cooling')!;
     const { plateC } = setting.cooling as typeof contact;
     expect(plateC).toBeLessThan(20);
@@ -94,7 +94,7 @@ describe('easing a setting that was too much', () => {
 
   it('knows only less fluence where the model is silent, and prefers nothing', () => {
     const scarred = withSubject({ skin: { ...SUBJECT.skin, surface: 'scarred' } });
-    const silent = reliefsFor(scarred, SETTING);
+    const silent = alternativesFor(scarred, SETTING);
     expect(silent.before).toBeNull();
     expect(silent.options.map(({ kind }) => kind)).toEqual(['fluence']);
     expect(silent.preferred).toBeNull();
@@ -102,10 +102,10 @@ describe('easing a setting that was too much', () => {
 
   it('offers no pulse beyond the protocol’s row, and no handpiece that is gone', () => {
     const longest: Setting = { ...SETTING, pulseMs: 40 };
-    const kinds = reliefsFor(CASE, longest).options.map(({ kind }) => kind);
+    const kinds = alternativesFor(CASE, longest).options.map(({ kind }) => kind);
     expect(PROTOCOL.rows[0]!.pulseMs.high).toBe(40);
     expect(kinds).not.toContain('pulse');
-    expect(reliefsFor({ ...CASE, handpieces: [ALEXANDRITE] }, SETTING).options).toEqual([]);
+    expect(alternativesFor({ ...CASE, handpieces: [ALEXANDRITE] }, SETTING).options).toEqual([]);
   });
 });
 

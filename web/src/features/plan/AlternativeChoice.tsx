@@ -1,10 +1,10 @@
-import type { Evaluation, Handpiece, PlanCase, Relief, Setting } from '@tidy-quill/core/plan';
+import type { Evaluation, Handpiece, PlanCase, Alternative, Setting } from '@tidy-quill/core/plan';
 import { Button } from 'antd';
-import { addedCoolingText, coolingText, figure, RELIEF_WORDS } from '../../text';
-import { useReliefs } from './use-planner';
+import { addedCoolingText, coolingText, figure, ALTERNATIVE_WORDS } from '../../text';
+import { useAlternatives } from './use-planner';
 
 /** After a session that was too much: less fluence, a longer pulse or more cooling, and which the model prefers. */
-export function ReliefChoice({
+export function AlternativeChoice({
   plan,
   handpiece,
   evaluation,
@@ -18,27 +18,27 @@ export function ReliefChoice({
   const basis = evaluation.start?.basis;
   const last =
     basis?.kind === 'lastSession' && basis.advice.action === 'lower' ? basis.session.setting : null;
-  const { value: reliefs } = useReliefs(plan, last);
-  if (last === null || reliefs === null || reliefs.options.length === 0) return null;
-  const { before, options, preferred } = reliefs;
+  const { value: alternatives } = useAlternatives(plan, last);
+  if (last === null || alternatives === null || alternatives.options.length === 0) return null;
+  const { before, options, preferred } = alternatives;
   return (
-    <section className="reliefs">
+    <section className="alternatives">
       <h2>Ways to ease it</h2>
       <p className="small">
         {before === null
           ? 'The model is silent here, so only less fluence can be worked out.'
-          : `Last time’s setting is ${percent(before)} of today’s skin ceiling. Each of these takes a tenth of that away at least; the model prefers ${preferred === null ? 'none' : RELIEF_WORDS[preferred]}, which leaves the hair most.`}
+          : `Last time’s setting is ${percent(before)} of today’s skin ceiling. Each of these takes a tenth of that away at least; the model prefers ${preferred === null ? 'none' : ALTERNATIVE_WORDS[preferred]}, which leaves the hair most.`}
       </p>
       <ul>
-        {options.map((relief) => (
-          <li key={relief.kind}>
+        {options.map((alternative) => (
+          <li key={alternative.kind}>
             <span>
-              <strong>{RELIEF_WORDS[relief.kind]}</strong>
-              {relief.kind === preferred ? ' (preferred)' : ''}:{' '}
-              <span className="figures">{said(relief, handpiece)}</span>
-              <span className="quiet-inline">{weighed(relief)}</span>
+              <strong>{ALTERNATIVE_WORDS[alternative.kind]}</strong>
+              {alternative.kind === preferred ? ' (preferred)' : ''}:{' '}
+              <span className="figures">{said(alternative, handpiece)}</span>
+              <span className="quiet-inline">{weighed(alternative)}</span>
             </span>
-            <Button onClick={() => onChange(relief.setting)}>Use it</Button>
+            <Button onClick={() => onChange(alternative.setting)}>Use it</Button>
           </li>
         ))}
       </ul>
@@ -48,7 +48,7 @@ export function ReliefChoice({
 
 const percent = (share: number) => `${figure(share * 100, 0)} %`;
 
-function said({ kind, setting }: Relief, handpiece: Handpiece): string {
+function said({ kind, setting }: Alternative, handpiece: Handpiece): string {
   const fluence = `${figure(setting.fluenceJcm2, 2)} J/cm²`;
   if (kind === 'fluence') return fluence;
   if (kind === 'pulse') return `${figure(setting.pulseMs, 2)} ms at ${fluence}`;
@@ -59,7 +59,7 @@ function said({ kind, setting }: Relief, handpiece: Handpiece): string {
   return `${cooling.filter((each) => each !== '').join(', ')} at ${fluence}`;
 }
 
-function weighed({ load, reach }: Relief): string {
+function weighed({ load, reach }: Alternative): string {
   if (load === null) return '';
   const hair = reach === null ? 'no floor for this hair' : `× ${figure(reach, 2)} of floor`;
   return `, ${percent(load)} of the ceiling, ${hair}`;

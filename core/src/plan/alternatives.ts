@@ -6,11 +6,11 @@ import type { PlanCase } from './plan-case';
 import { glides } from './model';
 import type { Setting } from './setting';
 
-export type ReliefKind = 'fluence' | 'pulse' | 'cooling';
+export type AlternativeKind = 'fluence' | 'pulse' | 'cooling';
 
 /** One way to ease the skin after a setting was too much for it. */
-export interface Relief {
-  readonly kind: ReliefKind;
+export interface Alternative {
+  readonly kind: AlternativeKind;
   readonly setting: Setting;
   /** Fluence over the model's ceiling there; null where the model is silent. */
   readonly load: number | null;
@@ -18,13 +18,13 @@ export interface Relief {
   readonly reach: number | null;
 }
 
-export interface Reliefs {
+export interface Alternatives {
   /** Fluence over ceiling as it was. */
   readonly before: number | null;
   /** Those that ease the skin by a tenth at least and that nothing refuses. */
-  readonly options: readonly Relief[];
+  readonly options: readonly Alternative[];
   /** The one that keeps most reach over the floor; null where the model cannot tell or nothing eases. */
-  readonly preferred: ReliefKind | null;
+  readonly preferred: AlternativeKind | null;
 }
 
 const EASED_TO = 0.9;
@@ -34,16 +34,16 @@ const PACKS_S = [60, 120, 180, 240] as const;
  * Less fluence, a longer pulse or more cooling: the least of each that takes a tenth off the skin's load (fluence ÷
  * ceiling), and which of them the model prefers: the one that leaves the hair most.
  */
-export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
+export function alternativesFor(plan: PlanCase, setting: Setting): Alternatives {
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   if (handpiece === undefined) return { before: null, options: [], preferred: null };
   const before = judged(plan, 'fluence', setting).load;
-  const eases = ({ load }: Relief) =>
+  const eases = ({ load }: Alternative) =>
     before === null || load === null || load <= before * EASED_TO + 1e-9;
-  const first = (kind: ReliefKind, settings: readonly Setting[]): Relief[] => {
+  const first = (kind: AlternativeKind, settings: readonly Setting[]): Alternative[] => {
     for (const each of settings) {
-      const relief = judged(plan, kind, each);
-      if (relief.usable && eases(relief)) return [relief];
+      const alternative = judged(plan, kind, each);
+      if (alternative.usable && eases(alternative)) return [alternative];
     }
     return [];
   };
@@ -62,7 +62,7 @@ export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
           ...first('cooling', [...(glides(setting.technique) ? [] : colder()), ...added()]),
         ]),
   ];
-  const best = options.reduce<Relief | null>(
+  const best = options.reduce<Alternative | null>(
     (kept, each) => (kept === null || (each.reach ?? 0) > (kept.reach ?? 0) + 1e-9 ? each : kept),
     null,
   );
@@ -94,7 +94,7 @@ export function reliefsFor(plan: PlanCase, setting: Setting): Reliefs {
   }
 }
 
-function judged(plan: PlanCase, kind: ReliefKind, setting: Setting) {
+function judged(plan: PlanCase, kind: AlternativeKind, setting: Setting) {
   const { model, refusals } = evaluate(plan, setting, 'ranking');
   const { fluenceJcm2 } = setting;
   return {

@@ -1,4 +1,4 @@
-import type { Warmth } from '@tidy-quill/core/plan';
+import type { TemperatureCurves } from '@tidy-quill/core/plan';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';
 
@@ -12,13 +12,19 @@ const FOLLICLE_C = 70;
 const PAIN_C = 45;
 
 /** Temperature against time at the chosen setting: epidermis, bulge and bulb, labelled on the lines. */
-export function WarmthChart({ warmth, fluenceJcm2 }: { warmth: Warmth; fluenceJcm2: number }) {
-  const { seconds, peaks, lit } = warmth;
+export function TemperatureChart({
+  temperatureCurves,
+  fluenceJcm2,
+}: {
+  temperatureCurves: TemperatureCurves;
+  fluenceJcm2: number;
+}) {
+  const { seconds, peaks, lit } = temperatureCurves;
   const trainS = lit.at(-1)!.to;
   const wanted = Math.max(trainS * 3, trainS + 0.02);
   const shownS = seconds.find((second) => second >= wanted) ?? seconds.at(-1)!;
   const highest = Math.max(80, peaks.bulgeC * 1.05, peaks.epidermisC * 1.1);
-  const lowest = Math.min(0, ...warmth.epidermisC.slice(0, 1));
+  const lowest = Math.min(0, ...temperatureCurves.epidermisC.slice(0, 1));
   const x = linear(0, shownS, LEFT, RIGHT);
   const y = linear(lowest, highest, BOTTOM, TOP);
   const path = (course: readonly number[]) =>
@@ -32,19 +38,31 @@ export function WarmthChart({ warmth, fluenceJcm2 }: { warmth: Warmth; fluenceJc
     return course[end === -1 ? course.length - 1 : end]!;
   };
   const courses = [
-    { word: 'bulge', peak: peaks.bulgeC, course: warmth.bulgeC, colour: 'var(--accent)', dash: '' },
-    { word: 'bulb', peak: peaks.bulbC, course: warmth.bulbC, colour: 'var(--accent)', dash: '6 4' },
+    {
+      word: 'bulge',
+      peak: peaks.bulgeC,
+      course: temperatureCurves.bulgeC,
+      colour: 'var(--accent)',
+      dash: '',
+    },
+    {
+      word: 'bulb',
+      peak: peaks.bulbC,
+      course: temperatureCurves.bulbC,
+      colour: 'var(--accent)',
+      dash: '6 4',
+    },
     {
       word: 'epidermis',
       peak: peaks.epidermisC,
-      course: warmth.epidermisC,
+      course: temperatureCurves.epidermisC,
       colour: 'var(--stop)',
       dash: '',
     },
   ];
   const labels = apart(courses.map(({ course }) => y.to(lastOf(course))));
   return (
-    <figure className="warmth">
+    <figure className="temperature-curves">
       <h2>Temperature at {figure(fluenceJcm2, 2)} J/cm²</h2>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -64,7 +82,7 @@ export function WarmthChart({ warmth, fluenceJcm2 }: { warmth: Warmth; fluenceJc
             opacity={0.55}
           />
         ))}
-        <text x={LEFT + 5} y={TOP + 13} className="warmth-word">
+        <text x={LEFT + 5} y={TOP + 13} className="temperature-curves-word">
           light on
         </text>
         {[FOLLICLE_C, PAIN_C].map((level) => (
@@ -81,12 +99,12 @@ export function WarmthChart({ warmth, fluenceJcm2 }: { warmth: Warmth; fluenceJc
             x={LEFT - 6}
             y={y.to(value) + 4}
             textAnchor="end"
-            className="warmth-word"
+            className="temperature-curves-word"
           >
             {figure(value)}
           </text>
         ))}
-        <text x={2} y={TOP + 4} className="warmth-word">
+        <text x={2} y={TOP + 4} className="temperature-curves-word">
           °C
         </text>
         {roundTicks(shownS * 1000, 5).map((value) => (
@@ -95,18 +113,23 @@ export function WarmthChart({ warmth, fluenceJcm2 }: { warmth: Warmth; fluenceJc
             x={x.to(value / 1000)}
             y={BOTTOM + 18}
             textAnchor="middle"
-            className="warmth-word"
+            className="temperature-curves-word"
           >
             {figure(value, 2)}
           </text>
         ))}
-        <text x={(LEFT + RIGHT) / 2} y={BOTTOM + 34} textAnchor="middle" className="warmth-word">
+        <text
+          x={(LEFT + RIGHT) / 2}
+          y={BOTTOM + 34}
+          textAnchor="middle"
+          className="temperature-curves-word"
+        >
           ms from the start of the pulse
         </text>
         {courses.map(({ word, course, colour, dash, peak }, i) => (
           <g key={word}>
             <path d={path(course)} className="map-line" stroke={colour} strokeDasharray={dash} />
-            <text x={RIGHT + 8} y={labels[i]! + 4} className="warmth-label">
+            <text x={RIGHT + 8} y={labels[i]! + 4} className="temperature-curves-label">
               {word}, peak {figure(peak, 0)} °C
             </text>
           </g>
