@@ -69,7 +69,7 @@ function ownPassword(folder) {
   return readFileSync(file, 'utf8').trim();
 }
 
-/** Works while no other process of this project works on the same folder; one that died in the midst does not count. */
+/** Runs `work` while holding the folder's lock; a lock whose process has died is taken over. */
 async function inTurn(folder, work) {
   const lock = join(folder, 'starting');
   for (;;) {
@@ -144,7 +144,7 @@ function ordinaryUser() {
 }
 
 function initialise(programs, folder, cluster, owner) {
-  // Made beside its place and moved there whole: one that was torn off in the midst is never taken for a cluster.
+  // Made beside its place and moved there once complete: an interrupted initdb never looks like a cluster.
   const made = `${cluster}-new`;
   rmSync(made, { recursive: true, force: true });
   rmSync(cluster, { recursive: true, force: true });

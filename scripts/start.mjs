@@ -10,7 +10,7 @@ await run(async () => {
   const freshDemo = process.argv.includes('--fresh-demo');
   if (freshDemo && process.stdin.isTTY && !(await agreed())) return;
   console.log('Tidy Quill');
-  // What is missing of Debian is said before minutes go into anything else.
+  // Missing Debian packages are reported before npm ci takes its minutes.
   const had =
     process.env.DATABASE_URL === undefined ? debian(['postgresql'], findPostgres) : undefined;
   await step('packages', packages);
@@ -31,7 +31,7 @@ await run(async () => {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
     process.on(signal, () => void close().then(() => process.exit(0)));
   }
-  // npm that is ended passes no signal on to what it started through a shell.
+  // npm passes no signal on through the shell that it starts this script with.
   const begun = ancestors();
   setInterval(() => {
     if (ancestors() !== begun) void close().then(() => process.exit(0));

@@ -10,7 +10,7 @@ import type { ApiRoute } from '../http/routes-of';
 import { startApplication, type Application, type Person } from '../testing/application';
 import { hashPassword } from './auth/store';
 
-// Every route comes from the router itself: one that is added is tried here without being named. Who may is the contract's.
+// Every route comes from the router itself: a new one is tested here without being listed. Who may is the contract's.
 
 const nameOf = ({ method, path }: ApiRoute) => `${method} ${path}`;
 

@@ -11,7 +11,7 @@ interface Layer {
   readonly handle: unknown;
 }
 
-/** Every route of a router and of those it uses without a path of their own, in the order in which they are tried. */
+/** Every route of a router and of the routers it uses without a path prefix, in matching order. */
 export function routesOf(router: Router): readonly ApiRoute[] {
   const stack = (router as unknown as { readonly stack: readonly Layer[] }).stack;
   return stack.flatMap(({ route, handle }): readonly ApiRoute[] => {
