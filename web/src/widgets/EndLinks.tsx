@@ -10,7 +10,12 @@ export function EndLinks({ visitId, to }: { visitId: string; to: 'diary-link' | 
       {isSuccess ? (
         'No link that was sent opens any more. '
       ) : (
-        <Button type="link" size="small" loading={isLoading} onClick={() => void end({ visitId, to })}>
+        <Button
+          type="link"
+          size="small"
+          loading={isLoading}
+          onClick={() => void end({ visitId, to })}
+        >
           End links sent before
         </Button>
       )}
