@@ -10,6 +10,7 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
@@ -78,8 +79,7 @@ async function inTurn(folder, work) {
       break;
     } catch (error) {
       if (error.code !== 'EEXIST') throw error;
-      const holder = Number(readFileSync(lock, { encoding: 'utf8', flag: 'a+' }));
-      if (holder !== 0 && !isAlive(holder)) rmSync(lock, { force: true });
+      if (isLeft(lock)) rmSync(lock, { force: true });
       else await wait(100);
     }
   }
@@ -87,6 +87,21 @@ async function inTurn(folder, work) {
     return await work();
   } finally {
     rmSync(lock, { force: true });
+  }
+}
+
+const UNSIGNED_MS = 5000;
+
+/** Whether a lock belongs to a process that has died, or that died before it could write its number. */
+function isLeft(lock) {
+  try {
+    const holder = readFileSync(lock, 'utf8');
+    if (holder === '') return Date.now() - statSync(lock).mtimeMs > UNSIGNED_MS;
+    return !isAlive(Number(holder));
+  } catch (error) {
+    // Given back between the two looks: it is asked for again.
+    if (error.code === 'ENOENT') return false;
+    throw error;
   }
 }
 

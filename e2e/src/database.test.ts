@@ -1,5 +1,13 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -47,6 +55,17 @@ describe('PostgreSQL in a folder of the project', () => {
     expect(await answers(urls[0]!)).toBe(1);
     expect(readdirSync(folder)).not.toContain('starting');
     expect(readdirSync(folder)).not.toContain('postgres-new');
+  });
+
+  it('is not kept from starting by a lock that a dead process left, with or without its number', async () => {
+    const lock = join(folder, 'starting');
+    const long = new Date(Date.now() - 60_000);
+    for (const left of ['', '4194304']) {
+      writeFileSync(lock, left);
+      utimesSync(lock, long, long);
+      expect(await answers(await started())).toBe(1);
+      expect(existsSync(lock)).toBe(false);
+    }
   });
 
   it('is started again at the same address when it dies, with a line each', async () => {
