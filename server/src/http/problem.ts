@@ -63,6 +63,12 @@ export function pathId(request: Request): string {
   return result.value;
 }
 
+/** A link whose id was sent twice: its token is kept as a hash alone, so that it cannot be told again. */
+export const linkMade = () =>
+  new HttpProblem('conflict', 'This link was made already', {
+    detail: 'It went out as a message. Send a new one where it is needed.',
+  });
+
 /** Turns whatever a route threw into problem+json. Express knows it by its four parameters. */
 export function answerProblems(
   error: unknown,

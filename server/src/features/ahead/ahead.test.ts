@@ -137,6 +137,16 @@ describe('a link to answer at home', () => {
     expect((await client.get(newer)).status).toBe(404);
   });
 
+  it('is made once, however often it is asked for with one id', async () => {
+    const visitId = await booked(48);
+    const id = { id: v7() };
+    const path = `/api/visits/${visitId}/invitation`;
+    const made = await Promise.all([person.post(path, id), person.post(path, id)]);
+    expect(made.map(({ status }) => status).sort()).toEqual([201, 409]);
+    const first = made.find(({ status }) => status === 201)!.body as Invitation;
+    expect((await client.get(pathOf(first))).status).toBe(200);
+  });
+
   it('is not made for a visit that has begun', async () => {
     const { status } = await person.post(`/api/visits/${await booked(-1)}/invitation`, {
       id: v7(),

@@ -16,7 +16,7 @@ import {
   visits,
 } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
-import { HttpProblem } from '../../http/problem';
+import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 
@@ -56,9 +56,12 @@ export async function invite(
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
     // Only the newest link of a visit opens it.
     await endInvitations(tx, clinicId, visit.id);
-    await tx
+    const made = await tx
       .insert(invitations)
-      .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt });
+      .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt })
+      .onConflictDoNothing()
+      .returning({ id: invitations.id });
+    if (made.length === 0) throw linkMade();
     await tx.insert(messages).values({
       clinicId,
       id: messageId,

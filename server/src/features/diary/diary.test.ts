@@ -56,6 +56,16 @@ describe('a healing diary', () => {
     expect((await client.get('/api/diary/not-a-token')).status).toBe(404);
   });
 
+  it('is sent once, however often it is asked for with one id', async () => {
+    const id = { id: v7() };
+    const ask = () => person.post(`/api/visits/${visitId}/diary-link`, id);
+    const sent = async () => ((await person.get('/api/messages')).body as Message[]).length;
+    const before = await sent();
+    const made = await Promise.all([ask(), ask()]);
+    expect(made.map(({ status }) => status).sort()).toEqual([201, 409]);
+    expect(await sent()).toBe(before + 1);
+  });
+
   it('shows the advice and nothing of the record', async () => {
     const shown = await page();
     expect(shown).toMatchObject({ givenName: 'Corisande', job: 'hair', mayPhotograph: false });

@@ -11,7 +11,7 @@ import type { Db, Queryable } from '../../db/connect';
 import { diaryEntries, diaryLinks, diaryPhotos } from '../../db/diary-tables';
 import { clinics, messages } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
-import { HttpProblem } from '../../http/problem';
+import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { leafletOf } from '../aftercare/store';
 import { keepPhoto } from '../photos/store';
@@ -39,9 +39,12 @@ export async function openDiary(
   const url = `${origin}/diary/${token}`;
   const messageId = v7();
   await db.transaction(async (tx) => {
-    await tx
+    const made = await tx
       .insert(diaryLinks)
-      .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt });
+      .values({ clinicId, id, visitId: visit.id, staffId, tokenHash: hashOf(token), expiresAt })
+      .onConflictDoNothing()
+      .returning({ id: diaryLinks.id });
+    if (made.length === 0) throw linkMade();
     await tx.insert(messages).values({
       clinicId,
       id: messageId,
