@@ -82,6 +82,7 @@ async function choose(nm: string): Promise<void> {
 
 /** Grades the second look as slight, and sends the client home, the reason of the next day seen. */
 async function home(why: string): Promise<void> {
+  await browser.press('even whitening');
   await browser.press('slight, as expected');
   await keepLook(browser);
   await browser.see('After your laser tattoo removal');

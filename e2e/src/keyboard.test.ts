@@ -88,7 +88,7 @@ describe('after the session', () => {
     await browser.see('After your laser hair removal');
     await expect
       .poll(async () => (await app.kept('Okapi-Lune', 'watched'))[0]?.body, SOON)
-      .toMatchObject({ marks: ['perifollicularOedema', 'perifollicularErythema'] });
+      .toMatchObject({ marks: ['perifollicularErythema'] });
   });
 
   it('the client is sent home, and the record signed', async () => {

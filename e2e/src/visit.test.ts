@@ -129,6 +129,7 @@ describe('a first visit and the next', () => {
   it('watch and send home', async () => {
     await browser.see('Second look');
     await browser.fill('Minutes after the last pulse', '10');
+    await browser.press('small bumps');
     await browser.press('slight, as expected');
     await keepLook(browser);
     await browser.see('After your laser hair removal');

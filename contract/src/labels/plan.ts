@@ -69,25 +69,17 @@ export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
 export const expectedAtStartText = (expected: Expected): string =>
   expected === 'tooLittle' ? 'too little yet' : EXPECTED_WORDS[expected];
 
-export const FIRST_WORDS: Readonly<Record<FirstBecause, string>> = {
-  noRestsNeeded: 'The first needs no rests between passes over bone',
-  worksBetter: 'The first is expected to work better',
-  suitsSkin: 'The wavelength of the first suits this skin',
-  reachesBulb: 'The first is expected to work fully',
-  moreRoom: 'The first leaves most room between too little and too much',
-  quicker: 'The first is quicker',
-  gentler: 'The first starts gentler',
-};
-
-/** The same of what is recommended, against the next best. */
-export const RECOMMENDED_WORDS: Readonly<Record<FirstBecause, string>> = {
+/** Why the first option stands before the next, as the end of a sentence. */
+export const FIRST_BECAUSE_WORDS: Readonly<Record<FirstBecause, string>> = {
   noRestsNeeded: 'it needs no rests between passes over bone',
   worksBetter: 'it is expected to work better than the other options',
-  suitsSkin: 'its wavelength suits this skin',
+  suitsSkin: 'its wavelength suits this skin better than that of the next option',
   reachesBulb: 'it is expected to work fully',
   moreRoom: 'it leaves most room between too little and too much',
-  quicker: 'it is quicker',
-  gentler: 'it starts gentler',
+  moreRoomOfSuited:
+    'of the wavelengths that suit this skin, it leaves most room between too little and too much',
+  quicker: 'it is quicker than the next option, with about as much room',
+  gentler: 'it starts gentler than the next option',
 };
 
 export const MODEL_SILENCE_WORDS: Readonly<Record<ModelSilence, string>> = {

@@ -11,6 +11,7 @@ export type FirstBecause =
   | 'suitsSkin'
   | 'reachesBulb'
   | 'moreRoom'
+  | 'moreRoomOfSuited'
   | 'quicker'
   | 'gentler';
 
@@ -110,15 +111,24 @@ const firstDifference = (one: readonly number[], other: readonly number[]): numb
 
 /** Why the first of ranked proposals stands before the second; null where there is no second. */
 export function firstBecause(
-  [first, second]: readonly Proposal[],
+  ranked: readonly Proposal[],
   working: WorkingSkin,
 ): FirstBecause | null {
+  const [first, second] = ranked;
   if (first === undefined || second === undefined) return null;
   const named = KEYS.find(([, key]) => key(first, working) < key(second, working));
   if (named !== undefined) return named[0];
-  if (minutesOf(first) <= QUICKER_SHARE * minutesOf(second) && roomOf(first) < roomOf(second)) {
+  if (
+    minutesOf(first) <= QUICKER_SHARE * minutesOf(second) &&
+    roomOf(first) <= roomOf(second) + 1e-9
+  ) {
     return 'quicker';
   }
-  if (roomOf(first) > roomOf(second) + 1e-9) return 'moreRoom';
+  if (roomOf(first) > roomOf(second) + 1e-9) {
+    const suited = ranked.some(
+      (other) => roomOf(other) > roomOf(first) && suits(first, working) < suits(other, working),
+    );
+    return suited ? 'moreRoomOfSuited' : 'moreRoom';
+  }
   return loadOf(first) < loadOf(second) ? 'gentler' : null;
 }

@@ -103,6 +103,20 @@ export function skinAnswer(
   };
 }
 
+const isNothing = (mark: Mark) => MARK_MEANING[mark] === 'none';
+
+/** The marks seen with one pressed, or taken back: “nothing yet” and anything seen exclude each other. */
+export function withMarkPressed(marks: readonly Mark[], mark: Mark): readonly Mark[] {
+  if (marks.includes(mark)) return marks.filter((each) => each !== mark);
+  return [...marks.filter((each) => isNothing(each) === isNothing(mark)), mark];
+}
+
+/** What was seen over a time, each once: “nothing yet” is overtaken by an endpoint that came after it. */
+export function marksOver(marks: readonly Mark[]): readonly Mark[] {
+  const endpoint = marks.some((mark) => ['faint', 'right', 'strong'].includes(MARK_MEANING[mark]));
+  return [...new Set(marks)].filter((mark) => !(endpoint && isNothing(mark)));
+}
+
 /** How a setting was borne, best first: well; strongly (strong endpoint, or pain 5–6); badly (anything adverse, or pain 7 and more). */
 export type Borne = 'well' | 'strongly' | 'badly';
 

@@ -4,7 +4,9 @@ import { segmentsOf } from './wavelength-segments';
 import { visitReport } from '../report';
 import { visitRecord } from './visit-record';
 import { type EventBody, type VisitEvent } from '../events';
+import { twoSettings } from './hair-session.test-data';
 import { DRAWN, moment, twoLights } from './two-lights.test-data';
+import type { Mark } from '../reaction';
 
 const BOOKED = 'area';
 
@@ -87,5 +89,27 @@ describe('however a session of two lights goes', () => {
         expect(shown).toBeLessThanOrEqual(zone!.pulses);
       }),
     );
+  });
+});
+
+describe('what the second look sees', () => {
+  const lookAt = (...marks: Mark[]) => {
+    const watched = { kind: 'watched', minutesAfter: 10, marks, grade: 1, note: '' } as const;
+    const at = { id: 'w', at: moment(60), staffId: 's' };
+    return segmentsOf(visitRecord([...twoSettings(), { ...at, body: watched }]));
+  };
+  const strong = (...marks: Mark[]) => lookAt(...marks).map(({ answer }) => answer.endpoint);
+
+  // At 16 J/cm² the redness was strong; at 12 hairs singed.
+  it('stays with the setting that showed it first', () => {
+    expect(strong('strongRedness')).toEqual(strong('singedHair'));
+    expect(strong('strongRedness')).toEqual(['strong', 'right']);
+  });
+
+  it('counts against every setting where it is new, and where it is harm', () => {
+    expect(lookAt('purpura').map(({ answer }) => answer.adverse)).toEqual([
+      ['purpura'],
+      ['purpura'],
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import type { Setting } from '../plan';
-import { skinAnswer, type Mark, type SkinAnswer } from '../reaction';
+import { MARK_MEANING, marksOver, skinAnswer, type Mark, type SkinAnswer } from '../reaction';
 import type { InkColour } from '../look';
 import type { AcceptedPlan } from '../events';
 import { harmLater } from './harm-later';
@@ -45,8 +45,9 @@ export function closedSegment({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>):
 const NOTHING: RunCounts = { pulses: 0, energyJ: 0, marks: 0, pains: 0 };
 
 /**
- * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was seen at
- * the second look or told of later counts against each of them: nobody can tell which of them it came from.
+ * Every setting that was worked with, plan by plan, with what the skin answered while it was dialled in. What was first
+ * seen at the second look or told of later counts against each of them, as nobody can tell which of them it came from; so
+ * does harm, whenever it was seen. What the second look merely finds again stays with the setting that showed it.
  *
  * @param seenNow marks of a second look that is not recorded yet
  */
@@ -55,7 +56,10 @@ export function segmentsOf(
   seenNow: readonly Mark[] = [],
 ): readonly SettingResponse[] {
   if (record.plan === null || record.run.setting === null) return [];
-  const later = [...(record.watched?.marks ?? []), ...seenNow];
+  const during = new Set(record.run.marks.map(({ mark }) => mark));
+  const later = [...(record.watched?.marks ?? []), ...seenNow].filter(
+    (mark) => !during.has(mark) || MARK_MEANING[mark] === 'adverse',
+  );
   const used = usedSettings([...record.segments, closedSegment(record)].flatMap(settingsOf));
   return used.map(({ plan, setting, upTo }, index): SettingResponse => {
     const from = used[index - 1]?.upTo ?? NOTHING;
@@ -71,7 +75,7 @@ export function segmentsOf(
       setting,
       pulses: upTo.pulses - from.pulses,
       energyJ: upTo.energyJ - from.energyJ,
-      marks: [...new Set(marks.map(({ mark }) => mark))],
+      marks: marksOver(marks.map(({ mark }) => mark)),
       answer,
     };
   });

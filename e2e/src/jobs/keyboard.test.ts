@@ -131,7 +131,7 @@ async function seeOff(): Promise<void> {
   await browser.see('Second look');
   await browser.later(6);
   await browser.see('Second look');
-  await browser.keys('1', 'e');
+  await browser.keys('b', '1', 'e');
   await hand.enter('Save what was seen');
   await browser.see('After your laser hair removal');
   await hand.enter('Send home, book next visit');

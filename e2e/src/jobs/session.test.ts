@@ -86,7 +86,7 @@ describe('both legs in motion', () => {
       await browser.see('Second look');
       await browser.later(6);
       await browser.see('Second look');
-      await browser.keys('1', 'e', Key.ENTER);
+      await browser.keys('b', '1', 'e', Key.ENTER);
       await browser.see('After your laser hair removal');
       await browser.press('Send home, book next visit');
       await browser.see('the next visit is booked for');

@@ -3,7 +3,7 @@ import {
   EXPECTED_WORDS,
   expectedAtStartText,
   figure,
-  FIRST_WORDS,
+  FIRST_BECAUSE_WORDS,
   minutesText,
   refusalText,
   TECHNIQUE_TRADE,
@@ -33,7 +33,7 @@ export function ProposalsTable({
           <caption>
             Options, best first
             {firstBecause === null ? null : (
-              <span className="quiet-inline">. {FIRST_WORDS[firstBecause]}</span>
+              <span className="quiet-inline">: {FIRST_BECAUSE_WORDS[firstBecause]}</span>
             )}
           </caption>
           <thead>

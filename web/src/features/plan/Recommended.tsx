@@ -3,7 +3,7 @@ import {
   EXPECTED_WORDS,
   expectedAtStartText,
   figure,
-  RECOMMENDED_WORDS,
+  FIRST_BECAUSE_WORDS,
   pulseText,
   spotText,
   TECHNIQUE_WORDS,
@@ -26,11 +26,13 @@ export function Recommended({
   const name = handpieces.find(({ id }) => id === setting.handpieceId)?.name ?? '';
   const other =
     setting.handpieceId !== chosen.handpieceId || setting.technique !== chosen.technique;
-  const because = firstBecause === null ? '' : `${RECOMMENDED_WORDS[firstBecause]}. `;
+  const because = firstBecause === null ? '' : `${FIRST_BECAUSE_WORDS[firstBecause]}. `;
   const expected =
-    expectedAtStart === expectedAtUpper
-      ? `From start to the highest allowed: ${EXPECTED_WORDS[expectedAtStart]}.`
-      : `At the start: ${expectedAtStartText(expectedAtStart)}; at the highest allowed: ${EXPECTED_WORDS[expectedAtUpper]}.`;
+    expectedAtUpper === 'unknown'
+      ? 'The model does not cover this skin, so what the pulse will do here cannot be foreseen.'
+      : expectedAtStart === expectedAtUpper
+        ? `From start to the highest allowed: ${EXPECTED_WORDS[expectedAtStart]}.`
+        : `At the start: ${expectedAtStartText(expectedAtStart)}; at the highest allowed: ${EXPECTED_WORDS[expectedAtUpper]}.`;
   return (
     <section className="recommended" aria-label="Recommended">
       <p>

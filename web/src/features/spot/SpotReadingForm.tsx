@@ -1,4 +1,4 @@
-import { MARK_MEANING, type Mark } from '@tidy-quill/core/reaction';
+import { withMarkPressed, type Mark } from '@tidy-quill/core/reaction';
 import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
 import { Input } from 'antd';
 import { useEffect, useRef } from 'react';
@@ -48,14 +48,7 @@ export function SpotReadingForm({
   const number = spots.numberOf(spot.id);
   const first = spot.readings.length === 0;
   const ready = reading.marks.length > 0 && (!first || reading.pain !== null);
-  const toggle = (mark: Mark) => {
-    const without = reading.marks.filter((each) => each !== mark);
-    if (without.length < reading.marks.length) return change({ marks: without });
-    // “Nothing yet” and anything seen shut each other out.
-    const nothing = (each: Mark) => MARK_MEANING[each] === 'none';
-    const kept = without.filter((each) => nothing(each) === nothing(mark));
-    change({ marks: nothing(mark) ? [mark] : [...kept, mark] });
-  };
+  const toggle = (mark: Mark) => change({ marks: withMarkPressed(reading.marks, mark) });
   const keep = async () => {
     await add({ kind: 'spotRead', spotId: spot.id, ...reading });
     clearDraft();
@@ -74,7 +67,7 @@ export function SpotReadingForm({
         <h3 id="spot-marks">Skin response</h3>
         <MarkKeys labelledBy="spot-marks" job={area.job} pressed={reading.marks} onMark={toggle} />
         <h3 id="spot-pain">
-          How strong was it, 0 to 10?{' '}
+          Pain (0–10){' '}
           <span className="quiet-inline">{first ? '' : 'asked again only if it has changed'}</span>
         </h3>
         <PainKeys

@@ -6,6 +6,7 @@ import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 import { correctedNow } from '../../app/clock';
+import { ROOM_KEYS } from './keys';
 
 /** Counts down the cold pack before the first pulse of a cell and the cooling after its last one. */
 export function CoolingCountdown({ session }: { session: Session }) {
@@ -20,7 +21,7 @@ export function CoolingCountdown({ session }: { session: Session }) {
   if (phase === null) return null;
   if (phase.kind === 'layPack') {
     return (
-      <KeyButton letter="z" onPress={() => setPackedAt(correctedNow())}>
+      <KeyButton letter={ROOM_KEYS.coldPack} onPress={() => setPackedAt(correctedNow())}>
         Lay the cold pack on: {phase.seconds} s
       </KeyButton>
     );

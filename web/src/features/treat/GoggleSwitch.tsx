@@ -5,6 +5,7 @@ import { view } from '../../app/view';
 import { EYEWEAR_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
+import { ROOM_KEYS } from './keys';
 
 /** Lights the screen for the eyewear that this plan's light asks for; back to the room when one leaves. */
 export function GoggleSwitch() {
@@ -25,7 +26,7 @@ export function GoggleSwitch() {
   if (filter === 'clear') return null;
   return (
     <KeyButton
-      letter="z"
+      letter={ROOM_KEYS.goggles}
       pressed={eyewear !== null}
       onPress={() => dispatch(view.actions.eyewearChanged(eyewear === null ? filter : null))}
     >

@@ -5,6 +5,7 @@ import { KeyButton } from '../../widgets/KeyButton';
 import { isSecondTap } from '../../widgets/second-tap';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
+import { ROOM_KEYS } from './keys';
 
 /** Stop, the largest thing on the screen, and pause: always in sight. */
 export function HaltKeys({
@@ -34,7 +35,7 @@ export function HaltKeys({
         STOP
       </KeyButton>
       <KeyButton
-        letter="p"
+        letter={ROOM_KEYS.pause}
         disabled={
           (!running && !halted) || (halted && (faults.length > 0 || swapping || causes > 0))
         }

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { figure } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import type { Session } from './use-session';
+import { ROOM_KEYS } from './keys';
 
 const CLICK_S = 0.02;
 const CLICK_HZ = 880;
@@ -22,7 +23,7 @@ export function Metronome({ session }: { session: Session }) {
   const glideCmS = (longestSideMm(setting.spot) / 10) * rateHz;
   return (
     <div className="beat">
-      <KeyButton letter="m" pressed={on} onPress={() => setOn(!on)}>
+      <KeyButton letter={ROOM_KEYS.metronome} pressed={on} onPress={() => setOn(!on)}>
         Beat {figure(rateHz)} Hz
       </KeyButton>
       <span

@@ -4,6 +4,7 @@ import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
+import { ROOM_KEYS } from './keys';
 
 const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
   notStarted: { mark: '○', word: 'NOT BEGUN' },
@@ -37,7 +38,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
           <ConsoleLine />
         </span>
       </p>
-      <KeyButton letter="l" disabled={!running && !halted} onPress={onChange}>
+      <KeyButton letter={ROOM_KEYS.setting} disabled={!running && !halted} onPress={onChange}>
         Change setting
       </KeyButton>
       {halted && faults.length > 0 ? (

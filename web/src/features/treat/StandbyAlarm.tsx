@@ -5,6 +5,7 @@ import { orderConsole } from '../console/order';
 import { soundTone } from '../../widgets/tone';
 import { useConsole } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
+import { ROOM_KEYS } from './keys';
 
 const EVERY_MS = 1500;
 
@@ -39,7 +40,7 @@ export function StandbyAlarm() {
             ? 'No link to the console: press its standby by hand.'
             : 'It has been asked to; look at the console itself.'}
       </span>
-      <KeyButton letter="q" kind="stop" onPress={() => setConfirmed(true)}>
+      <KeyButton letter={ROOM_KEYS.inStandby} kind="stop" onPress={() => setConfirmed(true)}>
         Console is in standby
       </KeyButton>
     </div>

@@ -3,6 +3,7 @@ import { figure, sentence, STEP_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
+import { ROOM_KEYS } from './keys';
 
 const LIMIT_WORDS: Readonly<Record<CellLimit['because'], { place: string; care: string }>> = {
   bony: { place: 'Bony or thin', care: 'one pass' },
@@ -38,7 +39,7 @@ export function StepLine({ session }: { session: Session }) {
           <strong className="figures">{figure(limitJcm2, 2)} J/cm²</strong>.
         </p>
         <KeyButton
-          letter="e"
+          letter={ROOM_KEYS.takeStep}
           onPress={() => use(limitJcm2, `${place} place`, session.current?.number)}
         >
           {figure(limitJcm2, 2)} J/cm² here
@@ -53,7 +54,10 @@ export function StepLine({ session }: { session: Session }) {
         <p>
           <strong className="figures">{figure(now, 2)} J/cm²</strong> was for the cell before.
         </p>
-        <KeyButton letter="e" onPress={() => use(backToJcm2, 'Back to the zone’s setting')}>
+        <KeyButton
+          letter={ROOM_KEYS.takeStep}
+          onPress={() => use(backToJcm2, 'Back to the zone’s setting')}
+        >
           Back to {figure(backToJcm2, 2)} J/cm²
         </KeyButton>
       </div>
@@ -92,12 +96,12 @@ export function StepLine({ session }: { session: Session }) {
           {figure(now, 2)} × {advice.factor} = {figure(wantedJcm2, 2)}
         </span>
       </p>
-      <KeyButton letter="e" onPress={() => use(fluenceJcm2, because)}>
+      <KeyButton letter={ROOM_KEYS.takeStep} onPress={() => use(fluenceJcm2, because)}>
         {figure(fluenceJcm2, 2)} J/cm²
       </KeyButton>
       {advice.factor > 0.85 ? (
         <KeyButton
-          letter="q"
+          letter={ROOM_KEYS.keepSetting}
           onPress={() =>
             void add({
               kind: 'stepDeclined',

@@ -14,6 +14,7 @@ import { useInk } from '../ink/use-ink';
 import { useOpenVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 import { nowText } from '../../app/clock';
+import { ROOM_KEYS } from './keys';
 
 /**
  * What a change of plan in the midst of a session asks for: standby, other eyewear where the light is another, settings
@@ -83,7 +84,7 @@ export function SwapLight({ session }: { session: Session }) {
     });
   return (
     <>
-      <KeyButton letter="/" disabled={isLoading} onPress={() => void swap()}>
+      <KeyButton letter={ROOM_KEYS.nextLight} disabled={isLoading} onPress={() => void swap()}>
         Next light: {nmText(next.wavelengthNm)} for{' '}
         {next.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')},{' '}
         {figure(proposal.setting.fluenceJcm2, 2)} J/cm²

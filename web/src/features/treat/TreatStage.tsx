@@ -25,7 +25,7 @@ import { EndDialog } from './EndDialog';
 import { HaltKeys } from './HaltKeys';
 import { HandOver } from './HandOver';
 import { KeyList } from './KeyList';
-import { PULSE_STEPS } from './keys';
+import { PULSE_STEPS, ROOM_KEYS } from './keys';
 import { MarkKeys } from './MarkKeys';
 import { PainKeys } from './PainKeys';
 import { ReopenDialog } from './ReopenDialog';
@@ -124,19 +124,23 @@ export function TreatStage() {
                 </KeyButton>
               ))}
               <KeyButton
-                letter="v"
+                letter={ROOM_KEYS.passDone}
                 disabled={!running}
                 onPress={() => void add({ kind: 'passDone' })}
               >
                 Pass done
               </KeyButton>
               {session.moving ? (
-                <KeyButton letter="a" disabled={!running} onPress={() => endCell('warm')}>
+                <KeyButton
+                  letter={ROOM_KEYS.warm}
+                  disabled={!running}
+                  onPress={() => endCell('warm')}
+                >
                   Warm, end
                 </KeyButton>
               ) : null}
               <KeyButton
-                letter="o"
+                letter={ROOM_KEYS.leaveOut}
                 disabled={!running || current === null}
                 onPress={() => endCell('leftOut')}
               >
@@ -156,6 +160,7 @@ export function TreatStage() {
         <div className="treat-side">
           <RunStateCard onChange={() => setChanging(true)} />
           <StandbyAlarm />
+          <CoolingCountdown session={session} />
           <SwapLight session={session} />
           <StepLine session={session} />
         </div>
@@ -165,7 +170,6 @@ export function TreatStage() {
         <Metronome session={session} />
         <GoggleSwitch />
         <WaitTimer />
-        <CoolingCountdown session={session} />
       </div>
       <Incidents />
       <StageFoot
@@ -211,7 +215,7 @@ export function TreatStage() {
         }
         // Enter means one thing at a time: to start, then that a cell is done. It never ends a treatment.
         enter={!begun || (running && current !== null)}
-        {...(begun && !ended && current === null ? { letter: '.' } : {})}
+        {...(begun && !ended && current === null ? { letter: ROOM_KEYS.end } : {})}
         disabled={(!begun && faults.length > 0) || (halted && current !== null)}
         action={footAction(run.state, current)}
         onAction={() => {
@@ -228,26 +232,26 @@ export function TreatStage() {
           {unsent === 0 ? 'Saved on the server' : `Saved here, ${unsent} to send`}
         </span>
         {all.length > 0 && run.lastPress !== null ? (
-          <KeyButton letter="u" small onPress={undo}>
+          <KeyButton letter={ROOM_KEYS.undo} small onPress={undo}>
             Undo last press
           </KeyButton>
         ) : null}
         {begun && !ended && current !== null ? (
-          <KeyButton letter="." small onPress={end}>
+          <KeyButton letter={ROOM_KEYS.end} small onPress={end}>
             End treatment
           </KeyButton>
         ) : null}
         {ended && record.sentHome === null ? (
-          <KeyButton letter="," small onPress={() => setReopening(true)}>
+          <KeyButton letter={ROOM_KEYS.handOver} small onPress={() => setReopening(true)}>
             Reopen treatment
           </KeyButton>
         ) : null}
         {halted ? (
-          <KeyButton letter="," small onPress={() => setHanding(true)}>
+          <KeyButton letter={ROOM_KEYS.handOver} small onPress={() => setHanding(true)}>
             Hand over
           </KeyButton>
         ) : null}
-        <KeyButton letter="?" small onPress={() => setListing(true)}>
+        <KeyButton letter={ROOM_KEYS.list} small onPress={() => setListing(true)}>
           Keys
         </KeyButton>
         {run.setting === null ? null : (

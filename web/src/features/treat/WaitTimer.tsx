@@ -4,6 +4,7 @@ import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
 import { useOpenVisit } from '../visit/use-visit';
 import { correctedNow } from '../../app/clock';
+import { ROOM_KEYS } from './keys';
 
 /** A clock for cooling before and after, and for waits: started and ended by one press, and kept through a reload. */
 export function WaitTimer() {
@@ -12,7 +13,7 @@ export function WaitTimer() {
   const [since, setSince, clear] = useDraft<number | null>(`wait ${visit.id} ${area.id}`, null);
   return (
     <KeyButton
-      letter="t"
+      letter={ROOM_KEYS.wait}
       pressed={since !== null}
       onPress={() => (since === null ? setSince(correctedNow()) : clear())}
     >

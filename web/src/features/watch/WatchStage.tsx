@@ -1,4 +1,10 @@
-import { MARK_MEANING, skinAnswer, type Grade, type Mark } from '@tidy-quill/core/reaction';
+import {
+  MARK_MEANING,
+  skinAnswer,
+  withMarkPressed,
+  type Grade,
+  type Mark,
+} from '@tidy-quill/core/reaction';
 import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/events';
 import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/session';
 import { Input, InputNumber } from 'antd';
@@ -46,7 +52,8 @@ export function WatchStage() {
     `watch ${visit.id} ${area.id}`,
     {
       minutesAfter: watched?.minutesAfter ?? null,
-      marks: watched?.marks ?? [...new Set(run.marks.map(({ mark }) => mark))],
+      // What shows now is looked for again: nothing is pressed because it showed before.
+      marks: watched?.marks ?? [],
       found: watched?.found ?? [],
       grade: watched?.grade ?? null,
       cared: watched?.cared ?? [],
@@ -71,7 +78,7 @@ export function WatchStage() {
   const why = watching.early.trim();
   const graded = watching.grade !== null && minutesAfter !== null && watching.marks.length > 0;
   const ready = graded && (!early || why !== '');
-  const toggle = (mark: Mark) => change({ marks: toggled(watching.marks, mark) });
+  const toggle = (mark: Mark) => change({ marks: withMarkPressed(watching.marks, mark) });
   const care = (each: Cared) =>
     change({
       cared: watching.cared.includes(each)
@@ -225,15 +232,6 @@ export function WatchStage() {
       </StageFoot>
     </>
   );
-}
-
-/** Marks with one pressed more or less; “nothing yet” and anything seen shut each other out. */
-function toggled(marks: readonly Mark[], mark: Mark): readonly Mark[] {
-  const without = marks.filter((each) => each !== mark);
-  if (without.length < marks.length) return without;
-  const nothing = (each: Mark) => MARK_MEANING[each] === 'none';
-  const kept = without.filter((each) => nothing(each) === nothing(mark));
-  return nothing(mark) ? [mark] : [...kept, mark];
 }
 
 function useMinutesSince(at: string | null): number | null {
