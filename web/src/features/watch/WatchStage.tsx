@@ -1,10 +1,4 @@
-import {
-  MARK_MEANING,
-  skinAnswer,
-  withMarkPressed,
-  type Grade,
-  type Mark,
-} from '@tidy-quill/core/reaction';
+import { skinAnswer, withMarkPressed, type Grade, type Mark } from '@tidy-quill/core/reaction';
 import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/events';
 import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/session';
 import { Input, InputNumber } from 'antd';
