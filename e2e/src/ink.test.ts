@@ -131,6 +131,7 @@ describe('a tattoo of two colours', () => {
     await square(8, 2, 2);
     await browser.press('Add this part, 4 cm²');
     await browser.see('2 red');
+    await browser.choose('State of the ink', 'quiet');
     await browser.choose('Density of the ink', 'medium');
     await browser.choose('Made by', 'professional');
     await browser.choose('Scar', 'none');

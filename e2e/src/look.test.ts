@@ -139,6 +139,7 @@ describe('looking at ink', () => {
     await select('black');
     await browser.fill('Share of black', '70');
     await select('white');
+    await browser.choose('State of the ink', 'quiet');
     await browser.choose('Density of the ink', 'solid');
     await browser.choose('Made by', 'professional');
     await browser.choose('Scar', 'none');

@@ -110,7 +110,7 @@ export const TRIAGE_WORDS: Words<TriageReason> = {
   withinNormalDays: 'Within the days that this usually lasts',
   longerThanUsual: 'Lasts longer than usual',
   farTooLong: 'Lasts far too long',
-  gettingWorse: 'Still gets worse a day on',
+  gettingWorse: 'Still gets worse',
   onFace: 'On the face',
   wholeArea: 'Over all that was treated',
   large: 'Wider than 5 cm',

@@ -97,6 +97,36 @@ export function checkInk(ink: InkFinding): InkFinding {
 export type InkCaution =
   'mayDarken' | 'poorColours' | 'layered' | 'scarred' | 'traumatic' | 'mixedRed' | 'solid';
 
+type Shares = InkFinding['colours'];
+
+// A share is told in whole percents.
+const percent = (share: number) => Math.round(share * 100) / 100;
+
+/** Colours with one more: it takes what is missing to the whole, or else half of the largest share. */
+export function withColour(colours: Shares, colour: InkColour): Shares {
+  const left = percent(1 - colours.reduce((sum, { share }) => sum + share, 0));
+  if (left >= 0.01) return [...colours, { colour, share: left }];
+  const largest = colours.reduce((most, each) => (each.share > most.share ? each : most));
+  const half = percent(largest.share / 2);
+  return [
+    ...colours.map((each) =>
+      each === largest ? { ...each, share: percent(each.share - half) } : each,
+    ),
+    { colour, share: half },
+  ];
+}
+
+/** Colours without one: its share goes to the largest of the others. */
+export function withoutColour(colours: Shares, colour: InkColour): Shares {
+  const freed = colours.find((each) => each.colour === colour)?.share ?? 0;
+  const rest = colours.filter((each) => each.colour !== colour);
+  if (rest.length === 0) return [];
+  const largest = rest.reduce((most, each) => (each.share > most.share ? each : most));
+  return rest.map((each) =>
+    each === largest ? { ...each, share: percent(each.share + freed) } : each,
+  );
+}
+
 const DARKENS: readonly InkColour[] = ['white', 'skinColoured'];
 const POOR: readonly InkColour[] = ['yellow', 'green', 'lightBlue'];
 

@@ -17,6 +17,8 @@ import {
   typicalAreaCm2,
   TYPING_IDS,
   typingOf,
+  withColour,
+  withoutColour,
   type InkFinding,
   type TypingAnswers,
   type TypingScore,
@@ -194,6 +196,31 @@ describe('ink', () => {
 
   it('knows each colour once', () => {
     expect(new Set(INK_COLOURS).size).toBe(12);
+  });
+});
+
+describe('the shares of colours', () => {
+  it('make up the whole with each colour more or less', () => {
+    const black = withColour([], 'black');
+    expect(black).toEqual([{ colour: 'black', share: 1 }]);
+    const three = withColour(withColour(black, 'red'), 'green');
+    expect(three.map(({ share }) => share)).toEqual([0.25, 0.5, 0.25]);
+    expect(withoutColour(three, 'red').map(({ share }) => share)).toEqual([0.75, 0.25]);
+    const typed = [{ colour: 'black', share: 0.7 }] as const;
+    expect(withColour(typed, 'red')[1]).toEqual({ colour: 'red', share: 0.3 });
+  });
+
+  it('always add up to 100 % that checks', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray([...INK_COLOURS]), fc.nat(20), (chosen, at) => {
+        const all = chosen.reduce(withColour, [] as InkFinding['colours']);
+        const [gone] = chosen.slice(at);
+        const shares = gone === undefined ? all : withoutColour(all, gone);
+        const sum = shares.reduce((total, { share }) => total + share, 0);
+        expect(shares.length === 0 || Math.abs(sum - 1) < 1e-9).toBe(true);
+        expect(shares.every(({ share }) => share >= 0.01)).toBe(true);
+      }),
+    );
   });
 });
 

@@ -167,6 +167,7 @@ async function found(): Promise<void> {
     await browser.press('Add a part by size');
     await browser.fill(`Size of part ${part}`, size);
   }
+  await browser.choose('State of the ink', 'quiet');
   await browser.choose('Density of the ink', 'medium');
   await browser.choose('Made by', 'professional');
   await browser.choose('Scar', 'none');

@@ -7,8 +7,11 @@ export function focusFirst(within: HTMLElement | null): void {
   const held = document.activeElement;
   if (held !== within && within.contains(held)) return;
   const marked = within.querySelector<HTMLElement>('[data-first]');
+  // What stands in a heading leads elsewhere.
   const first =
     marked ??
-    [...within.querySelectorAll<HTMLElement>(CONTROLS)].find((each) => each.offsetParent !== null);
+    [...within.querySelectorAll<HTMLElement>(CONTROLS)].find(
+      (each) => each.offsetParent !== null && each.closest('header') === null,
+    );
   (first ?? within).focus({ preventScroll: true });
 }

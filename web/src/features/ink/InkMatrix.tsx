@@ -89,11 +89,13 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
 
 const WEAK_ALONE = 'weak, the only one allowed here';
 
-/** Whether a weak light is all that a colour may be treated with here. */
+/** Whether weak light of one wavelength is all that a colour may be treated with here. */
 const isOnlyWeak = (way: InkWay, ways: readonly InkWay[]) =>
   way.verdict === 'weak' &&
-  ways.filter(({ colour, refusals }) => colour === way.colour && refusals.length === 0).length ===
-    1;
+  ways.every(
+    ({ colour, refusals, wavelengthNm }) =>
+      colour !== way.colour || refusals.length > 0 || wavelengthNm === way.wavelengthNm,
+  );
 
 /** Says of one colour what it absorbs now, and of which light, and what it would be left with. */
 function givenUpText({ colour, has, left }: GivenUp): string {

@@ -1,4 +1,11 @@
-import { INK_COLOURS, inkCautions, type InkColour, type InkFinding } from '@tidy-quill/core/look';
+import {
+  INK_COLOURS,
+  inkCautions,
+  withColour,
+  withoutColour,
+  type InkColour,
+  type InkFinding,
+} from '@tidy-quill/core/look';
 import { Button, InputNumber, Select } from 'antd';
 import {
   INK_CAUTION_WORDS,
@@ -27,7 +34,6 @@ export function InkForm({
 }) {
   const { colours = [] } = ink;
   const on = (more: Partial<InkFinding>) => onChange({ ...ink, ...more });
-  const left = Math.max(0, 1 - colours.reduce((sum, { share }) => sum + share, 0));
   const share = (colour: InkColour, percent: number | null) =>
     on({
       colours: colours.map((each) =>
@@ -52,10 +58,7 @@ export function InkForm({
               value={Math.round(part * 100)}
               onChange={(percent) => share(colour, percent)}
             />
-            <Button
-              size="small"
-              onClick={() => on({ colours: colours.filter((each) => each.colour !== colour) })}
-            >
+            <Button size="small" onClick={() => on({ colours: withoutColour(colours, colour) })}>
               Remove<span className="visually-hidden"> {INK_COLOUR_WORDS[colour]}</span>
             </Button>
           </div>
@@ -70,16 +73,14 @@ export function InkForm({
             (each) => ({ value: each, label: INK_COLOUR_WORDS[each] }),
           )}
           onChange={(colour: InkColour | null) =>
-            colour === null
-              ? undefined
-              : on({ colours: [...colours, { colour, share: Math.max(0.01, left) }] })
+            colour === null ? undefined : on({ colours: withColour(colours, colour) })
           }
         />
       </div>
       <Choice
         label="State of the ink"
         words={INK_STATE_WORDS}
-        value={ink.state ?? 'quiet'}
+        value={ink.state ?? null}
         onChange={(state) => on({ state })}
       />
       <Choice

@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft';
+import { INK_COLOUR_WORDS } from '../../text';
 import { simulatedMeter } from '../../instruments/melanin-meter';
 import { StageFoot } from '../visit/StageFoot';
 import { goToField } from '../../widgets/go-to-field';
@@ -54,7 +55,13 @@ export function LookStage() {
   const complete = ink ? completeInkFindings(looked) : completeFindings(looked);
   const findings = typeof complete === 'string' ? null : complete;
   const planning = pathOf('plan');
-  const [lacking] = missingLabels(looked, ink);
+  // What was entered but cannot be is gone to like what is missing.
+  const [firstColour] = looked.ink?.colours ?? [];
+  const wrong =
+    ink && findings === null && firstColour !== undefined
+      ? `Share of ${INK_COLOUR_WORDS[firstColour.colour]}`
+      : undefined;
+  const [lacking = wrong] = missingLabels(looked, ink);
   const asOn = found === null ? (foundLast?.on ?? null) : null;
   const onSkin = (skin: Partial<Draft['skin']>) =>
     setLooked({ ...looked, skin: { ...looked.skin, ...skin } });

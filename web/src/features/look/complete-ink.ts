@@ -9,10 +9,10 @@ const PLAIN: Pick<InkFinding, 'layered' | 'raised' | 'colours'> = {
 
 /** The ink when nothing that is needed is missing, else what is wrong with it. */
 export function completeInk(ink: Partial<InkFinding>): InkFinding | string {
-  const { density, origin, scar, ageYears, earlierSessions } = ink;
-  const needed = [density, origin, scar, ageYears, earlierSessions];
+  const { state, density, origin, scar, ageYears, earlierSessions } = ink;
+  const needed = [state, density, origin, scar, ageYears, earlierSessions];
   if (needed.includes(undefined)) {
-    return 'Density, origin, scar, age and earlier sessions are needed.';
+    return 'State, density, origin, scar, age and earlier sessions are needed.';
   }
   try {
     return checkInk({ ...PLAIN, ...ink } as InkFinding);

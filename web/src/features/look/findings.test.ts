@@ -11,7 +11,7 @@ import {
 const SKIN = { type: 2, tan: 'none' } as const;
 const HAIR = { colour: 'black', calibre: 'coarse', density: 'dense' } as const;
 const hair: Looked = { skin: SKIN, hair: HAIR, areaCm2: 40 };
-const ink: Looked = { skin: SKIN, hair: {}, areaCm2: 40, ink: INK };
+const ink: Looked = { skin: SKIN, hair: {}, areaCm2: 40, ink: { ...INK, state: 'quiet' } };
 
 const without = <T extends object>(whole: T, key: keyof T): Partial<T> => {
   const { [key]: _left, ...rest } = whole;
@@ -38,19 +38,26 @@ describe('what was found', () => {
   });
 
   it('of ink is whole, or says what is missing', () => {
-    expect(completeInkFindings(ink)).toMatchObject({ ink: INK, areaCm2: 40 });
+    expect(completeInkFindings(ink)).toMatchObject({ ink: ink.ink, areaCm2: 40 });
     const said = (more: Partial<Looked>) => completeInkFindings({ ...ink, ...more });
     expect(said({ skin: {} })).toBe('Skin type and tan are needed.');
     expect(said({ areaCm2: null })).toBe('The size is needed.');
-    const needed = 'Density, origin, scar, age and earlier sessions are needed.';
-    for (const key of ['density', 'origin', 'scar', 'ageYears', 'earlierSessions'] as const) {
-      expect(said({ ink: without(INK, key) }), key).toBe(needed);
+    const needed = 'State, density, origin, scar, age and earlier sessions are needed.';
+    for (const key of [
+      'state',
+      'density',
+      'origin',
+      'scar',
+      'ageYears',
+      'earlierSessions',
+    ] as const) {
+      expect(said({ ink: without(ink.ink!, key) }), key).toBe(needed);
     }
   });
 
   it('of ink has colours that make up the whole', () => {
     const colours = [{ colour: 'black', share: 0.7 }] as const;
-    expect(completeInkFindings({ ...ink, ink: { ...INK, colours } })).toMatch(/^Colours .+\.$/);
+    expect(completeInkFindings({ ...ink, ink: { ...ink.ink, colours } })).toMatch(/^Colours .+\.$/);
   });
 
   it('keeps the zone where one was noted', () => {
@@ -84,7 +91,7 @@ describe('a return', () => {
       ...['Fitzpatrick type', 'Tan on the area', 'Colour', 'Calibre', 'Density'],
       'Size of the area',
     ]);
-    expect(missingLabels({ ...ink, ink: without(INK, 'origin') }, true)).toEqual(['Made by']);
+    expect(missingLabels({ ...ink, ink: without(ink.ink!, 'origin') }, true)).toEqual(['Made by']);
     expect(missingLabels(hair, false)).toEqual([]);
   });
 });

@@ -77,6 +77,7 @@ export function missingLabels(
     ...(ofInk
       ? ([
           ['Add a colour', (ink.colours ?? []).length > 0 ? true : undefined],
+          ['State of the ink', ink.state],
           ['Density of the ink', ink.density],
           ['Made by', ink.origin],
           ['Scar', ink.scar],
