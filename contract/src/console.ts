@@ -1,3 +1,4 @@
+import type { ConsoleView } from '@tidy-quill/core/console';
 import * as v from 'valibot';
 import { line, Moment, number, whole } from './text';
 import { ConsoleSetting } from './visit';
@@ -70,4 +71,11 @@ export interface ConsoleLive {
   readonly link: 'opening' | 'up' | 'down';
   readonly hello: ConsoleHello | null;
   readonly status: ConsoleStatus | null;
+}
+
+/** The console as it was last heard; null before it has said anything. */
+export function consoleView({ link, hello, status }: ConsoleLive): ConsoleView | null {
+  if (link === 'opening' || hello === null || status === null) return null;
+  const { type: _type, ...rest } = status;
+  return { ...rest, link, serial: hello.serial };
 }

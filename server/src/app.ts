@@ -20,6 +20,7 @@ import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
+import { guardConsoles } from './features/console/guard';
 import { consolePlaces, type ConsoleSettings } from './features/console/places';
 import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
@@ -67,6 +68,8 @@ export async function makeApplication(options: {
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
+  const feed = new EventFeed(pool);
+  const endGuards = guardConsoles(options.connection, bridge, feed, options.logger);
   const app = express();
   app.disable('x-powered-by');
   const reachedBy = options.reachedBy ?? {};
@@ -105,13 +108,15 @@ export async function makeApplication(options: {
   return {
     server,
     routes: routesOf(api).map(({ method, path }) => ({ method, path: `/api${path}` })),
-    close: () =>
-      new Promise((resolve) => {
+    close: async () => {
+      await endGuards();
+      await new Promise<void>((resolve) => {
         server.close(() => resolve());
         // Live lines never end by themselves.
         endUpgraded();
         server.closeAllConnections();
-      }),
+      });
+    },
   };
 
   function apiRouter({ db }: Connection, secret: string) {
@@ -157,7 +162,7 @@ export async function makeApplication(options: {
     api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
     api.use(consoleRoutes(db, bridge));
-    api.use(liveRoutes(db, bridge, new EventFeed(pool)));
+    api.use(liveRoutes(db, bridge, feed));
     api.use(consentRoutes(db));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));

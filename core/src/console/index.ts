@@ -1,1 +1,2 @@
 export * from './watch';
+export * from './follow';

@@ -17,6 +17,8 @@ export interface KindRules {
   readonly signed: 'refused' | 'addition' | 'silent';
   /** Whether light is fired with it: consent and what earlier sessions did are asked for first. */
   readonly fires: boolean;
+  /** Whether whoever records it works at the room's console: whose pulses are the client's of that visit. */
+  readonly inRoom: boolean;
   /** Whether the setting in it is held against the limits. */
   readonly limited: boolean;
   /** What the server works out for it, whatever the browser thought of it. */
@@ -32,15 +34,17 @@ const JUDGED = {
   late: false,
   signed: 'refused',
   fires: false,
+  inRoom: false,
   limited: false,
   workedOut: null,
   who: 'anybody',
 } as const satisfies KindRules;
 const WHOLE = { ...JUDGED, scope: 'visit' } as const satisfies KindRules;
 const AFTER = { ...JUDGED, late: true, signed: 'addition' } as const satisfies KindRules;
-const FAST = { ...JUDGED, lane: 'fast' } as const satisfies KindRules;
+const ROOM = { ...JUDGED, inRoom: true } as const satisfies KindRules;
+const FAST = { ...ROOM, lane: 'fast' } as const satisfies KindRules;
 const UNDOABLE = { ...FAST, undo: 'session' } as const satisfies KindRules;
-const PRESS = { ...JUDGED, lane: 'press' } as const satisfies KindRules;
+const PRESS = { ...ROOM, lane: 'press' } as const satisfies KindRules;
 
 /** One row a kind; the compiler refuses a kind without one. */
 export const EVENT_KINDS = {
@@ -51,13 +55,13 @@ export const EVENT_KINDS = {
   zoneLeft: WHOLE,
   findingsRecorded: JUDGED,
   planAccepted: { ...JUDGED, who: 'ownRoute' },
-  spotFired: { ...JUDGED, undo: 'unread', fires: true, limited: true },
+  spotFired: { ...ROOM, undo: 'unread', fires: true, limited: true },
   spotRead: AFTER,
   spotWaived: { ...JUDGED, who: 'ownRoute' },
   fadingSeen: AFTER,
-  checkTicked: JUDGED,
+  checkTicked: ROOM,
   numbingChanged: JUDGED,
-  settingsRead: JUDGED,
+  settingsRead: ROOM,
   treatmentStarted: { ...PRESS, fires: true },
   pulsesFired: UNDOABLE,
   passDone: UNDOABLE,
@@ -67,7 +71,7 @@ export const EVENT_KINDS = {
   stepDeclined: UNDOABLE,
   cellChosen: FAST,
   cellEnded: UNDOABLE,
-  consolePulses: FAST,
+  consolePulses: { ...FAST, inRoom: false },
   incident: { ...JUDGED, signed: 'addition' },
   handedOver: FAST,
   paused: FAST,

@@ -4,6 +4,7 @@ import pg from 'pg';
 import { pino, type Logger } from 'pino';
 import { makeApplication } from '../app';
 import { connect, connectAsApplication, type Connection } from '../db/connect';
+import type { ConsoleSettings } from '../features/console/places';
 import type { ApiRoute } from '../http/routes-of';
 import type { ReachedBy } from '../http/origin';
 import { DEMO_PASSWORD } from '../db/demo/people';
@@ -69,12 +70,13 @@ const SILENT = pino({ level: 'silent' });
 export async function startApplication(
   logger: Logger = SILENT,
   reachedBy: ReachedBy = {},
+  consoles: ConsoleSettings = {},
 ): Promise<Application> {
   const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
   // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
   const own = connectAsApplication({ databaseUrl });
-  const { url, routes, close } = await listening(own, logger, reachedBy);
+  const { url, routes, close } = await listening(own, logger, reachedBy, consoles);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -82,11 +84,7 @@ export async function startApplication(
     url,
     routes,
     person,
-    signedIn: async (name) => {
-      const someone = person();
-      await someone.post('/api/sign-in', { name, password: DEMO_PASSWORD });
-      return someone;
-    },
+    signedIn: (name) => signedInAt(url, name),
     close: async () => {
       await close();
       await own.pool.end();
@@ -95,10 +93,17 @@ export async function startApplication(
   };
 }
 
+/** Somebody of the demo's staff who has signed in at a server. */
+export async function signedInAt(url: string, name: string): Promise<Person> {
+  const someone = personAt(url);
+  await someone.post('/api/sign-in', { name, password: DEMO_PASSWORD });
+  return someone;
+}
+
 /** Another server beside one that runs, on the same database. */
-export async function startBeside({ databaseUrl }: Application) {
+export async function startBeside({ databaseUrl }: Application, consoles: ConsoleSettings = {}) {
   const connection = connectAsApplication({ databaseUrl });
-  const { url, close } = await listening(connection, SILENT);
+  const { url, close } = await listening(connection, SILENT, {}, consoles);
   return {
     url,
     close: async () => {
@@ -108,9 +113,14 @@ export async function startBeside({ databaseUrl }: Application) {
   };
 }
 
-async function listening(connection: Connection, logger: Logger, reachedBy: ReachedBy = {}) {
+async function listening(
+  connection: Connection,
+  logger: Logger,
+  reachedBy: ReachedBy,
+  consoles: ConsoleSettings,
+) {
   const { server, routes, close } = await makeApplication({
-    ...{ connection, logger, reachedBy },
+    ...{ connection, logger, reachedBy, consoles },
     webFolder: null,
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

@@ -16,7 +16,7 @@ const SILENCE_MS = 3000;
 const AGAIN_MS = 1000;
 
 /** One console's line: open while somebody listens, and again and again while it cannot be reached. */
-class Line {
+export class Line {
   private readonly listeners = new Set<Listener>();
   private socket: Socket | null = null;
   private silence: ReturnType<typeof setTimeout> | undefined;
@@ -116,6 +116,11 @@ export class ConsoleBridge {
 
   constructor(places: ReadonlyMap<string, ConsolePlace>) {
     for (const [roomId, { host, port }] of places) this.lines.set(roomId, new Line(host, port));
+  }
+
+  /** Every room that has a console, with its line. */
+  entries(): Iterable<readonly [roomId: string, line: Line]> {
+    return this.lines;
   }
 
   lineOf(roomId: string): Line | null {

@@ -1,6 +1,7 @@
+import { roomOf } from '@tidy-quill/core/console';
 import { figure, INCIDENT_WORDS } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
-import { CONSOLE_STATE_WORDS, roomOf, useConsole, useConsoleFaults } from './room-console';
+import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
 
 /** The console in a few words beside the state of the session; nothing where the room has none. */
 export function ConsoleLine() {

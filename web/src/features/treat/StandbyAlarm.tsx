@@ -1,7 +1,6 @@
 import { useEffect } from 'react';
 import { useDraft } from '../../app/draft';
 import { KeyButton } from '../../widgets/KeyButton';
-import { orderConsole } from '../console/order';
 import { soundTone } from '../../widgets/tone';
 import { useConsole } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
@@ -10,8 +9,8 @@ import { ROOM_KEYS } from './keys';
 const EVERY_MS = 1500;
 
 /**
- * After a stop that hurt the console goes to standby: it is asked to where it is linked. Red and audible until it says
- * that it has, or somebody confirms it by hand.
+ * After a stop that hurt the console goes to standby: the server asks it to where it is linked. Red and audible until it
+ * says that it has, or somebody confirms it by hand.
  */
 export function StandbyAlarm() {
   const { visit, area, record } = useOpenVisit();
@@ -22,10 +21,6 @@ export function StandbyAlarm() {
   const hurt = run.state === 'stopped' && run.harmed;
   const state = live?.link === 'up' ? live.status?.state : undefined;
   const safe = state === 'standby' || state === 'off';
-  const ready = hurt && state === 'ready';
-  useEffect(() => {
-    if (ready) void orderConsole(visit.id, { type: 'standby' });
-  }, [ready, visit.id]);
   const alarming = hurt && !safe && !confirmed;
   useAlarm(alarming);
   if (!hurt) return null;

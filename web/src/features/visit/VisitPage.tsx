@@ -9,7 +9,7 @@ import { LinkState } from './LinkState';
 import { NotYet } from './NotYet';
 import { StageNav } from './StageNav';
 import { StagePage } from './StagePage';
-import { ConsoleWatch } from '../console/ConsoleWatch';
+import { RoomConsole } from '../console/RoomConsole';
 import { ZoneBar } from '../zones/ZoneBar';
 import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
 
@@ -75,7 +75,7 @@ export function VisitPage() {
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
   return (
     <VisitContext value={visit}>
-      <ConsoleWatch inRoom={!after && ROOM_STAGES.includes(stage)}>
+      <RoomConsole>
         <div className="visit-layout">
           <ClientSummary />
           <section className="stage-column" aria-label="What we do now">
@@ -98,7 +98,7 @@ export function VisitPage() {
             </Suspense>
           </section>
         </div>
-      </ConsoleWatch>
+      </RoomConsole>
     </VisitContext>
   );
 }
