@@ -12,11 +12,15 @@ const environment = (databaseUrl, more = {}) => ({
 });
 
 /** Migrates a database and fills the demo into an empty one. */
-export function prepare(databaseUrl, { freshDemo = false, appPassword } = {}) {
+export function prepare(databaseUrl, { freshDemo = false, projections = false, appPassword } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
-      [join(root, 'server/dist/migrate-and-seed.js'), ...(freshDemo ? ['--fresh-demo'] : [])],
+      [
+        join(root, 'server/dist/migrate-and-seed.js'),
+        ...(freshDemo ? ['--fresh-demo'] : []),
+        ...(projections ? ['--projections'] : []),
+      ],
       {
         env: environment(
           databaseUrl,

@@ -2,6 +2,10 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: ['./server/src/db/schema.ts', './server/src/db/diary-tables.ts'],
+  schema: [
+    './server/src/db/schema.ts',
+    './server/src/db/diary-tables.ts',
+    './server/src/db/visit-status.ts',
+  ],
   out: './server/migrations',
 });

@@ -116,6 +116,8 @@ export interface ClientOpened {
   readonly areas: readonly Area[];
   /** Newest first. */
   readonly visits: readonly ClientVisit[];
+  /** Visits whose record cannot be read. */
+  readonly unreadable: readonly { readonly id: string; readonly startsAt: string }[];
   /** Newest first. */
   readonly consents: readonly Consent[];
 }

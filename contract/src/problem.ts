@@ -12,6 +12,7 @@ export const PROBLEM_KINDS = [
   'not-found',
   'conflict',
   'refused-by-rule',
+  'unreadable',
   'server-fault',
 ] as const;
 

@@ -23,6 +23,8 @@ export interface DayVisit {
   readonly stage: Stage;
   readonly finished: boolean;
   readonly running: boolean;
+  /** Whether its record cannot be read: everything else of it is as booked. */
+  readonly unreadable: boolean;
   readonly attention: readonly Attention[];
 }
 

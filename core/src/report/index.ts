@@ -1,1 +1,2 @@
 export * from './visit-report';
+export * from './zone-summary';

@@ -6,7 +6,7 @@ import * as schema from './schema';
 export type Db = NodePgDatabase<typeof schema>;
 
 /** A transaction or the database itself: what a store's queries run on. */
-export type Queryable = Pick<Db, 'select' | 'insert' | 'update' | 'execute'>;
+export type Queryable = Pick<Db, 'select' | 'insert' | 'update' | 'execute' | 'transaction'>;
 
 export interface Connection {
   readonly db: Db;

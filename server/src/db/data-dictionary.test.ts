@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import * as diary from './diary-tables';
 import * as schema from './schema';
+import { visitStatus } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
 const HOLDS: Readonly<Record<string, string>> = {
@@ -16,6 +17,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
   visit_events:
     'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
+  visit_status:
+    'What lists and later visits need of each visit, summed up from its events by core; `npm run projections` works it out again.',
   photos:
     'Photographs of skin without what a camera wrote beside them, and a small one of each. Append-only.',
   catalogue_versions:
@@ -35,7 +38,11 @@ const HOLDS: Readonly<Record<string, string>> = {
   sign_in_tries: 'Counted tries and waits, kept by the limiter.',
 };
 
-const everything: readonly unknown[] = [...Object.values(schema), ...Object.values(diary)];
+const everything: readonly unknown[] = [
+  ...Object.values(schema),
+  ...Object.values(diary),
+  visitStatus,
+];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 
 function sectionOf(table: PgTable): string {

@@ -175,12 +175,6 @@ export const visitEvents = pgTable(
     foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
     index('visit_events_by_visit').on(t.clinicId, t.visitId, t.at),
     index('visit_events_by_seq').on(t.clinicId, t.visitId, t.seq),
-    index('visit_events_begun')
-      .on(t.clinicId, t.visitId)
-      .where(sql`${t.kind} = 'treatmentStarted'`),
-    index('visit_events_signed')
-      .on(t.clinicId, t.visitId)
-      .where(sql`${t.kind} = 'recordSigned'`),
     index('visit_events_by_kind').on(t.clinicId, t.kind, t.at),
   ],
 );

@@ -20,6 +20,8 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
   'not-found': 404,
   conflict: 409,
   'refused-by-rule': 422,
+  // What is kept cannot be read: nothing that was asked wrongly, nor anything that a second try would mend.
+  unreadable: 422,
   'too-many-tries': 429,
   busy: 503,
   'server-fault': 500,

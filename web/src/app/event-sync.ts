@@ -34,7 +34,7 @@ export const record = (visitId: string, areaId: string, bodies: readonly NewEven
   );
 
 /** The same for events that have their ids already: what two tablets see alike is kept once. */
-export const recordEvents =
+const recordEvents =
   (visitId: string, events: readonly NewEvent[]) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
     const staffId = signedInId(getState());

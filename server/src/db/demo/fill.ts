@@ -6,6 +6,7 @@ import { hashPassword } from '../../features/auth/store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
+import { visitStatus } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
   aheadAnswers,
@@ -52,7 +53,7 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages],
-  ...[photos, visitEvents, visits, areas, clients, catalogueVersions, rooms, staff],
+  ...[photos, visitEvents, visitStatus, visits, areas, clients, catalogueVersions, rooms, staff],
 ];
 
 /** What a trigger keeps from being changed. */

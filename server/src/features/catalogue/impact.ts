@@ -1,6 +1,6 @@
 import type { CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
-import { isFinished } from '@tidy-quill/core/workflow';
+import type { ZoneSummary } from '@tidy-quill/core/report';
 import { workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { and, asc, eq, gte } from 'drizzle-orm';
@@ -9,12 +9,16 @@ import { type areas, clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 import { areasById } from '../clients/store';
+import { visitsSummed } from '../projections/store';
 import { eventsOf } from '../visit/events';
 import { catalogueInForce } from './store';
 
 type Effect = Pick<VersionImpact, 'upperJcm2' | 'refusals' | 'outcome'>;
 
 type AreaRow = typeof areas.$inferSelect;
+
+const isOpen = ({ finished, runState }: ZoneSummary) => !finished && runState !== 'ended';
+const idOf = ({ areaId }: ZoneSummary) => areaId;
 
 /** The visits from today on that a version would change: their plans' limits, or what their answers lead to. */
 export async function impactOf(
@@ -31,14 +35,19 @@ export async function impactOf(
     .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
     .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from)))
     .orderBy(asc(visits.startsAt));
+  const summed = await visitsSummed(db, clinicId, gte(visits.startsAt, from));
+  const coming = new Map(
+    summed.map(({ visit, zones }) => [visit.id, new Set(zones.filter(isOpen).map(idOf))] as const),
+  );
+  const waiting = rows.filter(({ visit }) => coming.get(visit.id)!.size > 0);
   const events = await eventsOf(
     db,
     clinicId,
-    rows.map(({ visit }) => visit.id),
+    waiting.map(({ visit }) => visit.id),
   );
-  const open = rows.flatMap(({ visit, client }) =>
+  const open = waiting.flatMap(({ visit, client }) =>
     [...zoneRecords(events.get(visit.id)!, visit.areaId)]
-      .filter(([, record]) => !isFinished(record) && record.run.state !== 'ended')
+      .filter(([areaId]) => coming.get(visit.id)!.has(areaId))
       .map(([areaId, record]) => ({ visit, client, areaId, record })),
   );
   const places = await areasById(

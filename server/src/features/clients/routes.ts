@@ -7,9 +7,7 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
-import { answerOf, segmentsOf, openReactions, zoneRecords } from '@tidy-quill/core/session';
-import { currentStage, isFinished } from '@tidy-quill/core/workflow';
-import { and, desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
@@ -17,7 +15,7 @@ import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
-import { eventsOf } from '../visit/events';
+import { visitsSummed } from '../projections/store';
 import { bookVisit } from '../visit/store';
 import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
 
@@ -41,7 +39,7 @@ export function clientRoutes(db: Db): Router {
     const body: ClientOpened = {
       client: await findClient(db, clinicId, id),
       areas: await areasOf(db, clinicId, id),
-      visits: await visitsOf(db, clinicId, id),
+      ...(await visitsOf(db, clinicId, id)),
       consents: (await consentsOf(db, clinicId, [id])).get(id)!,
     };
     response.json(body);
@@ -69,44 +67,42 @@ export function clientRoutes(db: Db): Router {
 }
 
 /** A client's visits with what each came to for each of its zones, newest first. */
-async function visitsOf(db: Db, clinicId: string, clientId: string): Promise<ClientVisit[]> {
-  const rows = await db
-    .select()
-    .from(visits)
-    .where(and(eq(visits.clinicId, clinicId), eq(visits.clientId, clientId)))
-    .orderBy(desc(visits.startsAt));
-  const events = await eventsOf(
-    db,
-    clinicId,
-    rows.map(({ id }) => id),
-  );
+async function visitsOf(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+): Promise<Pick<ClientOpened, 'visits' | 'unreadable'>> {
+  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
   const { birthDate } = await findClient(db, clinicId, clientId);
   const given = (await consentsOf(db, clinicId, [clientId])).get(clientId)!;
   const areas = new Map((await areasOf(db, clinicId, clientId)).map((area) => [area.id, area]));
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
-  return rows.flatMap((row) =>
-    [...zoneRecords(events.get(row.id)!, row.areaId)].map(([areaId, record]): ClientVisit => {
-      const area = areas.get(areaId)!;
-      const on = row.startsAt.toISOString().slice(0, 10);
+  const unreadable = summed.filter((each) => each.unreadable);
+  const opened = summed.toReversed().flatMap(({ visit, zones }) =>
+    zones.map((zone): ClientVisit => {
+      const area = areas.get(zone.areaId)!;
+      const on = visit.startsAt.toISOString().slice(0, 10);
       const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
       return {
-        id: row.id,
-        areaId,
-        startsAt: row.startsAt.toISOString(),
-        stage: currentStage(record, consent.state === 'valid'),
-        finished: isFinished(record),
-        lights: segmentsOf(record)
-          .filter(({ pulses }) => pulses > 0)
-          .map(({ plan, setting, pulses, answer: own }) => ({
-            wavelengthNm: plan.wavelengthNm,
-            setting,
-            pulses,
-            answer: own,
-          })),
-        pulses: record.run.pulses,
-        answer: answerOf(record),
-        openReactions: openReactions(record).length,
+        id: visit.id,
+        areaId: zone.areaId,
+        startsAt: visit.startsAt.toISOString(),
+        stage: consent.state === 'valid' ? zone.stage.consented : zone.stage.unconsented,
+        finished: zone.finished,
+        lights: zone.settings.map(({ wavelengthNm, setting, pulses, answer }) => ({
+          ...{ wavelengthNm, setting, pulses, answer },
+        })),
+        pulses: zone.pulses,
+        answer: zone.answer,
+        openReactions: zone.openReactions.length,
       };
     }),
   );
+  return {
+    visits: opened,
+    unreadable: unreadable.map(({ visit: { id, startsAt } }) => ({
+      id,
+      startsAt: startsAt.toISOString(),
+    })),
+  };
 }

@@ -183,3 +183,17 @@ export async function areasById(
     .where(and(eq(areas.clinicId, clinicId), inArray(areas.id, [...new Set(ids)])));
   return new Map(rows.map((row) => [row.id, row] as const));
 }
+
+/** Clients of a clinic by their id. */
+export async function clientsById(
+  db: Queryable,
+  clinicId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, typeof clients.$inferSelect>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select()
+    .from(clients)
+    .where(and(eq(clients.clinicId, clinicId), inArray(clients.id, [...new Set(ids)])));
+  return new Map(rows.map((row) => [row.id, row] as const));
+}

@@ -32,8 +32,8 @@ beforeAll(async () => {
   const { visits } = (await person.get('/api/today')).body as Day;
   visitId = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!.id;
 });
+// The first server ends in the last test.
 afterAll(async () => {
-  await app.close();
   await beside.close();
   device.close();
 });

@@ -17,6 +17,7 @@ import { diaryEntries, diaryReads } from '../../db/diary-tables';
 import { areas, clients, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { visitsSummed } from '../projections/store';
 import { eventsOf } from '../visit/events';
 import { asRead } from './store';
 
@@ -52,7 +53,16 @@ export async function diaryWorries(db: Db, clinicId: string): Promise<DiaryWorry
       !read.has(entry.id) &&
       (!corrected.has(entry.id) || isUrgentAtHome(entry, area.job)),
   );
-  const events = await eventsOf(db, clinicId, [...new Set(worrying.map(({ visit }) => visit.id))]);
+  const told = inArray(
+    visits.id,
+    worrying.map(({ visit }) => visit.id),
+  );
+  const readable = (await visitsSummed(db, clinicId, told)).filter(({ unreadable }) => !unreadable);
+  const events = await eventsOf(
+    db,
+    clinicId,
+    readable.map(({ visit }) => visit.id),
+  );
   const reported = new Set([...events.values()].flat().flatMap(entryReported));
   // Newest first: a report from a correction takes up what it corrects.
   for (const { entry } of rows) {
@@ -61,7 +71,7 @@ export async function diaryWorries(db: Db, clinicId: string): Promise<DiaryWorry
   return worrying
     .filter(({ entry }) => !reported.has(entry.id))
     .map(({ entry, visit, client, area }): DiaryWorry => {
-      const records = zoneRecords(events.get(visit.id)!, visit.areaId);
+      const records = zoneRecords(events.get(visit.id) ?? [], visit.areaId);
       // The area that was booked may have been left out.
       const record = records.get(visit.areaId) ?? [...records.values()][0];
       const givenAt = entry.givenAt.toISOString();

@@ -3,7 +3,7 @@ import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { VisitEvent } from '@tidy-quill/core/events';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { messages, photos, visits } from '../../db/schema';
 import { staffNames } from '../auth/store';
@@ -11,6 +11,7 @@ import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
 import { handpieceNames } from '../record/store';
 import { withoutToken } from '../messages/store';
+import { visitsSummed } from '../projections/store';
 import { eventsOf } from '../visit/events';
 
 /** All that is kept of a client. Photographs and signed papers are named with their digests and fetched by themselves. */
@@ -24,6 +25,8 @@ export interface ClientRecord {
   readonly visits: readonly {
     readonly visit: VisitHeader;
     readonly events: readonly VisitEvent[];
+    /** Where an entry of it cannot be read: every entry as the database has it. */
+    readonly asKept?: readonly object[];
   }[];
   readonly consents: readonly Consent[];
   readonly photos: readonly Omit<Photo, 'takenAt'>[];
@@ -45,7 +48,18 @@ export async function clientRecord(
     .where(and(eq(visits.clinicId, clinicId), eq(visits.clientId, clientId)))
     .orderBy(asc(visits.startsAt), asc(visits.id));
   const ids = rows.map(({ id }) => id);
-  const events = await eventsOf(db, clinicId, ids);
+  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
+  const unreadable = new Set(summed.filter((each) => each.unreadable).map(({ visit }) => visit.id));
+  const events = await eventsOf(
+    db,
+    clinicId,
+    ids.filter((id) => !unreadable.has(id)),
+  );
+  const kept = new Map(
+    await Promise.all(
+      [...unreadable].map(async (id) => [id, await eventsAsKept(db, clinicId, id)] as const),
+    ),
+  );
   const { id: _id, visitId, areaId, type, width, height, sha256 } = photos;
   const pictures =
     ids.length === 0
@@ -74,7 +88,8 @@ export async function clientRecord(
         staffId: row.staffId,
         startsAt: row.startsAt.toISOString(),
       },
-      events: events.get(row.id)!,
+      events: events.get(row.id) ?? [],
+      ...(kept.has(row.id) ? { asKept: kept.get(row.id)! } : {}),
     })),
     consents: (await consentsOf(db, clinicId, [clientId])).get(clientId)!,
     photos: pictures,
@@ -86,4 +101,13 @@ export async function clientRecord(
     staffNames: await staffNames(db, clinicId),
     handpieceNames: await handpieceNames(db, clinicId),
   };
+}
+
+/** The entries of a visit as the database has them, unread. */
+async function eventsAsKept(db: Db, clinicId: string, visitId: string): Promise<readonly object[]> {
+  const { rows } = await db.execute<{ entry: object }>(
+    sql`select to_jsonb(e) - 'clinic_id' as entry from visit_events e
+        where e.clinic_id = ${clinicId} and e.visit_id = ${visitId} order by e.seq`,
+  );
+  return rows.map(({ entry }) => entry);
 }

@@ -1,13 +1,13 @@
 import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpieces';
-import { segmentsOf, zoneRecords } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { and, desc, eq, gte, lt } from 'drizzle-orm';
+import { and, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { clients, visits } from '../../db/schema';
+import type { clients} from '../../db/schema';
+import { visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { catalogueInForce } from '../catalogue/store';
-import { areasById } from '../clients/store';
-import { eventsOf } from '../visit/events';
+import { areasById, clientsById } from '../clients/store';
+import { visitsSummed } from '../projections/store';
 
 /** What a handpiece was used for between two days, both included: sessions, incidents of theirs, and what was told of later. */
 export async function useOf(
@@ -17,43 +17,38 @@ export async function useOf(
   handpieceId: string,
   { from, to }: { readonly from: Day; readonly to: Day },
 ): Promise<HandpieceUse> {
-  const rows = await db
-    .select({ visit: visits, client: clients })
-    .from(visits)
-    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
-    .where(
-      and(
-        eq(visits.clinicId, clinicId),
-        gte(visits.startsAt, dayBounds(from, timeZone).from),
-        lt(visits.startsAt, dayBounds(addDays(to, 1), timeZone).from),
-      ),
-    )
-    .orderBy(desc(visits.startsAt));
-  const events = await eventsOf(
+  const summed = await visitsSummed(
     db,
     clinicId,
-    rows.map(({ visit }) => visit.id),
+    and(
+      gte(visits.startsAt, dayBounds(from, timeZone).from),
+      lt(visits.startsAt, dayBounds(addDays(to, 1), timeZone).from),
+    )!,
   );
-  const zones = rows.flatMap(({ visit, client }) =>
-    [...zoneRecords(events.get(visit.id)!, visit.areaId)].flatMap(([areaId, record]) => {
-      const used = segmentsOf(record).filter(
-        ({ pulses, setting }) => pulses > 0 && setting.handpieceId === handpieceId,
-      );
-      return used.length === 0 ? [] : [{ visit, client, areaId, record, used }];
+  const used = summed.toReversed().flatMap(({ visit, zones: all }) =>
+    all.flatMap((zone) => {
+      const own = zone.settings.filter(({ setting }) => setting.handpieceId === handpieceId);
+      return own.length === 0 ? [] : [{ visit, zone, own }];
     }),
   );
+  const clientOf = await clientsById(
+    db,
+    clinicId,
+    used.map(({ visit }) => visit.clientId),
+  );
+  const zones = used.map((each) => ({ ...each, client: clientOf.get(each.visit.clientId)! }));
   const places = await areasById(
     db,
     clinicId,
-    zones.map(({ areaId }) => areaId),
+    zones.map(({ zone }) => zone.areaId),
   );
   const { handpieces } = await catalogueInForce(db, clinicId);
   const nameOf = (client: typeof clients.$inferSelect) =>
     `${client.givenName} ${client.familyName}`;
   return {
     handpiece: handpieces.find(({ id }) => id === handpieceId) ?? null,
-    sessions: zones.flatMap(({ visit, client, areaId, used }) =>
-      used.map(({ setting, pulses, energyJ, answer }): HandpieceSession => ({
+    sessions: zones.flatMap(({ visit, client, zone: { areaId }, own }) =>
+      own.map(({ setting, pulses, energyJ, answer }): HandpieceSession => ({
         visitId: visit.id,
         areaId,
         on: clinicDay(visit.startsAt, timeZone),
@@ -63,12 +58,12 @@ export async function useOf(
         ...{ setting, pulses, energyJ, answer },
       })),
     ),
-    incidents: zones.flatMap(({ visit, record }) =>
-      record.incidents.map(({ at, what, detail }) => ({ visitId: visit.id, at, what, detail })),
+    incidents: zones.flatMap(({ visit, zone }) =>
+      zone.incidents.map(({ at, what, detail }) => ({ visitId: visit.id, at, what, detail })),
     ),
-    reactions: zones.flatMap(({ visit, client, areaId, record }) =>
-      record.reactions.map((reaction) => ({
-        ...{ visitId: visit.id, areaId, client: nameOf(client), reaction },
+    reactions: zones.flatMap(({ visit, client, zone }) =>
+      zone.reactions.map((reaction) => ({
+        ...{ visitId: visit.id, areaId: zone.areaId, client: nameOf(client), reaction },
       })),
     ),
   };

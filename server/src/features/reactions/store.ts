@@ -1,29 +1,26 @@
 import type { ReactionListed } from '@tidy-quill/contract/record';
-import { openReactions, zoneRecords } from '@tidy-quill/core/session';
 import { TRIAGE_LEVELS } from '@tidy-quill/core/reaction';
-import { and, eq, inArray } from 'drizzle-orm';
+import { gt, sql } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { clients, visitEvents, visits } from '../../db/schema';
-import { areasById } from '../clients/store';
-import { eventsOf } from '../visit/events';
+import { visitStatus } from '../../db/visit-status';
+import { areasById, clientsById } from '../clients/store';
+import { visitsSummed } from '../projections/store';
 
 /** Reactions that nobody has closed, the gravest first, then the one due first. */
 export async function reactionsOpen(db: Db, clinicId: string): Promise<ReactionListed[]> {
-  const told = await db
-    .selectDistinct({ visitId: visitEvents.visitId })
-    .from(visitEvents)
-    .where(and(eq(visitEvents.clinicId, clinicId), eq(visitEvents.kind, 'reactionReported')));
-  const ids = told.map(({ visitId }) => visitId);
-  if (ids.length === 0) return [];
-  const rows = await db
-    .select({ visit: visits, client: clients })
-    .from(visits)
-    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
-    .where(and(eq(visits.clinicId, clinicId), inArray(visits.id, ids)));
-  const events = await eventsOf(db, clinicId, ids);
-  const open = rows.flatMap(({ visit, client }) =>
-    [...zoneRecords(events.get(visit.id)!, visit.areaId)].flatMap(([areaId, record]) =>
-      openReactions(record).map((reaction) => ({ visit, client, areaId, reaction })),
+  // Whatever got events since may have got a reaction.
+  const changed = sql`true`;
+  const followed = await visitsSummed(db, clinicId, gt(visitStatus.openReactions, 0), changed);
+  const clientOf = await clientsById(
+    db,
+    clinicId,
+    followed.map(({ visit }) => visit.clientId),
+  );
+  const open = followed.flatMap(({ visit, zones }) =>
+    zones.flatMap(({ areaId, openReactions }) =>
+      openReactions.map((reaction) => ({
+        ...{ visit, client: clientOf.get(visit.clientId)!, areaId, reaction },
+      })),
     ),
   );
   if (open.length === 0) return [];

@@ -1,5 +1,4 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
-import { isFinished } from '@tidy-quill/core/workflow';
 import { notReadyFor, zoneRecord } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gte, lt } from 'drizzle-orm';
@@ -8,6 +7,7 @@ import { areas, clients, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { aheadOf } from '../ahead/store';
 import { consentsOf, treatmentConsent } from '../consent/store';
+import { visitsSummed } from '../projections/store';
 import { unconfirmed } from '../suitability/judge';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 import { eventsOf } from '../visit/events';
@@ -30,7 +30,14 @@ export async function notReadyFrom(
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
     .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
     .orderBy(asc(visits.startsAt), asc(visits.id));
-  const ids = rows.map(({ visit }) => visit.id);
+  const waiting = await visitsSummed(
+    db,
+    clinicId,
+    and(gte(visits.startsAt, from), lt(visits.startsAt, to))!,
+  );
+  const ids = waiting.flatMap(({ visit, zones: [booked] }) =>
+    booked === undefined || booked.finished || booked.begun ? [] : [visit.id],
+  );
   const events = await eventsOf(db, clinicId, ids);
   const ahead = await aheadOf(db, clinicId, ids);
   const consents = await consentsOf(db, clinicId, [
@@ -38,9 +45,9 @@ export async function notReadyFrom(
   ]);
   const { content: rules } = await suitabilityInForce(db, clinicId);
   return rows.flatMap(({ visit, client, area }): ComingVisit[] => {
-    const own = events.get(visit.id)!;
+    const own = events.get(visit.id);
+    if (own === undefined) return [];
     const record = zoneRecord(own, area.id, area.id);
-    if (isFinished(record) || record.run.startedAt !== null) return [];
     const on = clinicDay(visit.startsAt, timeZone);
     const notReady = notReadyFor({
       record,

@@ -2,21 +2,15 @@ import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
 import { intervalStateOf } from '@tidy-quill/core/course';
 import { type SiteId } from '@tidy-quill/core/sites';
 import { lastSessions, stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
-import { currentStage, isFinished, STAGES, type Stage } from '@tidy-quill/core/workflow';
-import {
-  isStopped,
-  pastSessions,
-  spotReasons,
-  zoneRecords,
-  type VisitRecord,
-} from '@tidy-quill/core/session';
+import { STAGES, type Stage } from '@tidy-quill/core/workflow';
+import type { ZoneSummary } from '@tidy-quill/core/report';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
-import { eventsOf } from '../visit/events';
+import { visitsSummed } from '../projections/store';
 
 /** The visits of a day by hour and room, each with its stage and what needs attention. */
 export async function visitsOfDay(
@@ -36,7 +30,8 @@ export async function visitsOfDay(
     .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
     .orderBy(asc(visits.startsAt), asc(rooms.name));
   const clientIds = [...new Set(rows.map(({ client }) => client.id))];
-  const records = await recordsOfClients(db, clinicId, clientIds);
+  const summed = await visitsSummed(db, clinicId, inArray(visits.clientId, clientIds));
+  const zonesOf = new Map(summed.map((each) => [each.visit.id, each] as const));
   const placeOf = await areasOfClients(db, clinicId, clientIds);
   const consents = await consentsOf(db, clinicId, clientIds);
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
@@ -44,19 +39,20 @@ export async function visitsOfDay(
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
       const given = consents.get(client.id)!;
-      const earlier = [...records.values()].filter(
-        ({ row }) => row.clientId === client.id && row.startsAt < visit.startsAt,
+      const earlier = summed.filter(
+        (each) => each.visit.clientId === client.id && each.visit.startsAt < visit.startsAt,
       );
-      const zones = [...records.get(visit.id)!.zones].map(([areaId, record]) => {
-        const own = placeOf.get(areaId)!;
-        const { state } = treatmentConsent(given, own, client.birthDate, day, ages.alone);
-        const history = earlier.flatMap((each) => {
-          const before = each.zones.get(areaId);
-          return before === undefined ? [] : pastSessions(before);
-        });
+      const { zones: own, unreadable } = zonesOf.get(visit.id)!;
+      const zones = own.map((zone) => {
+        const place = placeOf.get(zone.areaId)!;
+        const { state } = treatmentConsent(given, place, client.birthDate, day, ages.alone);
+        const history = earlier.flatMap(
+          (each) => each.zones.find(({ areaId }) => areaId === zone.areaId)?.sessions ?? [],
+        );
         const consented = state === 'valid';
-        const attention = attentionFor(record, consented, history, own, day);
-        return { area: own, record, stage: currentStage(record, consented), attention };
+        const attention = attentionFor(zone, consented, history, place, day);
+        const stage = consented ? zone.stage.consented : zone.stage.unconsented;
+        return { area: place, zone, stage, attention };
       });
       const [first] = zones;
       return {
@@ -72,10 +68,11 @@ export async function visitsOfDay(
         site: first?.area.site ?? area.site,
         side: first?.area.side ?? area.side,
         job: first?.area.job ?? area.job,
-        otherZones: zones.slice(1).map((zone) => ({ site: zone.area.site, side: zone.area.side })),
+        otherZones: zones.slice(1).map((each) => ({ site: each.area.site, side: each.area.side })),
         stage: earliest(zones.map(({ stage }) => stage)),
-        finished: zones.some(({ record }) => isFinished(record)),
-        running: zones.some(({ record }) => ['running', 'paused'].includes(record.run.state)),
+        finished: zones.some(({ zone }) => zone.finished),
+        running: zones.some(({ zone }) => ['running', 'paused'].includes(zone.runState)),
+        unreadable,
         attention: [...new Set(zones.flatMap(({ attention }) => attention))],
       };
     }),
@@ -84,35 +81,6 @@ export async function visitsOfDay(
 
 const earliest = (stages: readonly Stage[]): Stage =>
   STAGES.find((stage) => stages.includes(stage)) ?? 'ask';
-
-type VisitRow = typeof visits.$inferSelect;
-
-interface Rebuilt {
-  readonly row: VisitRow;
-  readonly zones: ReadonlyMap<string, VisitRecord>;
-}
-
-/** Every visit of some clients, each zone rebuilt, oldest first. */
-async function recordsOfClients(
-  db: Db,
-  clinicId: string,
-  clientIds: readonly string[],
-): Promise<ReadonlyMap<string, Rebuilt>> {
-  if (clientIds.length === 0) return new Map();
-  const rows = await db
-    .select()
-    .from(visits)
-    .where(and(eq(visits.clinicId, clinicId), inArray(visits.clientId, [...clientIds])))
-    .orderBy(asc(visits.startsAt));
-  const events = await eventsOf(
-    db,
-    clinicId,
-    rows.map(({ id }) => id),
-  );
-  return new Map(
-    rows.map((row) => [row.id, { row, zones: zoneRecords(events.get(row.id)!, row.areaId) }]),
-  );
-}
 
 async function areasOfClients(db: Db, clinicId: string, clientIds: readonly string[]) {
   if (clientIds.length === 0) return new Map<string, typeof areas.$inferSelect>();
@@ -124,7 +92,7 @@ async function areasOfClients(db: Db, clinicId: string, clientIds: readonly stri
 }
 
 function attentionFor(
-  record: VisitRecord,
+  zone: ZoneSummary,
   consented: boolean,
   history: readonly PastSession[],
   { site, job }: typeof areas.$inferSelect,
@@ -133,13 +101,13 @@ function attentionFor(
   const last = wholeSessions(history).at(-1) ?? null;
   const on = last?.on ?? null;
   const interval = intervalStateOf({ job, site: site as SiteId }, on, day);
-  const tan = record.findings?.skin.tan ?? 'none';
+  const tan = zone.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
-    ['stopped', isStopped(record)],
+    ['stopped', zone.stopped],
     ['noConsent', !consented],
-    ['planStale', record.planIsStale],
+    ['planStale', zone.planIsStale],
     ['reactionLastTime', lastSessions(history).some(({ answer }) => stepRule(answer).newTestSpot)],
-    ['testSpot', record.run.startedAt === null && spotReasons(record).length > 0],
+    ['testSpot', zone.needsSpot],
     ['tan', tan !== 'none'],
     ['firstVisit', interval === 'first'],
     ['tooSoon', interval === 'tooSoon'],

@@ -3,6 +3,7 @@ import type { EventsKept } from '@tidy-quill/contract/visit';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visitEvents } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
 
 /** The events of several visits, by visit. */
 export async function eventsOf(
@@ -44,8 +45,17 @@ export async function eventsSince(
   return { events: rows.map(asEvent), after: rows.at(-1)?.seq ?? after };
 }
 
-function asEvent(row: typeof visitEvents.$inferSelect): VisitEvent {
+/**
+ * An event as it was kept.
+ * @throws HttpProblem where its time is none that can be: it was kept before such were refused
+ */
+export function asEvent(row: typeof visitEvents.$inferSelect): VisitEvent {
   const { id, staffId, areaId, body, seq } = row;
+  if (Number.isNaN(row.at.getTime())) {
+    throw new HttpProblem('unreadable', 'An entry of this visit cannot be read', {
+      detail: `Entry ${id} of visit ${row.visitId} has a time that cannot be.`,
+    });
+  }
   const receivedAt = row.recordedAt.toISOString();
   const zone = areaId === null ? {} : { areaId };
   return { id, at: row.at.toISOString(), staffId, ...zone, body, seq, receivedAt };

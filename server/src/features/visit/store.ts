@@ -21,7 +21,8 @@ import type { Actor } from '../../http/session';
 import { paceInForce } from '../catalogue/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
-import { eventsOf, eventsSince } from './events';
+import { projectVisit } from '../projections/store';
+import { asEvent, eventsOf, eventsSince } from './events';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 type VisitRow = typeof visits.$inferSelect;
@@ -167,9 +168,12 @@ export async function appendJudged<Asked extends { readonly id: string }>(
       }
       all.push(one);
     }
-    // Folding them now shows whether they make sense; what does not is never kept.
-    zoneRecords(all, visit.areaId);
-    await insertEvents(tx, actor, visitId, fresh);
+    const received = await insertEvents(tx, actor, visitId, fresh);
+    if (received.length > 0) {
+      // Folding them also shows whether they make sense: what does not is never kept.
+      const events = all.map((event) => received.find(({ id }) => id === event.id) ?? event);
+      await projectVisit(tx, { clinicId, visitId }, events, zoneRecords(events, visit.areaId));
+    }
     await also?.(tx, visit, fresh.length);
     const onDesk = fresh.some(({ body }) => isReactionStep(body));
     return { kept: await eventsSince(tx, clinicId, visitId, after), onDesk };
@@ -211,14 +215,14 @@ async function clinicFigures(
   };
 }
 
-/** Keeps events; one that is there already is passed over. */
+/** Keeps events and gives them as they were received; one that is there already is passed over. */
 async function insertEvents(
   db: Queryable,
   { clinicId, staffId }: Pick<Actor, 'clinicId' | 'staffId'>,
   visitId: string,
   events: readonly NewEvent[],
-): Promise<void> {
-  if (events.length === 0) return;
+): Promise<readonly VisitEvent[]> {
+  if (events.length === 0) return [];
   const rows = events.map((event) => ({
     clinicId,
     id: event.id,
@@ -229,7 +233,8 @@ async function insertEvents(
     at: new Date(event.at),
     body: event.body,
   }));
-  await db.insert(visitEvents).values(rows).onConflictDoNothing();
+  const kept = await db.insert(visitEvents).values(rows).onConflictDoNothing().returning();
+  return kept.map(asEvent);
 }
 
 /** Consent matters when something is fired; no other press waits for looking it up. */

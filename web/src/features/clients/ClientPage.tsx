@@ -7,13 +7,14 @@ import { useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, figure, shortDay } from '../../text';
+import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
 import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
-import { TakeAway } from './TakeAway';
+import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { VisitFilter } from './VisitFilter';
 import { VisitTable } from './VisitTable';
@@ -39,7 +40,11 @@ export function ClientPage() {
   return <Opened opened={data} />;
 }
 
-function Opened({ opened: { client, areas, visits, consents } }: { opened: ClientOpened }) {
+function Opened({
+  opened: { client, areas, visits, unreadable, consents },
+}: {
+  opened: ClientOpened;
+}) {
   const [form, setForm] = useState<'edit' | 'area' | null>(null);
   const [reporting, setReporting] = useState(false);
   const [shown, setShown] = useState<Shown>(ALL);
@@ -64,7 +69,7 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
           <Button icon={<PhoneOutlined />} onClick={() => setReporting(true)}>
             Report a reaction
           </Button>
-          <TakeAway clientId={client.id} />
+          <ExportMenu clientId={client.id} />
           <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
             Edit
           </Button>
@@ -73,6 +78,18 @@ function Opened({ opened: { client, areas, visits, consents } }: { opened: Clien
           </Button>
         </div>
       </header>
+      {unreadable.length === 0 ? null : (
+        <Notice kind="care" title="Visits whose record cannot be read">
+          <ul>
+            {unreadable.map(({ id, startsAt }) => (
+              <li key={id}>
+                {shortDay(dayOf(startsAt, timeZone))}, visit {id}. Ask whoever looks after the
+                database; the export holds its entries as they are kept.
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      )}
       {areas.length === 0 ? (
         <section className="empty">
           <h2>No areas yet</h2>

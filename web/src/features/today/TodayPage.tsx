@@ -125,6 +125,9 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
               <StageReached visit={visit} />
             </td>
             <td>
+              {visit.unreadable ? (
+                <span className="tag tag-stop">Record unreadable, visit {visit.id}</span>
+              ) : null}
               {visit.attention.map((each) => (
                 <span
                   key={each}

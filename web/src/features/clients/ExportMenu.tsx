@@ -2,7 +2,7 @@ import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Dropdown } from 'antd';
 
 /** The client's record in open formats, or on paper. */
-export function TakeAway({ clientId }: { clientId: string }) {
+export function ExportMenu({ clientId }: { clientId: string }) {
   const path = `/api/clients/${clientId}`;
   return (
     <Dropdown

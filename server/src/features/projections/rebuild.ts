@@ -1,0 +1,40 @@
+import { asc, eq } from 'drizzle-orm';
+import { zoneSummaries } from '@tidy-quill/core/report';
+import { zoneRecords } from '@tidy-quill/core/session';
+import type { Db } from '../../db/connect';
+import { visits } from '../../db/schema';
+import { visitStatus } from '../../db/visit-status';
+import { eventsOf } from '../visit/events';
+import { sumUp } from './store';
+
+/** Works every projection out again from the events; gives how many visits there are. */
+export async function rebuild(db: Db): Promise<number> {
+  await db.update(visitStatus).set({ stale: true });
+  return sumUp(db);
+}
+
+/** Visits whose projection is up to date by its own word, but says something else than their events; by id. */
+export async function wrongProjections(db: Db): Promise<readonly string[]> {
+  const rows = await db
+    .select({ visit: visits, status: visitStatus })
+    .from(visits)
+    .innerJoin(visitStatus, eq(visitStatus.visitId, visits.id))
+    .where(eq(visitStatus.stale, false))
+    .orderBy(asc(visits.id));
+  const wrong: string[] = [];
+  for (const { visit, status } of rows) {
+    if (status.unreadable) continue;
+    const events = (await eventsOf(db, visit.clinicId, [visit.id])).get(visit.id)!;
+    const zones = zoneSummaries(events, zoneRecords(events, visit.areaId));
+    if (inOrder(zones) !== inOrder(status.zones)) wrong.push(visit.id);
+  }
+  return wrong;
+}
+
+/** As JSON with its keys in order: a database keeps no order of keys. */
+const inOrder = (value: unknown): string =>
+  JSON.stringify(value, (_key, each: unknown) =>
+    each !== null && typeof each === 'object' && !Array.isArray(each)
+      ? Object.fromEntries(Object.entries(each).sort(([one], [other]) => (one < other ? -1 : 1)))
+      : each,
+  );
