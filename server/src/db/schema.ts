@@ -44,6 +44,8 @@ export const clinics = pgTable('clinics', {
   emergencyPhone: text('emergency_phone').notNull(),
   clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
   isDemo: boolean('is_demo').notNull().default(false),
+  /** The number in the reference that was given last. */
+  lastClientNumber: integer('last_client_number').notNull().default(0),
 });
 
 const clinicId = () =>

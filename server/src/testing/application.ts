@@ -67,12 +67,20 @@ export interface Application {
 const SILENT = pino({ level: 'silent' });
 
 /** The application with its demo data, on a database and port of its own. */
-export async function startApplication(
+export const startApplication = async (
+  logger: Logger = SILENT,
+  reachedBy: ReachedBy = {},
+  consoles: ConsoleSettings = {},
+): Promise<Application> =>
+  startOn(await filledDatabase(testDatabaseUrl(), newName()), logger, reachedBy, consoles);
+
+/** The application on a database that is there already, on a port of its own. */
+export async function startOn(
+  databaseUrl: string,
   logger: Logger = SILENT,
   reachedBy: ReachedBy = {},
   consoles: ConsoleSettings = {},
 ): Promise<Application> {
-  const databaseUrl = await filledDatabase(testDatabaseUrl(), newName());
   // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
   const own = connectAsApplication({ databaseUrl });

@@ -46,6 +46,11 @@ export async function fillDemo(db: Db): Promise<void> {
     }
     await fillTested(tx, setting, DEMO_CLIENTS.length + 1);
     await fillTattoos(tx, setting, DEMO_CLIENTS.length + 3);
+    const given = tx.$count(clients, eq(clients.clinicId, setting.clinicId));
+    await tx
+      .update(clinics)
+      .set({ lastClientNumber: await given })
+      .where(eq(clinics.id, setting.clinicId));
   });
 }
 

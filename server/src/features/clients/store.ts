@@ -8,7 +8,7 @@ import {
 } from '@tidy-quill/contract/clients';
 import { and, asc, count, eq, inArray, like, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
-import { areas, clients, visits } from '../../db/schema';
+import { areas, clients, clinics, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { likeAnywhere, searchTextOf, searchWords } from './search-text';
 
@@ -80,14 +80,17 @@ export async function addClient(
   fields: ClientFields,
 ): Promise<Client> {
   return db.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${clinicId}))`);
-    const [highest] = await tx
-      .select({
-        number: sql<number>`coalesce(max(substring(${clients.reference} from 4)::int), 0)`,
-      })
+    const known = await tx
+      .select({ id: clients.id })
       .from(clients)
-      .where(eq(clients.clinicId, clinicId));
-    const reference = `TQ-${String((highest?.number ?? 0) + 1).padStart(4, '0')}`;
+      .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)));
+    if (known.length > 0) return findClient(tx, clinicId, id);
+    const [next] = await tx
+      .update(clinics)
+      .set({ lastClientNumber: sql`${clinics.lastClientNumber} + 1` })
+      .where(eq(clinics.id, clinicId))
+      .returning({ number: clinics.lastClientNumber });
+    const reference = `TQ-${String(next!.number).padStart(4, '0')}`;
     await tx
       .insert(clients)
       .values({

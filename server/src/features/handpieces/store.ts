@@ -2,7 +2,7 @@ import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpi
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import type { clients} from '../../db/schema';
+import type { clients } from '../../db/schema';
 import { visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { catalogueInForce } from '../catalogue/store';
