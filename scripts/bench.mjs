@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
-// Figures, not tests: medians over repeats and ratios, printed for docs and closing notes.
+// Figures, not tests: medians over repeats and ratios, printed for docs and closing notes. `--scale` alone: lists and single
+// visits on 100,000 clients, or as many as `--clients` says, with ten sessions each.
 await run(async () => {
   await step('packages', packages);
   const { compiled } = await import('./assembly.mjs');
@@ -14,17 +15,26 @@ await run(async () => {
   const column = join(folder, 'column.wasm');
   writeFileSync(column, await compiled(join(root, 'core/bench/assembly/column.ts')));
   try {
+    if (process.argv.includes('--scale')) {
+      await onServer(join(folder, 'data'), ['server/bench/scale.ts'], [clientsAsked(), '10']);
+      return;
+    }
     const all = [
       ['core/bench/main.ts', column],
       ['core/bench/fold.ts'],
       ['server/bench/catalogue.ts'],
     ];
     for (const bench of all) measure(bench);
-    await presses(join(folder, 'data'));
+    await onServer(join(folder, 'data'), ['server/bench/presses.ts']);
   } finally {
     rmSync(folder, { recursive: true });
   }
 });
+
+function clientsAsked() {
+  const at = process.argv.indexOf('--clients');
+  return at < 0 ? '100000' : process.argv[at + 1];
+}
 
 function measure(bench) {
   const result = spawnSync('npx', ['--no-install', 'tsx', ...bench], {
@@ -34,8 +44,8 @@ function measure(bench) {
   if (result.status !== 0) throw new Stop(`${bench[0]} failed`);
 }
 
-/** On a database that writes through to the disk, as the clinic's does. */
-async function presses(folder) {
+/** On a server of its own, and a database that writes through to the disk, as the clinic's does. */
+async function onServer(folder, bench, more = []) {
   const { dataFolder, startPostgres } = await import('./postgres.mjs');
   const { build } = await import('./build.mjs');
   const { end, prepare, serve } = await import('./serve.mjs');
@@ -45,7 +55,7 @@ async function presses(folder) {
     await prepare(postgres.url);
     const server = await serve(postgres.url, { port: 0 });
     try {
-      measure(['server/bench/presses.ts', server.url, postgres.url]);
+      measure([...bench, server.url, postgres.url, ...more]);
     } finally {
       await end(server.child);
     }

@@ -32,8 +32,15 @@ export async function paceInForce(
   db: Queryable,
   clinicId: string,
 ): Promise<Protocol['pace'] | null> {
-  const row = await newestApprovedOrNone(db, clinicId, 'protocol');
-  return row === undefined ? null : (row.content as Protocol).pace;
+  // Asked at every judged event: the pace alone, not the whole protocol.
+  const pace = sql<Protocol['pace']>`${catalogueVersions.content} -> 'pace'`;
+  const [row] = await db
+    .select({ pace })
+    .from(catalogueVersions)
+    .where(approvedOf(clinicId, 'protocol'))
+    .orderBy(desc(catalogueVersions.number))
+    .limit(1);
+  return row?.pace ?? null;
 }
 
 /** A document in force; the one that ships where the clinic has approved none. */
@@ -63,17 +70,18 @@ async function newestApprovedOrNone(db: Queryable, clinicId: string, kind: Catal
   const [row] = await db
     .select()
     .from(catalogueVersions)
-    .where(
-      and(
-        eq(catalogueVersions.clinicId, clinicId),
-        eq(catalogueVersions.kind, kind),
-        isNotNull(catalogueVersions.approvedAt),
-      ),
-    )
+    .where(approvedOf(clinicId, kind))
     .orderBy(desc(catalogueVersions.number))
     .limit(1);
   return row;
 }
+
+const approvedOf = (clinicId: string, kind: CatalogueKind) =>
+  and(
+    eq(catalogueVersions.clinicId, clinicId),
+    eq(catalogueVersions.kind, kind),
+    isNotNull(catalogueVersions.approvedAt),
+  );
 
 const author = alias(staff, 'author');
 const approver = alias(staff, 'approver');

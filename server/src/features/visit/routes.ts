@@ -46,23 +46,34 @@ export function visitRoutes(db: Db, tries: Tries): Router {
   router.get('/visits/:id', async (request, response) => {
     const { actor, visit, timeZone } = await opened(request);
     const { clinicId } = actor;
-    const around = await visitContext(db, clinicId, visit);
-    const kept = await eventsSince(db, clinicId, visit.id, 0);
+    const [around, kept, areas, before, catalogue, aftercare, habitsLast, names, ahead, saidLast] =
+      await Promise.all([
+        visitContext(db, clinicId, visit),
+        eventsSince(db, clinicId, visit.id, 0),
+        areasOf(db, clinicId, visit.clientId),
+        earlierVisits(db, clinicId, visit, timeZone),
+        catalogueInForce(db, clinicId),
+        aftercareInForce(db, clinicId),
+        habitsBefore(db, clinicId, visit),
+        staffNames(db, clinicId),
+        aheadOf(db, clinicId, [visit.id]),
+        saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
+      ]);
     const body: VisitOpened = {
       visit,
       client: asClient(around.client),
       area: asArea(around.area),
-      areas: await areasOf(db, clinicId, visit.clientId),
+      areas,
       ...kept,
-      before: Object.fromEntries(await earlierVisits(db, clinicId, visit, timeZone)),
-      catalogue: await catalogueInForce(db, clinicId),
+      before: Object.fromEntries(before),
+      catalogue,
       suitability: around.suitability,
-      aftercare: await aftercareInForce(db, clinicId),
-      habitsLast: await habitsBefore(db, clinicId, visit),
-      staffNames: await staffNames(db, clinicId),
+      aftercare,
+      habitsLast,
+      staffNames: names,
       consents: around.consents,
-      ahead: unconfirmed((await aheadOf(db, clinicId, [visit.id])).get(visit.id), kept.events),
-      saidLast: await saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
+      ahead: unconfirmed(ahead.get(visit.id), kept.events),
+      saidLast,
       clinicName: around.clinic.name,
       today: around.today,
     };

@@ -1,0 +1,203 @@
+import pg from 'pg';
+import { v7 } from 'uuid';
+
+// Lists, an open visit and an accepted plan on many clients and sessions: scale.ts <url> <database url> <clients> <sessions each>
+const [url = '', databaseUrl = '', manyClients = '', sessionsEach = ''] = process.argv.slice(2);
+const CLIENTS = Number(manyClients);
+const SESSIONS = Number(sessionsEach);
+const TIMES = 120;
+
+const client = new pg.Client({ connectionString: databaseUrl });
+await client.connect();
+const pool = new pg.Pool({ connectionString: databaseUrl, max: 4 });
+
+const signedIn = await fetch(`${url}/api/sign-in`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json', origin: url },
+  body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
+});
+const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+const headers = { 'content-type': 'application/json', origin: url, cookie };
+const get = async (path: string): Promise<never> => {
+  const response = await fetch(`${url}${path}`, { headers });
+  if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+  return (await response.json()) as never;
+};
+
+// A client of the demo whose last session is done, and what came to it: every other is one like it.
+const today: { visits: { id: string; client: { id: string; name: string } }[] } =
+  await get('/api/today');
+const like = today.visits.find((visit) => visit.client.name.includes('Yewbarrow'))!;
+const planned = today.visits.find((visit) => visit.client.name.includes('Okapi-Lune'))!;
+
+const one = async (sql: string, values: unknown[] = []) =>
+  (await client.query(sql, values)).rows[0];
+
+async function fill(): Promise<void> {
+  const from = performance.now();
+  await client.query('set session_replication_role = replica');
+  await client.query(
+    'create temp table made as select n, gen_random_uuid() as client, gen_random_uuid() as area from generate_series(1, $1::int) n',
+    [CLIENTS],
+  );
+  await client.query(
+    `insert into clients (clinic_id, id, reference, given_name, family_name, birth_date, phone, note, search_text, version)
+     select c.clinic_id, m.client, 'TQ-' || (100000 + m.n), 'Given' || m.n % 997, 'Family' || m.n % 4999, c.birth_date, c.phone, '',
+       'given' || m.n % 997 || ' family' || m.n % 4999 || ' tq-' || (100000 + m.n), 1
+     from made m, clients c where c.id = $1`,
+    [like.client.id],
+  );
+  await client.query(
+    `insert into areas select (jsonb_populate_record(a, jsonb_build_object('id', m.area, 'client_id', m.client))).*
+     from made m, areas a where a.id = (select area_id from visits where id = $1)`,
+    [like.id],
+  );
+  // Every eight weeks backwards; of the first sixty the last is today.
+  await client.query(
+    `create temp table done as
+     select m.n, k, gen_random_uuid() as visit, m.client, m.area,
+       case when k = 0 and m.n <= 60 then date_trunc('day', now()) + interval '9 hours' + m.n * interval '8 minutes'
+         else now() - interval '1 day' - (k * 56 + m.n % 55) * interval '1 day' end as starts_at
+     from made m, generate_series(0, $1::int - 1) k`,
+    [SESSIONS],
+  );
+  await client.query(
+    `insert into visits (clinic_id, id, client_id, area_id, room_id, staff_id, starts_at)
+     select v.clinic_id, d.visit, d.client, d.area, v.room_id, v.staff_id, d.starts_at
+     from done d, visits v where v.id = $1`,
+    [like.id],
+  );
+  await client.query(
+    `insert into visit_status (clinic_id, visit_id, zones, takes_presses, open_reactions, version, stale)
+     select s.clinic_id, d.visit, jsonb_set(s.zones, '{0,areaId}', to_jsonb(d.area)), '{}', 0, s.version, false
+     from done d, visit_status s where s.visit_id = $1`,
+    [like.id],
+  );
+  // One entry of every session, and all of them of the newest of each client.
+  await client.query(
+    `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
+     select e.clinic_id, gen_random_uuid(), d.visit, e.staff_id, e.kind, d.starts_at + (e.seq - f.first) * interval '1 second', e.body
+     from done d, visit_events e, (select min(seq) as first from visit_events where visit_id = $1) f
+     where e.visit_id = $1 and (e.kind = 'treatmentEnded' or (d.k <= 1 and d.n <= 2000)) and e.area_id is null`,
+    [like.id],
+  );
+  await client.query('set session_replication_role = origin');
+  await client.query('analyze');
+  const { visits, events } = await one(
+    'select (select count(*) from visits)::int as visits, (select count(*) from visit_events)::int as events',
+  );
+  const seconds = ((performance.now() - from) / 1000).toFixed(0);
+  console.log(`${CLIENTS} clients, ${visits} visits, ${events} entries, made in ${seconds} s`);
+}
+
+const p95 = (list: readonly number[]) =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)]!;
+
+/** p95 of what is asked through the server and of the same rows asked of the database alone, in turn. */
+async function compare(
+  what: string,
+  ask: (turn: number) => Promise<unknown>,
+  bare: (turn: number) => Promise<unknown>,
+): Promise<void> {
+  const times = { ask: [] as number[], bare: [] as number[] };
+  for (let turn = 0; turn < TIMES; turn++) {
+    for (const way of ['ask', 'bare'] as const) {
+      const from = performance.now();
+      await (way === 'ask' ? ask(turn) : bare(turn));
+      if (turn >= 20) times[way].push(performance.now() - from);
+    }
+  }
+  const [asked, alone] = [p95(times.ask), p95(times.bare)];
+  console.log(
+    `${what}: p95 ${asked.toFixed(1)} ms, ${(asked / alone).toFixed(1)} × the bare query of its rows (${alone.toFixed(1)} ms)`,
+  );
+}
+
+await fill();
+const { clinic } = await one('select clinic_id as clinic from visits where id = $1', [like.id]);
+const some = (
+  await client.query<{ visit: string; client: string }>(
+    'select visit, client from done where k = 0 and n <= 2000 order by n',
+  )
+).rows;
+const at = (turn: number) => some[(turn * 13) % some.length]!;
+
+await compare(
+  '/today, 76 visits',
+  () => get('/api/today'),
+  () =>
+    pool.query(
+      `with day as (
+         select * from visits where clinic_id = $1 and starts_at >= date_trunc('day', now()) and starts_at < date_trunc('day', now()) + interval '1 day'
+       )
+       select v.*, s.zones, c.given_name, a.site from day d
+       join visits v on v.clinic_id = $1 and v.client_id = d.client_id
+       join visit_status s on s.clinic_id = $1 and s.visit_id = v.id
+       join clients c on c.clinic_id = $1 and c.id = v.client_id
+       join areas a on a.clinic_id = $1 and a.id = v.area_id`,
+      [clinic],
+    ),
+);
+await compare(
+  'client search',
+  (turn) => get(`/api/clients?text=given${turn % 90} family${(turn * 7) % 90}`),
+  (turn) =>
+    pool.query(
+      `select * from clients where clinic_id = $1 and search_text like $2 and search_text like $3
+       order by family_name, given_name, id limit 50`,
+      [clinic, `%given${turn % 90}%`, `%family${(turn * 7) % 90}%`],
+    ),
+);
+await compare(
+  'a client',
+  (turn) => get(`/api/clients/${at(turn).client}`),
+  (turn) =>
+    pool.query(
+      `select v.*, s.zones from visits v join visit_status s on s.clinic_id = v.clinic_id and s.visit_id = v.id
+       where v.clinic_id = $1 and v.client_id = $2`,
+      [clinic, at(turn).client],
+    ),
+);
+await compare(
+  'an open visit',
+  (turn) => get(`/api/visits/${at(turn).visit}`),
+  (turn) =>
+    Promise.all([
+      pool.query('select * from visit_events where clinic_id = $1 and visit_id = $2 order by seq', [
+        clinic,
+        at(turn).visit,
+      ]),
+      pool.query(
+        `select v.*, s.zones from visits v join visit_status s on s.clinic_id = v.clinic_id and s.visit_id = v.id
+         where v.clinic_id = $1 and v.client_id = $2`,
+        [clinic, at(turn).client],
+      ),
+    ]),
+);
+
+// The plan of a session under way, accepted again and again.
+const accepted = await one(
+  `select body -> 'plan' -> 'setting' as setting from visit_events
+   where kind = 'planAccepted' and clinic_id = $1 and visit_id = $2`,
+  [clinic, planned.id],
+);
+const accept = async () => {
+  const response = await fetch(`${url}/api/visits/${planned.id}/plan`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({
+      id: v7(),
+      at: new Date().toISOString(),
+      setting: accepted.setting,
+    }),
+  });
+  if (!response.ok) throw new Error(`plan: ${response.status} ${await response.text()}`);
+};
+await compare('an accepted plan', accept, () =>
+  pool.query('select * from visit_events where clinic_id = $1 and visit_id = $2 order by at', [
+    clinic,
+    planned.id,
+  ]),
+);
+await pool.end();
+await client.end();
