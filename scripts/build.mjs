@@ -71,7 +71,7 @@ function built(part) {
 async function buildServer() {
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: ['main', 'migrate-and-seed', 'simulated-console'].map((name) =>
+    entryPoints: ['main', 'migrate-and-seed', 'simulated-console', 'audit'].map((name) =>
       join(root, 'server/src', `${name}.ts`),
     ),
     outdir: join(root, 'server/dist'),

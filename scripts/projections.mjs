@@ -1,4 +1,5 @@
-import { packages, run, step } from './setup.mjs';
+import { join } from 'node:path';
+import { packages, root, run, step } from './setup.mjs';
 
 // Works every projection out again from the events: on DATABASE_URL, or on the database in the project's own folder.
 await run(async () => {
@@ -12,7 +13,9 @@ await run(async () => {
     await prepare(given, { projections: true });
     return;
   }
-  const postgres = await startPostgres(dataFolder());
+  const postgres = await startPostgres(
+    dataFolder(process.env.TIDY_QUILL_DATA ?? join(root, '.data')),
+  );
   try {
     await prepare(postgres.url, { projections: true, appPassword: postgres.appPassword });
   } finally {

@@ -6,6 +6,7 @@ export default defineConfig({
     './server/src/db/schema.ts',
     './server/src/db/diary-tables.ts',
     './server/src/db/visit-status.ts',
+    './server/src/db/audit-entries.ts',
   ],
   out: './server/migrations',
 });

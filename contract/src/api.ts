@@ -1,5 +1,6 @@
 import type * as v from 'valibot';
 import { AheadAnswers, NewInvitation } from './ahead';
+import { AuditAsked, type AuditKind } from './audit';
 import { SignIn, type Role } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
 import { ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
@@ -24,6 +25,8 @@ export interface ApiRow {
   readonly gives?: string;
   /** Needs no sign-in: a link or a name opens it. */
   readonly open?: true;
+  /** What the audit trail tells of whoever reads by it. Changes are told of by the database itself. */
+  readonly audit?: AuditKind;
   /** Who may, where not everybody signed in may. */
   readonly roles?: readonly Role[];
 }
@@ -55,14 +58,18 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/today/follow-ups': { summary: 'What is due: readings, second looks, reactions' },
   'GET /api/live': { summary: 'WebSocket of the desk: tells that something came in' },
 
-  'GET /api/clients': { summary: 'Search clients', query: ClientSearch },
+  'GET /api/clients': { audit: 'clientsSearched', summary: 'Search clients', query: ClientSearch },
   'POST /api/clients': { summary: 'Add a client', body: NewClient },
-  'GET /api/clients/:id': { summary: 'A client with areas, visits and consents' },
+  'GET /api/clients/:id': {
+    audit: 'clientOpened',
+    summary: 'A client with areas, visits and consents',
+  },
   'PUT /api/clients/:id': { summary: 'Edit a client', body: EditedClient },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
-  'GET /api/clients/:id/record.json': { summary: 'Everything kept of a client' },
+  'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },
   'GET /api/clients/:id/sessions.csv': {
+    audit: 'exported',
     summary: 'Sessions, a line a setting',
     gives: 'text/csv',
   },
@@ -71,10 +78,10 @@ export const API: Readonly<Record<string, ApiRow>> = {
     query: ConsentAsked,
   },
   'POST /api/clients/:id/consents': { summary: 'Sign a consent', body: NewConsent },
-  'GET /api/consents/:id/pdf': { summary: 'A signed consent', gives: PDF },
+  'GET /api/consents/:id/pdf': { audit: 'consentOpened', summary: 'A signed consent', gives: PDF },
   'POST /api/consents/:id/withdraw': { summary: 'Withdraw a consent', body: Withdrawal },
 
-  'GET /api/visits/:id': { summary: 'A visit with all that its pages need' },
+  'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
   'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },
   'POST /api/visits/:id/events': { summary: 'Add events', body: NewEvents, query: EventsAfter },
   'POST /api/visits/:id/plan': { summary: 'Accept a setting', body: AcceptSetting },
@@ -85,23 +92,37 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/visits/:id/live': { summary: 'WebSocket of a visit: presses up, events down' },
   'POST /api/visits/:id/console': { summary: 'Ask the room’s console', body: ToConsole },
   'POST /api/visits/:id/photos': { summary: 'Add a picture', query: NewPhoto, takes: PICTURES },
-  'GET /api/photos/:id': { summary: 'A picture', gives: 'image/*' },
+  'GET /api/photos/:id': { audit: 'pictureOpened', summary: 'A picture', gives: 'image/*' },
   'GET /api/photos/:id/thumbnail': { summary: 'A picture, small', gives: 'image/jpeg' },
-  'GET /api/visits/:id/aftercare.pdf': { summary: 'Advice on paper', gives: PDF },
+  'GET /api/visits/:id/aftercare.pdf': {
+    audit: 'recordPrinted',
+    summary: 'Advice on paper',
+    gives: PDF,
+  },
   'POST /api/visits/:id/aftercare-message': { summary: 'Send the advice', body: GiveAdvice },
   'GET /api/visits/:id/next-visit.ics': {
     summary: 'The next visit for a calendar',
     gives: 'text/calendar',
   },
-  'GET /api/visits/:id/record': { summary: 'The record of a visit' },
-  'GET /api/visits/:id/record.pdf': { summary: 'The record on paper', gives: PDF },
+  'GET /api/visits/:id/record': { audit: 'recordOpened', summary: 'The record of a visit' },
+  'GET /api/visits/:id/record.pdf': {
+    audit: 'recordPrinted',
+    summary: 'The record on paper',
+    gives: PDF,
+  },
   'POST /api/visits/:id/sign': { summary: 'Sign the record', body: SignRecord },
-  'GET /api/visits/:id/plans': { summary: 'Accepted plans with all that they rested on' },
+  'GET /api/visits/:id/plans': {
+    audit: 'exported',
+    summary: 'Accepted plans with all that they rested on',
+  },
   'POST /api/visits/:id/invitation': { summary: 'Send the questions', body: NewInvitation },
   'DELETE /api/visits/:id/invitation': { summary: 'End links to the questions' },
   'POST /api/visits/:id/diary-link': { summary: 'Send a healing diary', body: NewDiaryLink },
   'DELETE /api/visits/:id/diary-link': { summary: 'End links to the diary' },
-  'GET /api/visits/:id/diary': { summary: 'What a client wrote of the healing' },
+  'GET /api/visits/:id/diary': {
+    audit: 'diaryOpened',
+    summary: 'What a client wrote of the healing',
+  },
 
   'GET /api/reactions': { summary: 'Reactions that are followed' },
   'GET /api/diary-worries': { summary: 'Entries from home that have to be read' },
@@ -121,6 +142,17 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/catalogue/versions/:id/approve': {
     summary: 'Approve a version',
     roles: ['supervisor'],
+  },
+  'GET /api/audit': {
+    summary: 'The audit trail',
+    query: AuditAsked,
+    roles: ['supervisor', 'owner'],
+  },
+  'GET /api/clients/:id/audit.csv': {
+    summary: 'Who looked at a client and when',
+    gives: 'text/csv',
+    audit: 'exported',
+    roles: ['supervisor', 'owner'],
   },
   'GET /api/clinic': { summary: 'Rooms and staff' },
   'PUT /api/clinic/clock': { summary: 'Set the clock style', body: ClinicClock, roles: ['owner'] },

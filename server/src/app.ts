@@ -13,6 +13,8 @@ import type { Connection } from './db/connect';
 import { installation } from './db/schema';
 import { aftercareRoutes } from './features/aftercare/routes';
 import { aheadRoutes, invitationRoutes } from './features/ahead/routes';
+import { ReadTrail } from './features/audit/reads';
+import { auditRoutes } from './features/audit/routes';
 import { authRoutes } from './features/auth/routes';
 import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
@@ -69,6 +71,7 @@ export async function makeApplication(options: {
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
   const feed = new EventFeed(pool);
+  const reads = new ReadTrail(db, options.logger);
   const endGuards = guardConsoles(options.connection, bridge, feed, options.logger);
   const app = express();
   app.disable('x-powered-by');
@@ -116,6 +119,7 @@ export async function makeApplication(options: {
         endUpgraded();
         server.closeAllConnections();
       });
+      await reads.close();
     },
   };
 
@@ -151,6 +155,7 @@ export async function makeApplication(options: {
       request.session.actor = actor;
       next();
     });
+    api.use(reads.handler);
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(visitRoutes(db, triesBy(pool, 'approval')));
@@ -168,6 +173,7 @@ export async function makeApplication(options: {
     api.use(messageRoutes(db, simulatedCarrier));
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
+    api.use(auditRoutes(db));
     api.use(() => {
       throw new HttpProblem('not-found', 'There is nothing at this address');
     });

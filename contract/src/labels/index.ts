@@ -18,3 +18,4 @@ export * from './report';
 export type { SheetLine, SheetNames, SheetSection } from './report-lines';
 export * from './response';
 export { entryText, triageLines } from './report-reaction';
+export * from './audit';

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import * as diary from './diary-tables';
 import * as schema from './schema';
+import { auditEntries } from './audit-entries';
 import { visitStatus } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -17,6 +18,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
   visit_events:
     'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
+  audit_entries:
+    'Who did and looked at what, each entry chained to the one before by its hash. Append-only; `npm run audit -- verify` checks it.',
   visit_status:
     'What lists and later visits need of each visit, summed up from its events by core; `npm run projections` works it out again.',
   photos:
@@ -42,6 +45,7 @@ const everything: readonly unknown[] = [
   ...Object.values(schema),
   ...Object.values(diary),
   visitStatus,
+  auditEntries,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -83,6 +83,12 @@ export const router = createBrowserRouter([
               Component: (await import('../features/clinic/ClinicPage')).ClinicPage,
             }),
           },
+          {
+            path: 'clinic/audit',
+            lazy: async () => ({
+              Component: (await import('../features/audit/AuditPage')).AuditPage,
+            }),
+          },
           { path: '*', Component: NotFoundPage },
         ],
       },

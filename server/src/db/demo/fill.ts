@@ -6,6 +6,7 @@ import { hashPassword } from '../../features/auth/store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
+import { auditEntries } from '../audit-entries';
 import { visitStatus } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
@@ -40,6 +41,8 @@ export async function hasClinic(db: Db): Promise<boolean> {
 /** Fills in the demo clinic: staff, devices, protocol, clients, and visits worked out from today. */
 export async function fillDemo(db: Db): Promise<void> {
   await db.transaction(async (tx) => {
+    // Nobody did what is invented: the audit trail begins empty.
+    await tx.execute(sql`select set_config('tidy_quill.filling', 'demo', true)`);
     const setting = await fillClinic(tx);
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
@@ -58,7 +61,18 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages],
-  ...[photos, visitEvents, visitStatus, visits, areas, clients, catalogueVersions, rooms, staff],
+  ...[
+    auditEntries,
+    photos,
+    visitEvents,
+    visitStatus,
+    visits,
+    areas,
+    clients,
+    catalogueVersions,
+    rooms,
+    staff,
+  ],
 ];
 
 /** What a trigger keeps from being changed. */
@@ -72,6 +86,7 @@ const KEPT = [
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],
+  [auditEntries, 'audit_entries_append_only'],
 ] as const;
 
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */

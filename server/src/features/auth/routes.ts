@@ -3,8 +3,9 @@ import express, { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
 import { HttpProblem, parse } from '../../http/problem';
 import { tellSession } from '../live/event-notifications';
-import { actorOf } from '../../http/session';
-import { acceptCaution, checkSignIn, signedIn } from './store';
+import { actorOf, type Actor } from '../../http/session';
+import { audit } from '../audit/store';
+import { acceptCaution, auditRefused, checkSignIn, signedIn } from './store';
 import type { Tries } from './tries';
 
 /** @param tries by name, and by address, so that one address cannot go through the names */
@@ -17,19 +18,25 @@ export function authRoutes(db: Db, tries: Tries, byAddress: Tries): Router {
     await byAddress.begin(address);
     await tries.begin(name);
     const actor = await checkSignIn(db, name, password);
-    if (actor === null) throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
+    if (actor === null) {
+      await auditRefused(db, name);
+      throw new HttpProblem('wrong-sign-in', 'Name and password do not fit');
+    }
     await tries.clear(name);
     await byAddress.giveBack(address);
     await renew(request);
     request.session.actor = actor;
     request.session.begunMs = Date.now();
+    await audit(db, [{ ...actorKeys(actor), kind: 'signedIn' }]);
     response.json(await signedIn(db, actor));
   });
 
   router.post('/sign-out', async (request, response) => {
     const { sessionID } = request;
+    const { actor } = request.session;
     await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
     tellSession(db, sessionID);
+    if (actor !== undefined) await audit(db, [{ ...actorKeys(actor), kind: 'signedOut' }]);
     response.clearCookie('tidy-quill').status(204).end();
   });
 
@@ -46,6 +53,8 @@ export function authRoutes(db: Db, tries: Tries, byAddress: Tries): Router {
 
   return router;
 }
+
+const actorKeys = ({ clinicId, staffId }: Actor) => ({ clinicId, staffId });
 
 /** A new session id at sign-in, so that one set beforehand is worth nothing. */
 function renew(request: Request): Promise<void> {

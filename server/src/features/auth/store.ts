@@ -4,6 +4,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { clinics, staff } from '../../db/schema';
 import type { Actor } from '../../http/session';
+import { audit } from '../audit/store';
 
 // Checked when a name is unknown, so that an answer takes as long as for a known one.
 const decoy = hash('no such member of staff');
@@ -21,6 +22,17 @@ export async function checkSignIn(db: Db, name: string, password: string): Promi
   return row !== undefined && right
     ? { clinicId: row.clinicId, staffId: row.id, role: row.role }
     : null;
+}
+
+/** Tells the trail of the clinic whose account it is that a sign-in was refused; a name that nobody has is in none. */
+export async function auditRefused(db: Db, name: string): Promise<void> {
+  const [row] = await db
+    .select({ clinicId: staff.clinicId, signInName: staff.signInName })
+    .from(staff)
+    .where(eq(sql`lower(${staff.signInName})`, name.toLowerCase()));
+  if (row === undefined) return;
+  const { clinicId, signInName } = row;
+  await audit(db, [{ clinicId, staffId: null, kind: 'signInRefused', what: { signInName } }]);
 }
 
 /** What the page shows of who is signed in; null when the account is no longer active. */

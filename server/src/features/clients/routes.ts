@@ -28,9 +28,8 @@ export function clientRoutes(db: Db): Router {
   });
 
   router.post('/clients', async (request, response) => {
-    const { clinicId } = actorOf(request);
     const { id, ...fields } = parse(NewClient, request.body);
-    response.status(201).json(await addClient(db, clinicId, id, fields));
+    response.status(201).json(await addClient(db, actorOf(request), id, fields));
   });
 
   router.get('/clients/:id', async (request, response) => {
@@ -46,15 +45,13 @@ export function clientRoutes(db: Db): Router {
   });
 
   router.put('/clients/:id', async (request, response) => {
-    const { clinicId } = actorOf(request);
     const edited = parse(EditedClient, request.body);
-    response.json(await editClient(db, clinicId, pathId(request), edited));
+    response.json(await editClient(db, actorOf(request), pathId(request), edited));
   });
 
   router.post('/clients/:id/areas', async (request, response) => {
-    const { clinicId } = actorOf(request);
     const area = parse(NewArea, request.body);
-    response.status(201).json(await addArea(db, clinicId, pathId(request), area));
+    response.status(201).json(await addArea(db, actorOf(request), pathId(request), area));
   });
 
   router.post('/clients/:id/visits', async (request, response) => {

@@ -10,6 +10,8 @@ import { and, asc, count, eq, inArray, like, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
+import type { Actor } from '../../http/session';
+import { actAs } from '../audit/store';
 import { likeAnywhere, searchTextOf, searchWords } from './search-text';
 
 type ClientRow = typeof clients.$inferSelect;
@@ -75,11 +77,13 @@ export async function findClient(db: Queryable, clinicId: string, id: string): P
 /** Adds a client under the next free reference. Sent twice, it is added once. */
 export async function addClient(
   db: Db,
-  clinicId: string,
+  actor: Actor,
   id: string,
   fields: ClientFields,
 ): Promise<Client> {
+  const { clinicId } = actor;
   return db.transaction(async (tx) => {
+    await actAs(tx, actor);
     const known = await tx
       .select({ id: clients.id })
       .from(clients)
@@ -108,11 +112,13 @@ export async function addClient(
 /** Saves edited fields over the version that was read; 409 with the newer one where there is one. */
 export async function editClient(
   db: Db,
-  clinicId: string,
+  actor: Actor,
   id: string,
   edited: ClientFields & { version: number },
 ): Promise<Client> {
+  const { clinicId } = actor;
   return db.transaction(async (tx) => {
+    await actAs(tx, actor);
     const [row] = await tx
       .select()
       .from(clients)
@@ -162,15 +168,19 @@ export async function areasOf(db: Queryable, clinicId: string, clientId: string)
 /** Adds an area to a client. Sent twice, it is added once. */
 export async function addArea(
   db: Db,
-  clinicId: string,
+  actor: Actor,
   clientId: string,
   area: NewArea,
 ): Promise<Area> {
+  const { clinicId } = actor;
   await findClient(db, clinicId, clientId);
-  await db
-    .insert(areas)
-    .values({ clinicId, clientId, ...area })
-    .onConflictDoNothing();
+  await db.transaction(async (tx) => {
+    await actAs(tx, actor);
+    await tx
+      .insert(areas)
+      .values({ clinicId, clientId, ...area })
+      .onConflictDoNothing();
+  });
   return { ...area, clientId };
 }
 

@@ -5,6 +5,7 @@ import type { Db } from '../../db/connect';
 import { clinics, rooms, staff } from '../../db/schema';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRole } from '../../http/session';
+import { actAs } from '../audit/store';
 import { hashPassword } from '../auth/store';
 
 /** The clinic's rooms and staff: read by all, staff changed by the owner. */
@@ -35,20 +36,27 @@ export function clinicRoutes(db: Db): Router {
   });
 
   router.put('/clinic/clock', async (request, response) => {
-    const { clinicId } = actorWithRole(request, 'owner');
+    const actor = actorWithRole(request, 'owner');
     const { clock } = parse(ClinicClock, request.body);
-    await db.update(clinics).set({ clock }).where(eq(clinics.id, clinicId));
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await tx.update(clinics).set({ clock }).where(eq(clinics.id, actor.clinicId));
+    });
     response.status(204).end();
   });
 
   router.post('/clinic/staff', async (request, response) => {
-    const { clinicId } = actorWithRole(request, 'owner');
+    const actor = actorWithRole(request, 'owner');
     const { password, ...fields } = parse(NewStaff, request.body);
-    const [added] = await db
-      .insert(staff)
-      .values({ clinicId, ...fields, passwordHash: await hashPassword(password) })
-      .onConflictDoNothing()
-      .returning({ id: staff.id });
+    const passwordHash = await hashPassword(password);
+    const [added] = await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      return tx
+        .insert(staff)
+        .values({ clinicId: actor.clinicId, ...fields, passwordHash })
+        .onConflictDoNothing()
+        .returning({ id: staff.id });
+    });
     if (added === undefined) {
       throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
         fields: [{ field: 'signInName', problem: 'is already taken' }],
@@ -58,17 +66,20 @@ export function clinicRoutes(db: Db): Router {
   });
 
   router.put('/clinic/staff/:id/active', async (request, response) => {
-    const { clinicId, staffId } = actorWithRole(request, 'owner');
+    const actor = actorWithRole(request, 'owner');
     const { active } = parse(StaffActive, request.body);
     const id = pathId(request);
-    if (id === staffId) {
+    if (id === actor.staffId) {
       throw new HttpProblem('refused-by-rule', 'Nobody can close their own account');
     }
-    const changed = await db
-      .update(staff)
-      .set({ active })
-      .where(and(eq(staff.clinicId, clinicId), eq(staff.id, id)))
-      .returning({ id: staff.id });
+    const changed = await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      return tx
+        .update(staff)
+        .set({ active })
+        .where(and(eq(staff.clinicId, actor.clinicId), eq(staff.id, id)))
+        .returning({ id: staff.id });
+    });
     if (changed.length === 0)
       throw new HttpProblem('not-found', 'There is no such member of staff');
     response.status(204).end();

@@ -5,6 +5,7 @@ import express, { Router, type RequestHandler } from 'express';
 import type { Db } from '../../db/connect';
 import { originOf } from '../../http/origin';
 import { parse, pathId } from '../../http/problem';
+import { actAs } from '../audit/store';
 import { actorOf } from '../../http/session';
 import { guardedBy, type Tries } from '../auth/tries';
 import { tellDesk } from '../live/event-notifications';
@@ -72,9 +73,13 @@ export function diaryDeskRoutes(db: Db, carrier: MessageCarrier): Router {
   });
 
   router.delete('/visits/:id/diary-link', async (request, response) => {
-    const { clinicId } = actorOf(request);
+    const actor = actorOf(request);
+    const { clinicId } = actor;
     const { id } = await findVisit(db, clinicId, pathId(request));
-    await endDiary(db, clinicId, id);
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await endDiary(tx, clinicId, id);
+    });
     response.status(204).end();
   });
 

@@ -6,14 +6,14 @@ import {
   Override,
   SendHome,
 } from '@tidy-quill/contract/visit';
-import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
+import type { VisitHeader, VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
 import { EVENT_KINDS, type EventBody } from '@tidy-quill/core/events';
 import { daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
-import type { Db } from '../../db/connect';
+import type { Db, Queryable } from '../../db/connect';
 import { clinics } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, parse, pathId } from '../../http/problem';
@@ -22,6 +22,7 @@ import { checkSignIn, staffNames } from '../auth/store';
 import { aftercareInForce, habitsBefore } from '../aftercare/store';
 import { aheadOf } from '../ahead/store';
 import type { Tries } from '../auth/tries';
+import { audit } from '../audit/store';
 import { catalogueInForce } from '../catalogue/store';
 import { areasOf, asArea, asClient } from '../clients/store';
 import { saidLastBefore } from '../suitability/store';
@@ -133,7 +134,19 @@ export function visitRoutes(db: Db, tries: Tries): Router {
         const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
         return [{ id: wanted.id, at, areaId, body }];
       };
-      response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare));
+      const told = {
+        clinicId: actor.clinicId,
+        staffId,
+        kind: 'overridden',
+        visitId: visit.id,
+      } as const;
+      const also = async (tx: Queryable, _visit: VisitHeader, added: number) => {
+        const what = { approval: path.split('/').at(-1), reason: wanted.reason };
+        if (added > 0) await audit(tx, [{ ...told, what }]);
+      };
+      response.json(
+        await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare, { also }),
+      );
     });
 
   wordRoute('/visits/:id/override', ({ records, reason, supervisorId }) => {

@@ -21,6 +21,7 @@ import type { Actor } from '../../http/session';
 import { paceInForce } from '../catalogue/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
+import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf, eventsSince } from './events';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
@@ -66,6 +67,7 @@ export async function bookVisit(
       fields: [{ field, problem: 'is not an area of this client' }],
     });
   }
+  await actAs(tx, actor);
   const added = await tx
     .insert(visits)
     .values({ clinicId, clientId, ...visit, startsAt: new Date(visit.startsAt) })

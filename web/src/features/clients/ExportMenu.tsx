@@ -1,8 +1,11 @@
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Dropdown } from 'antd';
+import { Link } from 'react-router';
+import { useSignedIn } from '../../app/clinic-context';
 
 /** The client's record in open formats, or on paper. */
 export function ExportMenu({ clientId }: { clientId: string }) {
+  const { role } = useSignedIn().staff;
   const path = `/api/clients/${clientId}`;
   return (
     <Dropdown
@@ -18,6 +21,14 @@ export function ExportMenu({ clientId }: { clientId: string }) {
               </a>
             ),
           },
+          ...(role === 'technician'
+            ? []
+            : [
+                {
+                  key: 'audit',
+                  label: <Link to={`/clinic/audit?client=${clientId}`}>Who looked at it</Link>,
+                },
+              ]),
           {
             key: 'csv',
             label: (

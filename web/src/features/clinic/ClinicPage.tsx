@@ -4,6 +4,7 @@ import { read } from '@tidy-quill/contract/problem';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import {
   problemFields,
@@ -57,6 +58,11 @@ export function ClinicPage() {
           </Button>
         ) : null}
       </header>
+      {me.role === 'technician' ? null : (
+        <p>
+          <Link to="/clinic/audit">Audit trail: who did and looked at what</Link>
+        </p>
+      )}
       <h2>Staff</h2>
       {owner ? null : <p className="quiet">The owner adds staff and closes accounts.</p>}
       <table className="data-table is-still">
