@@ -17,7 +17,7 @@ describe('what an entry of the audit trail tells', () => {
 
   it('is what was looked for, and nothing where there is nothing to say', () => {
     expect(whatText({ text: 'yew', page: 1 })).toBe('text “yew”');
-    expect(whatText({})).toBe('');
+    expect(whatText({ text: '', page: 1 })).toBe('');
   });
 
   it('stays on its line', () => {

@@ -24,7 +24,7 @@ export function whatText(what: Readonly<Record<string, unknown>>): string {
         )
         .join(', ')
     : Object.entries(what)
-        .filter(([key]) => key !== 'id' && key !== 'page')
+        .filter(([key, value]) => key !== 'id' && key !== 'page' && value !== '')
         .map(([key, value]) => `${named(key)} ${shown(value)}`)
         .join(', ');
   return text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text;
