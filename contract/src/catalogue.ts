@@ -70,6 +70,8 @@ export interface CatalogueVersion {
   readonly createdBy: string;
   readonly createdAt: string;
   readonly approvedBy: string | null;
+  /** Whether whoever drafted it approved it, as the clinic’s only supervisor. */
+  readonly byAuthor: boolean;
   readonly approvedAt: string | null;
   readonly content: CatalogueContent;
 }

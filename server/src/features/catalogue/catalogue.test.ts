@@ -43,14 +43,35 @@ describe('a version of the devices', () => {
     ).rejects.toThrow(/never changed/);
   });
 
+  it('is not approved by its author while another supervisor could', async () => {
+    const owner = await app.signedIn('morwenna');
+    const second = { id: v7(), name: 'Second Eyes', signInName: 'second', role: 'supervisor' };
+    await owner.post('/api/clinic/staff', { ...second, password: 'a password that is long' });
+    const supervisor = await app.signedIn('caspian');
+    const { handpieces: content } = await inForce();
+    const made = { id: v7(), kind: 'devices', content, note: 'Four eyes', basedOn: 2 };
+    expect((await supervisor.post('/api/catalogue/versions', made)).status).toBe(201);
+    const refused = await supervisor.post(`/api/catalogue/versions/${made.id}/approve`);
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { title: 'Another supervisor has to approve this' },
+    });
+    const other = app.person();
+    await other.post('/api/sign-in', { name: 'second', password: 'a password that is long' });
+    expect((await other.post(`/api/catalogue/versions/${made.id}/approve`)).status).toBe(204);
+    const [newest, before] = await versions('devices');
+    expect(newest).toMatchObject({ approvedBy: 'Second Eyes', byAuthor: false });
+    expect(before).toMatchObject({ approvedBy: 'Caspian Thorngate', byAuthor: true });
+  });
+
   it('made from an old version is a conflict, and nothing is written', async () => {
     const supervisor = await app.signedIn('caspian');
     const { handpieces: content } = await inForce();
     const late = { id: v7(), kind: 'devices', content, note: '', basedOn: 1 };
     const { status, body } = await supervisor.post('/api/catalogue/versions', late);
     expect(status).toBe(409);
-    expect(body).toMatchObject({ current: { number: 2 } });
-    expect(await versions('devices')).toHaveLength(2);
+    expect(body).toMatchObject({ current: { number: 3 } });
+    expect(await versions('devices')).toHaveLength(3);
   });
 });
 

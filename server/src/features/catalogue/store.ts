@@ -1,3 +1,4 @@
+import { mayApprove } from '@tidy-quill/core/access';
 import type {
   Catalogue,
   CatalogueKind,
@@ -120,6 +121,7 @@ export async function versionsOf(
     createdAt: version.createdAt.toISOString(),
     approvedBy,
     approvedAt: version.approvedAt?.toISOString() ?? null,
+    byAuthor: version.approvedBy === version.createdBy,
     content: version.content,
   }));
 }
@@ -168,6 +170,16 @@ export async function approveVersion(db: Db, actor: Actor, id: string): Promise<
   const inForce = await versionsOf(db, actor.clinicId, row.kind);
   if (inForce.some(({ number, approvedAt }) => approvedAt !== null && number > row.number)) {
     throw new HttpProblem('refused-by-rule', 'A newer version is already in force');
+  }
+  const supervisors = await db.$count(
+    staff,
+    and(eq(staff.clinicId, actor.clinicId), eq(staff.role, 'supervisor'), staff.active),
+  );
+  if (!mayApprove({ authorId: row.createdBy, approverId: actor.staffId, supervisors })) {
+    throw new HttpProblem('refused-by-rule', 'Another supervisor has to approve this', {
+      detail:
+        'Whoever drafted a version does not approve it while the clinic has another supervisor.',
+    });
   }
   await db
     .update(catalogueVersions)

@@ -104,6 +104,7 @@ const shipped = (kind: CatalogueKind, content: Content): CatalogueVersion => ({
   createdBy: 'Tidy Quill',
   createdAt: '2026-11-24T00:00:00Z',
   approvedBy: 'Tidy Quill',
+  byAuthor: false,
   approvedAt: '2026-11-24T00:00:00Z',
   content,
 });

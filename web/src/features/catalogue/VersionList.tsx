@@ -35,7 +35,7 @@ export function VersionList({
                 {version.createdBy}, {on(version.createdAt)}
                 {version.approvedAt === null
                   ? ''
-                  : `; approved by ${version.approvedBy}, ${on(version.approvedAt)}`}
+                  : `; approved by ${version.approvedBy}${version.byAuthor ? ', its author and then the only supervisor' : ''}, ${on(version.approvedAt)}`}
               </span>
             )}
             {version.note === '' ? null : <span className="quiet">{version.note}</span>}
