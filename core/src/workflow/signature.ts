@@ -18,8 +18,9 @@ export function refuseSigned(
   events: readonly VisitEvent[],
   { body, at }: { readonly body: EventBody; readonly at: string },
 ): EventRefusal | null {
+  if (EVENT_KINDS[body.kind].signed !== 'refused') return null;
   const signature = lastSignature(events);
-  if (signature === null || EVENT_KINDS[body.kind].signed !== 'refused') return null;
+  if (signature === null) return null;
   const latePress =
     isPress(body) && body.kind !== 'undone' && Date.parse(at) <= Date.parse(signature.at);
   return latePress ? null : 'recordSigned';

@@ -27,26 +27,17 @@ export function newEvent(body: NewEvent['body'], areaId?: string): NewEvent {
 }
 
 /** Records events about a zone: first in this browser, then on the server as soon as it can be reached. */
-export const record = (visitId: string, areaId: string, bodies: readonly NewEvent['body'][]) =>
-  recordEvents(
-    visitId,
-    bodies.map((body) => newEvent(body, areaId)),
-  );
-
-/** The same for events that have their ids already: what two tablets see alike is kept once. */
-const recordEvents =
-  (visitId: string, events: readonly NewEvent[]) =>
+export const record =
+  (visitId: string, areaId: string, bodies: readonly NewEvent['body'][]) =>
   async (dispatch: AppDispatch, getState: GetState): Promise<void> => {
     const staffId = signedInId(getState());
     if (staffId === null) throw new Error('Nobody is signed in here');
-    const known = new Set(getState().outbox.waiting.map(({ event }) => event.id));
-    const list = events
-      .filter(({ id }) => !known.has(id))
-      .map((event): Waiting => {
-        const seen = readUpTo(getState(), visitId);
-        const own = seen === NOTHING_READ ? event : { ...event, seen };
-        return { visitId, staffId, event: own, refused: null };
-      });
+    const seen = readUpTo(getState(), visitId);
+    const list = bodies.map((body): Waiting => {
+      const event = newEvent(body, areaId);
+      const own = seen === NOTHING_READ ? event : { ...event, seen };
+      return { visitId, staffId, event: own, refused: null };
+    });
     await persist(list);
     dispatch(outbox.actions.kept(list));
     void deliver(dispatch, getState);
