@@ -68,8 +68,8 @@ async function fill(): Promise<void> {
     [like.id],
   );
   await client.query(
-    `insert into visit_status (clinic_id, visit_id, zones, takes_presses, open_reactions, version, stale)
-     select s.clinic_id, d.visit, jsonb_set(s.zones, '{0,areaId}', to_jsonb(d.area)), '{}', 0, s.version, false
+    `insert into visit_status (clinic_id, visit_id, zones, sessions, takes_presses, open_reactions, version, stale)
+     select s.clinic_id, d.visit, jsonb_set(s.zones, '{0,areaId}', to_jsonb(d.area)), jsonb_set(s.sessions, '{0,areaId}', to_jsonb(d.area)), '{}', 0, s.version, false
      from done d, visit_status s where s.visit_id = $1`,
     [like.id],
   );
@@ -130,11 +130,13 @@ await compare(
       `with day as (
          select * from visits where clinic_id = $1 and starts_at >= date_trunc('day', now()) and starts_at < date_trunc('day', now()) + interval '1 day'
        )
-       select v.*, s.zones, c.given_name, a.site from day d
-       join visits v on v.clinic_id = $1 and v.client_id = d.client_id
-       join visit_status s on s.clinic_id = $1 and s.visit_id = v.id
-       join clients c on c.clinic_id = $1 and c.id = v.client_id
-       join areas a on a.clinic_id = $1 and a.id = v.area_id`,
+       select d.*, s.zones, c.given_name, a.site, (
+         select jsonb_agg(h.sessions) from visits v join visit_status h on h.clinic_id = v.clinic_id and h.visit_id = v.id
+         where v.clinic_id = $1 and v.client_id = d.client_id
+       ) from day d
+       join visit_status s on s.clinic_id = $1 and s.visit_id = d.id
+       join clients c on c.clinic_id = $1 and c.id = d.client_id
+       join areas a on a.clinic_id = $1 and a.id = d.area_id`,
       [clinic],
     ),
 );

@@ -24,8 +24,13 @@ export const visitStatus = pgTable(
       .notNull()
       .references(() => clinics.id),
     visitId: uuid('visit_id').notNull(),
-    /** Each zone in turn, the one booked first. */
-    zones: jsonb('zones').$type<readonly ZoneSummary[]>().notNull().default([]),
+    /** Each zone in turn, the one booked first, but for what later visits rest on. */
+    zones: jsonb('zones').$type<readonly Omit<ZoneSummary, 'sessions'>[]>().notNull().default([]),
+    /** What later visits rest on, zone by zone: read for whole histories, and small. */
+    sessions: jsonb('sessions')
+      .$type<readonly Pick<ZoneSummary, 'areaId' | 'sessions'>[]>()
+      .notNull()
+      .default([]),
     /** The zones whose presses are taken as they come. */
     takesPresses: uuid('takes_presses')
       .array()

@@ -4,7 +4,8 @@ import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/c
 import { areaText, givenLines } from '@tidy-quill/contract/labels/index';
 import type { EventBody } from '@tidy-quill/core/events';
 import { zoneRecords } from '@tidy-quill/core/session';
-import { and, desc, eq, gt, lt } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray } from 'drizzle-orm';
+import { earlierVisitIds } from '../suitability/store';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -25,6 +26,9 @@ export async function habitsBefore(
   clinicId: string,
   visit: VisitHeader,
 ): Promise<readonly Habit[]> {
+  const before = new Date(visit.startsAt);
+  const earlier = await earlierVisitIds(db, clinicId, visit.clientId, before);
+  if (earlier.length === 0) return [];
   const [row] = await db
     .select({ body: visitEvents.body })
     .from(visitEvents)
@@ -34,10 +38,9 @@ export async function habitsBefore(
     )
     .where(
       and(
-        eq(visits.clinicId, clinicId),
-        eq(visits.clientId, visit.clientId),
+        eq(visitEvents.clinicId, clinicId),
+        inArray(visitEvents.visitId, [...earlier]),
         eq(visitEvents.kind, 'sentHome'),
-        lt(visits.startsAt, new Date(visit.startsAt)),
       ),
     )
     .orderBy(desc(visits.startsAt))

@@ -15,6 +15,13 @@ export interface VisitSummed {
   readonly unreadable: boolean;
 }
 
+/** What later visits rest on of one. */
+export interface VisitSessions {
+  readonly clientId: string;
+  readonly startsAt: Date;
+  readonly zones: readonly Pick<ZoneSummary, 'areaId' | 'sessions'>[];
+}
+
 interface VisitKey {
   readonly clinicId: string;
   readonly visitId: string;
@@ -35,7 +42,8 @@ function summedUp(events: readonly VisitEvent[], records: ReadonlyMap<string, Vi
     .sort()
     .at(-1);
   return {
-    zones,
+    zones: zones.map(({ sessions: _, ...zone }) => zone),
+    sessions: zones.map(({ areaId, sessions }) => ({ areaId, sessions })),
     takesPresses: zones.filter(({ takesPresses }) => takesPresses).map(({ areaId }) => areaId),
     openReactions: zones.reduce((sum, zone) => sum + zone.openReactions.length, 0),
     readingFrom: reading === undefined ? null : new Date(reading),
@@ -56,9 +64,33 @@ export async function visitsSummed(
   changed: SQL = matching,
 ): Promise<VisitSummed[]> {
   await sumUp(db, and(eq(visits.clinicId, clinicId), changed)!);
-  const { zones, unreadable } = visitStatus;
+  const { zones, sessions, unreadable } = visitStatus;
+  const rows = await db
+    .select({ visit: visits, zones, sessions, unreadable })
+    .from(visits)
+    .innerJoin(visitStatus, OF_VISIT)
+    .where(and(eq(visits.clinicId, clinicId), matching))
+    .orderBy(asc(visits.startsAt), asc(visits.id));
+  return rows.map(({ visit, unreadable: broken, ...row }) => ({
+    visit,
+    zones: row.zones.map((zone, index) => ({ ...zone, sessions: row.sessions[index]!.sessions })),
+    unreadable: broken,
+  }));
+}
+
+/** What later visits rest on of some visits, by time: of whole histories nothing else is read. */
+export async function sessionsOf(
+  db: Queryable,
+  clinicId: string,
+  matching: SQL,
+): Promise<readonly VisitSessions[]> {
+  await sumUp(db, and(eq(visits.clinicId, clinicId), matching)!);
   return db
-    .select({ visit: visits, zones, unreadable })
+    .select({
+      clientId: visits.clientId,
+      startsAt: visits.startsAt,
+      zones: visitStatus.sessions,
+    })
     .from(visits)
     .innerJoin(visitStatus, OF_VISIT)
     .where(and(eq(visits.clinicId, clinicId), matching))
@@ -108,6 +140,7 @@ type Row = Omit<typeof visitStatus.$inferInsert, 'clinicId' | 'visitId' | 'versi
 
 const UNREADABLE: Row = {
   zones: [],
+  sessions: [],
   takesPresses: [],
   openReactions: 0,
   readingFrom: null,

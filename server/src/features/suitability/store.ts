@@ -9,7 +9,7 @@ import {
   type SuitabilityRules,
 } from '@tidy-quill/core/suitability';
 import { fullYears, type Day } from '@tidy-quill/core/units';
-import { and, desc, eq, lt } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { staff, visitEvents, visits } from '../../db/schema';
 import { documentInForce } from '../catalogue/store';
@@ -44,13 +44,11 @@ export async function saidLastBefore(
   clientId: string,
   before: Date,
 ): Promise<SaidLast | null> {
+  const earlier = await earlierVisitIds(db, clinicId, clientId, before);
+  if (earlier.length === 0) return null;
   const rows = await db
     .select({ body: visitEvents.body, by: staff.name })
     .from(visitEvents)
-    .innerJoin(
-      visits,
-      and(eq(visits.clinicId, visitEvents.clinicId), eq(visits.id, visitEvents.visitId)),
-    )
     .innerJoin(
       staff,
       and(eq(staff.clinicId, visitEvents.clinicId), eq(staff.id, visitEvents.staffId)),
@@ -58,9 +56,8 @@ export async function saidLastBefore(
     .where(
       and(
         eq(visitEvents.clinicId, clinicId),
+        inArray(visitEvents.visitId, [...earlier]),
         eq(visitEvents.kind, 'answersGiven'),
-        eq(visits.clientId, clientId),
-        lt(visits.startsAt, before),
       ),
     )
     .orderBy(desc(visitEvents.at))
@@ -72,4 +69,25 @@ export async function saidLastBefore(
   }
   const { answers, medicines, on } = row.body;
   return { answers, medicines, on, by: row.by };
+}
+
+/** A client's visits before a moment, the newest first: few, so that what is looked for in them is looked for by visit. */
+export async function earlierVisitIds(
+  db: Queryable,
+  clinicId: string,
+  clientId: string,
+  before: Date,
+): Promise<readonly string[]> {
+  const rows = await db
+    .select({ id: visits.id })
+    .from(visits)
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        eq(visits.clientId, clientId),
+        lt(visits.startsAt, before),
+      ),
+    )
+    .orderBy(desc(visits.startsAt));
+  return rows.map(({ id }) => id);
 }

@@ -10,7 +10,7 @@ import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
-import { visitsSummed } from '../projections/store';
+import { sessionsOf, visitsSummed } from '../projections/store';
 
 /** The visits of a day by hour and room, each with its stage and what needs attention. */
 export async function visitsOfDay(
@@ -30,7 +30,12 @@ export async function visitsOfDay(
     .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
     .orderBy(asc(visits.startsAt), asc(rooms.name));
   const clientIds = [...new Set(rows.map(({ client }) => client.id))];
-  const summed = await visitsSummed(db, clinicId, inArray(visits.clientId, clientIds));
+  const summed = await visitsSummed(
+    db,
+    clinicId,
+    and(gte(visits.startsAt, from), lt(visits.startsAt, to))!,
+  );
+  const histories = await sessionsOf(db, clinicId, inArray(visits.clientId, clientIds));
   const zonesOf = new Map(summed.map((each) => [each.visit.id, each] as const));
   const placeOf = await areasOfClients(db, clinicId, clientIds);
   const consents = await consentsOf(db, clinicId, clientIds);
@@ -39,8 +44,8 @@ export async function visitsOfDay(
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
       const given = consents.get(client.id)!;
-      const earlier = summed.filter(
-        (each) => each.visit.clientId === client.id && each.visit.startsAt < visit.startsAt,
+      const earlier = histories.filter(
+        (each) => each.clientId === client.id && each.startsAt < visit.startsAt,
       );
       const { zones: own, unreadable } = zonesOf.get(visit.id)!;
       const zones = own.map((zone) => {

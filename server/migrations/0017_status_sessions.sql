@@ -1,0 +1,1 @@
+ALTER TABLE "visit_status" ADD COLUMN "sessions" jsonb DEFAULT '[]'::jsonb NOT NULL;
