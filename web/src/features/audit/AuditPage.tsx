@@ -62,6 +62,7 @@ export function AuditPage() {
               {...field}
               allowClear
               placeholder="everybody"
+              showSearch={{ optionFilterProp: 'label' }}
               value={filter.staff ?? null}
               options={(clinic?.staff ?? []).map(({ id, name }) => ({ value: id, label: name }))}
               onChange={(staff: string | null) => set('staff', staff ?? undefined)}
