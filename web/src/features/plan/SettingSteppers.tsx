@@ -81,7 +81,7 @@ export function SettingSteppers({
         <Stepper
           label="Passes"
           figure={String(setting.passes)}
-          unit={`${setting.passes === 1 ? 'pass' : 'passes'}, ${evaluation?.work.cells ?? '–'} cells`}
+          unit={`${setting.passes === 1 ? 'pass' : 'passes'}, ${cellsText(evaluation?.work.cells)}`}
           more={passes.restSeconds > 0 ? `${passes.restSeconds} s of rest after each` : ''}
           keys={['q', 'a']}
           onLess={setting.passes <= passes.low ? null : to({ passes: setting.passes - 1 })}
@@ -124,11 +124,13 @@ function Work({
       </summary>
       <p>
         {figure(areaCm2, 0)} cm² under spots of {figure(spot, 2)} cm²
-        {setting.passes > 1 ? `, ${passesText(setting.passes)} over ${work.cells} cells` : ''}:{' '}
-        {figure(work.pulses, 0)} pulses. At {figure(setting.rateHz)} Hz that is {figure(firing)} min
-        of firing; moving, gel and checks take the other {figure(work.minutes - firing)} min at the
-        clinic’s pace. {figure(work.pulses, 0)} × {figure(setting.fluenceJcm2, 2)} J/cm² ×{' '}
-        {figure(spot, 2)} cm² over {figure(areaCm2, 0)} cm² is {figure(work.totalJcm2, 0)} J/cm².
+        {setting.passes > 1
+          ? `, ${passesText(setting.passes)} over ${cellsText(work.cells)}`
+          : ''}: {figure(work.pulses, 0)} pulses. At {figure(setting.rateHz)} Hz that is{' '}
+        {figure(firing)} min of firing; moving, gel and checks take the other{' '}
+        {figure(work.minutes - firing)} min at the clinic’s pace. {figure(work.pulses, 0)} ×{' '}
+        {figure(setting.fluenceJcm2, 2)} J/cm² × {figure(spot, 2)} cm² over {figure(areaCm2, 0)} cm²
+        is {figure(work.totalJcm2, 0)} J/cm².
       </p>
     </details>
   );
@@ -148,3 +150,6 @@ function cellText({ pulses, cells }: Evaluation['work'], energyJ: number): strin
   const kilojoules = (each * energyJ) / 1000;
   return `${figure(each, 0)} pulses, ${figure(kilojoules, kilojoules < 10 ? 1 : 0)} kJ`;
 }
+
+const cellsText = (cells: number | undefined): string =>
+  cells === undefined ? '– cells' : cells === 1 ? '1 cell' : `${cells} cells`;
