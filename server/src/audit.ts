@@ -3,7 +3,7 @@ import { connect } from './db/connect';
 import { verifyTrail, type Anchor } from './features/audit/verify';
 
 // audit.js verify [--against <anchors.json>]: checks every clinic's trail, and prints how far each reaches with its last
-// hash: kept with a backup, these lines show a trail that was cut or written anew since.
+// hash: kept with a backup, these lines show a trail that was cut or rewritten since.
 const databaseUrl = process.env['DATABASE_URL'];
 const [asked, option, file] = process.argv.slice(2);
 if (databaseUrl === undefined || asked !== 'verify') {

@@ -53,6 +53,13 @@ describe('the audit trail', () => {
     expect(await last('clientsSearched')).toMatchObject({ what: { text: 'candlewick' } });
   });
 
+  it('is held up by nothing that a search has beside its text', async () => {
+    expect((await idony.get('/api/clients?text=quick&more=%00')).status).toBe(200);
+    await expect
+      .poll(async () => (await last('clientsSearched'))?.what, SOON)
+      .toEqual({ text: 'quick' });
+  });
+
   it('tells of an edit with before and after, in its transaction', async () => {
     const { client } = (await idony.get(`/api/clients/${visit.client.id}`)).body as ClientOpened;
     const { id, reference: _, ...fields } = client;

@@ -31,7 +31,7 @@ export class ReadTrail {
         ...{ clinicId, staffId, kind },
         clientId: path!.startsWith('/clients/') ? id : null,
         visitId: path!.startsWith('/visits/') ? id : null,
-        what: whatOf(path!, id, request.query),
+        what: whatOf(path!, id, request.query['text']),
       });
     });
     next();
@@ -65,8 +65,9 @@ export class ReadTrail {
 }
 
 /** What was looked for, or which document or picture. */
-function whatOf(path: string, id: string, query: object): Readonly<Record<string, unknown>> {
-  if (path === '/clients') return { ...query };
+function whatOf(path: string, id: string, text: unknown): Readonly<Record<string, unknown>> {
+  // What the route has read and found writable; of the rest of a query nothing is known.
+  if (path === '/clients') return typeof text === 'string' ? { text } : {};
   if (path.startsWith('/photos/') || path.startsWith('/consents/')) return { id };
   const document = path.split('/').at(-1)!;
   return document.includes('.') || document === 'plans' ? { document } : {};
