@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
-import { CASE } from '@tidy-quill/core/samples';
+import { CASE, HAIR_PLAN } from '@tidy-quill/core/samples';
 import { propose } from '../../core/src/plan';
 import reference from '../../core/src/window/reference-cases.json';
 import type { opticsReport } from './optics-report';
@@ -100,6 +100,37 @@ describe('quill optics', () => {
       fields: [
         { field: 'layers.0.thicknessCm', problem: 'only the last layer may be without end' },
       ],
+    });
+  });
+});
+
+describe('quill replan', () => {
+  const { handpieces, protocol } = CASE;
+  const version = '01890a5d-ac96-774b-bcce-b302099a8057';
+  const kept = (upperJcm2: number) => ({
+    plan: { ...HAIR_PLAN, devicesVersionId: version, protocolVersionId: version, upperJcm2 },
+    ...{ handpieces, protocol },
+  });
+  const again = (input: unknown) => {
+    const result = run('replan', JSON.stringify(input));
+    if (!result.ok) throw new Error(JSON.stringify(result.fields));
+    return result.output;
+  };
+
+  it('works one plan out again, and every plan of a visit by its zone', () => {
+    const differs = { upperJcm2: { then: 24, now: 19 }, differs: ['coreVersion', 'upperJcm2'] };
+    expect(again(kept(24))).toMatchObject(differs);
+    expect(again({ left: kept(24), right: kept(19) })).toMatchObject({
+      left: differs,
+      right: { upperJcm2: { then: 19, now: 19 }, differs: ['coreVersion'] },
+    });
+  });
+
+  it('names what is missing in the zone that lacks it', () => {
+    const { protocol: _gone, ...lame } = kept(19);
+    expect(run('replan', JSON.stringify({ left: lame }))).toEqual({
+      ok: false,
+      fields: [{ field: 'left.protocol', problem: 'is missing' }],
     });
   });
 });

@@ -7,7 +7,7 @@ import { propose } from '@tidy-quill/core/plan';
 import { workAgain } from '@tidy-quill/core/session';
 import { InputError } from '@tidy-quill/core/units';
 import { windowReport } from '@tidy-quill/core/window';
-import type * as v from 'valibot';
+import * as v from 'valibot';
 
 interface SubCommand {
   readonly schema: v.GenericSchema;
@@ -19,12 +19,26 @@ const command = <S extends v.GenericSchema>(
   work: (input: v.InferOutput<S>) => unknown,
 ): SubCommand => ({ schema, work });
 
+/** An accepted plan with its inputs, or all of a visit by zone, as its record gives them. */
+const KeptPlans = v.lazy((input) =>
+  typeof input === 'object' && input !== null && 'plan' in input
+    ? PlanInputs
+    : v.record(v.string(), PlanInputs),
+);
+
+const isOne = (kept: v.InferOutput<typeof KeptPlans>): kept is v.InferOutput<typeof PlanInputs> =>
+  'plan' in kept;
+
 /** The core's rooms that can be asked from a shell. */
 export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   plan: command(PlanCase, propose),
   window: command(WindowInput, windowReport),
   optics: command(OpticsInput, opticsReport),
-  replan: command(PlanInputs, workAgain),
+  replan: command(KeptPlans, (kept) =>
+    isOne(kept)
+      ? workAgain(kept)
+      : Object.fromEntries(Object.entries(kept).map(([zone, one]) => [zone, workAgain(one)])),
+  ),
 };
 
 export type Result =

@@ -98,7 +98,11 @@ describe('a first visit and the next', () => {
     await browser.press('2', '//*[@aria-labelledby="pain-label"]');
     await browser.press('nothing yet');
     await browser.press('Change setting');
-    await browser.press('+', '//div[@role="dialog"]//*[@aria-label="Fluence"]');
+    await browser.see('Use this setting');
+    await browser.keys('g', 'g');
+    await browser.see('Not now: this is more than a tenth above the present setting');
+    await browser.keys('f');
+    await browser.gone('Not now:');
     await browser.press('No endpoint seen');
     await browser.press('Use this setting');
     await browser.see('20 J/cm², 80 ms');

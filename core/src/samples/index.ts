@@ -2,4 +2,4 @@
 export * from '../ink/ink.test-data';
 export * from '../session/two-lights.test-data';
 export * from '../plan/plan.test-data';
-export { twoSettings } from '../session/hair-session.test-data';
+export { PLAN as HAIR_PLAN, twoSettings } from '../session/hair-session.test-data';

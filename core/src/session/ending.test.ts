@@ -79,6 +79,7 @@ describe('a reaction that a clinician had to see at once', () => {
 
 describe('a treatment that ended too soon', () => {
   const ended = events(...BEGUN, [15, { kind: 'treatmentEnded' }]);
+  const HOME: EventBody = { kind: 'sentHome', advice: [], nextVisitOn: '2027-01-19', note: '' };
   const reopen: EventBody = { kind: 'treatmentReopened', reason: 'Three cells were left' };
 
   it('is reopened, paused, until the client is sent home or the record signed', () => {
@@ -86,6 +87,8 @@ describe('a treatment that ended too soon', () => {
     expect(refuse(events(...BEGUN), reopen)).toBe('notEnded');
     const again = [...ended, { ...ended[0]!, id: 'r', at: moment(16), body: reopen }];
     expect(visitRecord(again).run).toMatchObject({ state: 'paused', endedAt: null });
+    const home = [...ended, { ...ended[0]!, id: 'h', at: moment(30), body: HOME }];
+    expect(refuse(home, reopen, 31)).toBe('alreadySentHome');
   });
 });
 

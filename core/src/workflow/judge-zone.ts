@@ -150,6 +150,7 @@ function refusePress(
   }
   if (body.kind === 'settingChanged' && begun) return refuseRise(record.run, body.setting);
   if (body.kind === 'treatmentReopened') {
+    if (record.sentHome !== null) return 'alreadySentHome';
     return record.run.state === 'ended' ? null : 'notEnded';
   }
   if (body.kind !== 'treatmentStarted') return begun ? null : 'notStarted';

@@ -1,6 +1,7 @@
 import { Modal, type ModalProps } from 'antd';
 import { useCallback, useRef } from 'react';
 import { focusFirst } from './focus-first';
+import { WithinDialog } from './use-keys';
 
 /** A dialog that opens with the focus on the first thing to do in it, so that Enter and typing go where they are meant. */
 export function Dialog({ children, ...props }: ModalProps) {
@@ -13,7 +14,7 @@ export function Dialog({ children, ...props }: ModalProps) {
     // The dialog takes the focus itself while it opens; the first field has it once it is open.
     <Modal {...props} afterOpenChange={(open) => (open ? focusFirst(body.current) : undefined)}>
       <div ref={opened} tabIndex={-1} className="dialog-body">
-        {children}
+        <WithinDialog value>{children}</WithinDialog>
       </div>
     </Modal>
   );

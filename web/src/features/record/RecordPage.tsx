@@ -71,6 +71,12 @@ function Sheet({ opened }: { opened: RecordOpened }) {
           >
             PDF
           </Button>
+          <Button
+            href={`/api/visits/${visit.id}/plans`}
+            download={`plans-${client.reference}.json`}
+          >
+            Plans with all they rested on (JSON)
+          </Button>
         </div>
       </header>
       {sections.length === 0 ? (

@@ -1,7 +1,9 @@
 import type { Setting } from '@tidy-quill/core/plan';
+import { refuseRise } from '@tidy-quill/core/workflow';
 import { Radio } from 'antd';
 import { useId, useState, type ReactNode } from 'react';
 import { Dialog } from '../../widgets/Dialog';
+import { EVENT_REFUSAL_WORDS } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';
 
 /** What is dialled in, changed with a reason by one press; usable once it differs and nothing refuses it. */
@@ -25,7 +27,8 @@ export function ChangeDialog({
   const label = useId();
   const [reason, setReason] = useState<string>();
   const same = JSON.stringify(setting) === JSON.stringify(record.run.setting);
-  const ready = refusals?.length === 0 && reason !== undefined && !same;
+  const rise = refuseRise(record.run, setting);
+  const ready = refusals?.length === 0 && rise === null && reason !== undefined && !same;
   const save = async () => {
     await add({ kind: 'settingChanged', setting, reason: reason! });
     onClose();
@@ -41,7 +44,10 @@ export function ChangeDialog({
       width={width}
     >
       {children}
-      {(refusals ?? []).map((refusal) => (
+      {[
+        ...(rise === null ? [] : [`Not now: ${EVENT_REFUSAL_WORDS[rise]}.`]),
+        ...(refusals ?? []),
+      ].map((refusal) => (
         <p key={refusal} className="refusal" role="alert">
           {refusal}
         </p>

@@ -80,7 +80,8 @@ export function TreatStage() {
     void navigate(pathOf('watch'));
   });
   const left = cells.filter((cell) => cell.run.ended === null).length;
-  const end = () => (left > 0 && cells.length > 1 ? setEnding(true) : endNow());
+  const short = session.givenPulses < session.plannedPulses;
+  const end = () => (left > 0 && (cells.length > 1 || short) ? setEnding(true) : endNow());
   return (
     <>
       <div className="stage treat">
@@ -265,6 +266,7 @@ export function TreatStage() {
         <EndDialog
           open={left}
           all={cells.length}
+          pulses={{ given: session.givenPulses, planned: session.plannedPulses }}
           onEnd={() => {
             setEnding(false);
             endNow();
