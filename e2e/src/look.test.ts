@@ -37,6 +37,10 @@ describe('looking at hair', () => {
     // As it was found last, to be confirmed; the tan is asked again.
     await browser.see('confirm', '//h2[contains(., "Skin")]');
     await browser.see('Next: Tan on the area', '//footer');
+    // Space where the focus waits changes nothing of what was found.
+    const waits = () =>
+      browser.driver.executeScript<string>('return document.activeElement.labels?.[0].innerText');
+    await expect.poll(waits, SOON).toBe('III');
     await browser.see('simulated meter');
     for (const place of [AREA, UNEXPOSED]) {
       for (let reading = 0; reading < 3; reading++) await browser.press('Read', place);

@@ -111,7 +111,12 @@ describe('the client’s phone', () => {
       await phone.press('worse', '//*[@class="choice"][1]');
       await phone.press('blister', '//*[contains(., "What do you see?")]/..');
       await phone.press('Send it to the clinic');
-      await phone.see('Do not wait for our answer');
+      await phone.see('Thank you, it has arrived');
+      const shown = await phone.driver.executeScript<boolean>(
+        `const { top, bottom } = document.querySelector('.diary-urgent').getBoundingClientRect();
+         return top >= 0 && bottom <= innerHeight;`,
+      );
+      expect(shown).toBe(true);
       await phone.press('Correct this');
       await phone.press('wet or weeping skin');
       await phone.press('Send the correction');

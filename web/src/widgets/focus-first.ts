@@ -13,5 +13,12 @@ export function focusFirst(within: HTMLElement | null): void {
     [...within.querySelectorAll<HTMLElement>(CONTROLS)].find(
       (each) => each.offsetParent !== null && each.closest('header') === null,
     );
-  (first ?? within).focus({ preventScroll: true });
+  (chosenOf(first) ?? within).focus({ preventScroll: true });
+}
+
+/** The choice already made in a row of choices, as Tab goes to it: Space changes nothing there. */
+function chosenOf(first: HTMLElement | undefined): HTMLElement | undefined {
+  if (!(first instanceof HTMLInputElement) || first.type !== 'radio') return first;
+  const row = document.getElementsByName(first.name);
+  return [...row].find((each) => (each as HTMLInputElement).checked) ?? first;
 }

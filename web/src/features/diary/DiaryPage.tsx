@@ -1,3 +1,4 @@
+import './diary.css';
 import type { DiaryPage as Opened } from '@tidy-quill/contract/diary';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import {
@@ -108,13 +109,15 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
         {page.clinicName}. {day === 0 ? 'The day of your visit.' : `Day ${day} after your visit.`}
       </p>
       {urgent ? (
-        <Notice kind="stop" title="Do not wait for our answer">
-          <p>
-            See a doctor now, or call{' '}
-            <a href={`tel:${page.emergencyPhone}`}>{page.emergencyPhone}</a>. Then call us:{' '}
-            <a href={`tel:${page.clinicPhone.replace(/\s/g, '')}`}>{page.clinicPhone}</a>.
-          </p>
-        </Notice>
+        <div className="diary-urgent">
+          <Notice kind="stop" title="Do not wait for our answer">
+            <p>
+              See a doctor now, or call{' '}
+              <a href={`tel:${page.emergencyPhone}`}>{page.emergencyPhone}</a>. Then call us:{' '}
+              <a href={`tel:${page.clinicPhone.replace(/\s/g, '')}`}>{page.clinicPhone}</a>.
+            </p>
+          </Notice>
+        </div>
       ) : null}
       {replaces === null ? null : (
         <p role="status">
