@@ -7,6 +7,7 @@ export default defineConfig({
     './server/src/db/diary-tables.ts',
     './server/src/db/visit-status.ts',
     './server/src/db/audit-entries.ts',
+    './server/src/db/account-tables.ts',
   ],
   out: './server/migrations',
 });

@@ -1,10 +1,23 @@
+import type { Right } from '@tidy-quill/core/access';
 import type * as v from 'valibot';
+import {
+  ChangedPassword,
+  Invited,
+  NewPin,
+  PasswordGiven,
+  ResetAsked,
+  RoleChange,
+  SecondFactorConfirmed,
+  SecondFactorDemand,
+  SetAccount,
+  Unlock,
+} from './accounts';
 import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
-import { SignIn, type Role } from './auth';
+import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
 import { ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
-import { ClinicClock, NewStaff, StaffActive } from './clinic';
+import { ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
@@ -27,8 +40,8 @@ export interface ApiRow {
   readonly open?: true;
   /** What the audit trail tells of whoever reads by it. Changes are told of by the database itself. */
   readonly audit?: AuditKind;
-  /** Who may, where not everybody signed in may. */
-  readonly roles?: readonly Role[];
+  /** The right that it asks for, where not everybody signed in may. */
+  readonly right?: Right;
 }
 
 const PICTURES = ['image/jpeg', 'image/png'];
@@ -41,6 +54,22 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/sign-out': { summary: 'Sign out', open: true },
   'GET /api/me': { summary: 'Who is signed in, and where' },
   'POST /api/me/caution': { summary: 'Record that the caution was read' },
+  'GET /api/me/account': { summary: 'One’s own account: second factor, PIN, sessions' },
+  'POST /api/me/password': { summary: 'Change one’s own password', body: ChangedPassword },
+  'POST /api/me/second-factor': { summary: 'Begin a second factor', body: PasswordGiven },
+  'POST /api/me/second-factor/confirm': {
+    summary: 'Confirm it by a first code; gives recovery codes',
+    body: SecondFactorConfirmed,
+  },
+  'POST /api/me/second-factor/end': { summary: 'Do without a second factor', body: PasswordGiven },
+  'POST /api/me/pin': { summary: 'Set a PIN for the room', body: NewPin },
+  'DELETE /api/me/sessions': { summary: 'End all other sessions of one’s own' },
+  'DELETE /api/me/sessions/:id': { summary: 'End one of one’s own sessions' },
+  'POST /api/me/lock': { summary: 'Lock this tablet' },
+  'POST /api/me/unlock': { summary: 'Unlock it, or hand it over to a colleague', body: Unlock },
+
+  'GET /api/account/:token': { summary: 'An invitation or reset, by link', open: true },
+  'POST /api/account/:token': { summary: 'Set name and password', body: SetAccount, open: true },
 
   'GET /api/ahead/:token': { summary: 'Questions before a visit, by link', open: true },
   'POST /api/ahead/:token': { summary: 'Answer them', body: AheadAnswers, open: true },
@@ -136,30 +165,53 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/catalogue/versions': {
     summary: 'Draft a version',
     body: NewVersion,
-    roles: ['supervisor', 'owner'],
+    right: 'draft',
   },
   'GET /api/catalogue/versions/:id/impact': { summary: 'Planned visits that a version touches' },
   'POST /api/catalogue/versions/:id/approve': {
     summary: 'Approve a version',
-    roles: ['supervisor'],
+    right: 'approve',
   },
   'GET /api/audit': {
     summary: 'The audit trail',
     query: AuditAsked,
-    roles: ['supervisor', 'owner'],
+    right: 'readAudit',
   },
   'GET /api/clients/:id/audit.csv': {
     summary: 'Who looked at a client and when',
     gives: 'text/csv',
     audit: 'exported',
-    roles: ['supervisor', 'owner'],
+    right: 'readAudit',
   },
   'GET /api/clinic': { summary: 'Rooms and staff' },
-  'PUT /api/clinic/clock': { summary: 'Set the clock style', body: ClinicClock, roles: ['owner'] },
-  'POST /api/clinic/staff': { summary: 'Add staff', body: NewStaff, roles: ['owner'] },
+  'PUT /api/clinic/clock': {
+    summary: 'Set the clock style',
+    body: ClinicClock,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/second-factor': {
+    summary: 'Demand a second factor of supervisors and owners',
+    body: SecondFactorDemand,
+    right: 'manageAccounts',
+  },
+  'POST /api/clinic/staff': {
+    summary: 'Invite staff by link',
+    body: Invited,
+    right: 'manageAccounts',
+  },
+  'POST /api/clinic/staff/:id/link': {
+    summary: 'A new invitation, or a link to set a new password',
+    body: ResetAsked,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/staff/:id/role': {
+    summary: 'Give an account another role',
+    body: RoleChange,
+    right: 'manageAccounts',
+  },
   'PUT /api/clinic/staff/:id/active': {
     summary: 'Close or reopen an account',
     body: StaffActive,
-    roles: ['owner'],
+    right: 'manageAccounts',
   },
 };

@@ -11,6 +11,8 @@ export type Role = v.InferOutput<typeof Role>;
 export const SignIn = v.object({
   name: line(80),
   password: v.pipe(v.string(), v.nonEmpty('must not be empty'), v.maxLength(200)),
+  /** Of an authenticator, or one of the recovery codes; where the account has a second factor. */
+  code: v.optional(line(20)),
 });
 
 export type SignIn = v.InferInput<typeof SignIn>;
@@ -28,4 +30,19 @@ export interface SignedIn {
   };
   /** Whether this member of staff has read and accepted the caution. */
   readonly cautionAccepted: boolean;
+  /** Whether the clinic asks for a second factor that is still to be set up: nothing else is answered before. */
+  readonly secondFactorOwed: boolean;
+  /** Set while the tablet is locked: who may go on. */
+  readonly locked: Locked | null;
+}
+
+/** A locked tablet. */
+export interface Locked {
+  /** Whoever locked it first, then colleagues who signed in on this tablet today. */
+  readonly people: readonly {
+    readonly id: string;
+    readonly name: string;
+    /** Whether they have a PIN that may still be tried. */
+    readonly byPin: boolean;
+  }[];
 }

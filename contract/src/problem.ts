@@ -5,6 +5,8 @@ export const PROBLEM_KINDS = [
   'invalid-input',
   'not-signed-in',
   'wrong-sign-in',
+  'second-factor',
+  'locked',
   'too-many-tries',
   'busy',
   'not-allowed',

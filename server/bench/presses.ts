@@ -46,7 +46,10 @@ const signIn = async (): Promise<string> => {
     headers: { 'content-type': 'application/json', origin: url },
     body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
   });
-  return response.headers.getSetCookie()[0]!.split(';')[0]!;
+  return response.headers
+    .getSetCookie()
+    .map((each) => each.split(';')[0])
+    .join('; ');
 };
 
 const cookie = await signIn();

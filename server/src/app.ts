@@ -11,6 +11,8 @@ import sirv from 'sirv';
 import { v7 } from 'uuid';
 import type { Connection } from './db/connect';
 import { installation } from './db/schema';
+import { whileLocked } from './features/accounts/lock';
+import { accountLinkRoutes, accountRoutes } from './features/accounts/routes';
 import { aftercareRoutes } from './features/aftercare/routes';
 import { aheadRoutes, invitationRoutes } from './features/ahead/routes';
 import { ReadTrail } from './features/audit/reads';
@@ -137,6 +139,7 @@ export async function makeApplication(options: {
     api.use(openApiRoutes());
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, guesses));
+    api.use(accountLinkRoutes(db, guesses));
     api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));
     // Nothing larger is read of anybody who is not signed in.
     api.use((request, _response, next) => {
@@ -144,17 +147,23 @@ export async function makeApplication(options: {
       next();
     });
     api.use(express.json({ limit: '1mb' }));
+    api.use(whileLocked);
     api.use(pressRoutes(db));
     // Presses are small and come first; whatever else is read goes out compressed.
     api.use(compression());
     api.use(async (request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
-      const actor = await currentActor(db, actorOf(request));
-      if (actor === null)
+      const current = await currentActor(db, actorOf(request));
+      if (current === null)
         throw new HttpProblem('not-signed-in', 'This account is no longer active');
-      request.session.actor = actor;
+      request.session.actor = current.actor;
+      // Nothing of a client is answered before the second factor that the clinic asks for is set up.
+      if (current.secondFactorOwed && !request.path.startsWith('/me/')) {
+        throw new HttpProblem('not-allowed', 'Set up a second factor first');
+      }
       next();
     });
+    api.use(accountRoutes(db, { password: triesBy(pool, 'approval'), pin: triesBy(pool, 'pin') }));
     api.use(reads.handler);
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));

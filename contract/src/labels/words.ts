@@ -6,6 +6,7 @@ import type { Calibre, HairColour, Tan } from '@tidy-quill/core/optics';
 import type { AddedCooling, Cooling, Density, SkinSurface, Technique } from '@tidy-quill/core/plan';
 import type { Adverse, Grade, Mark, SkinAnswer } from '@tidy-quill/core/reaction';
 import type { Stage, StageState } from '@tidy-quill/core/workflow';
+import type { Right } from '@tidy-quill/core/access';
 import type { Role } from '../auth';
 
 import { REACTION_WORDS } from './reaction';
@@ -55,6 +56,16 @@ export const ROLE_WORDS: Words<Role> = {
   technician: 'technician',
   supervisor: 'supervisor',
   owner: 'owner',
+};
+
+export const RIGHT_WORDS: Words<Right> = {
+  readAll: 'Read every client’s record',
+  export: 'Export',
+  override: 'Override a stop, agree after a reaction',
+  draft: 'Draft devices, protocol and texts',
+  approve: 'Approve them, unless they are one’s own',
+  readAudit: 'Read the audit trail',
+  manageAccounts: 'Invite staff, give roles, close accounts, settings',
 };
 
 export const HAIR_COLOUR_WORDS: Words<HairColour> = {

@@ -18,7 +18,15 @@ export const connect = (databaseUrl: string): Connection =>
   connected({ connectionString: databaseUrl });
 
 function connected(config: pg.PoolConfig): Connection {
-  const pool = new pg.Pool({ ...config, max: 10 });
+  const pool = new pg.Pool({
+    ...config,
+    max: 10,
+    onConnect: async (client) => {
+      // Compiling a query takes longer than any of ours takes to answer.
+      await client.query('set jit = off');
+      await config.onConnect?.(client);
+    },
+  });
   // A connection that drops while idle is replaced at the next query; that query reports what is wrong.
   pool.on('error', () => {});
   return { db: drizzle(pool, { schema }), pool };

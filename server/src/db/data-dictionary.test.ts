@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import * as diary from './diary-tables';
 import * as schema from './schema';
+import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
 import { visitStatus } from './visit-status';
 
@@ -37,6 +38,10 @@ const HOLDS: Readonly<Record<string, string>> = {
   diary_photos: 'Pictures that came in by a diary’s link. Append-only.',
   diary_reads: 'Entries that somebody at the clinic has read. Append-only.',
   installation: 'One row: the secret that signs session cookies. The application may read it.',
+  account_secrets:
+    'What proves who somebody is besides their password: an authenticator’s secret, hashes of recovery codes and of a PIN.',
+  account_links: 'Links by which somebody sets their password, as a hash of the token.',
+  tablet_sign_ins: 'Who signed in on which tablet, and when last: whom it may be handed over to.',
   session: 'Who is signed in, kept by the session library.',
   sign_in_tries: 'Counted tries and waits, kept by the limiter.',
 };
@@ -44,6 +49,7 @@ const HOLDS: Readonly<Record<string, string>> = {
 const everything: readonly unknown[] = [
   ...Object.values(schema),
   ...Object.values(diary),
+  ...Object.values(accounts),
   visitStatus,
   auditEntries,
 ];

@@ -43,6 +43,8 @@ export const clinics = pgTable('clinics', {
   phone: text('phone').notNull(),
   emergencyPhone: text('emergency_phone').notNull(),
   clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
+  /** Whether supervisors and owners sign in with a second factor. */
+  demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),
   /** The number in the reference that was given last. */
   lastClientNumber: integer('last_client_number').notNull().default(0),
@@ -65,8 +67,10 @@ export const staff = pgTable(
     clinicId: clinicId(),
     id: uuid('id').notNull(),
     name: text('name').notNull(),
-    signInName: text('sign_in_name').notNull(),
-    passwordHash: text('password_hash').notNull(),
+    /** Null until an invitation is taken up. */
+    signInName: text('sign_in_name'),
+    /** argon2id; null until an invitation is taken up. */
+    passwordHash: text('password_hash'),
     role: text('role', { enum: ROLES }).notNull(),
     active: boolean('active').notNull().default(true),
     cautionAcceptedAt: moment('caution_accepted_at'),

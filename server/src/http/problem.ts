@@ -15,6 +15,9 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
   'invalid-input': 400,
   'not-signed-in': 401,
   'wrong-sign-in': 401,
+  'second-factor': 401,
+  // RFC 4918 §11.3: what is asked for is there, and closed for now.
+  locked: 423,
   'not-allowed': 403,
   'foreign-origin': 403,
   'not-found': 404,

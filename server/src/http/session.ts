@@ -1,3 +1,4 @@
+import { RIGHT_ROLES, type Right } from '@tidy-quill/core/access';
 import type { Role } from '@tidy-quill/contract/auth';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
@@ -19,6 +20,14 @@ declare module 'express-session' {
     renewedMs: number;
     /** When it was begun by signing in, ms. */
     begunMs: number;
+    /** What the browser says of itself. */
+    device: string;
+    /** The tablet’s own id, from its cookie. */
+    tabletId: string;
+    /** Since when the tablet is locked, ms; absent while it is not. */
+    lockedMs: number;
+    /** Whether the PIN’s tries are used up: the password alone unlocks. */
+    pinClosed: boolean;
   }
 }
 
@@ -75,9 +84,10 @@ export function actorOf(request: Request): Actor {
   return actor;
 }
 
-/** The actor, when the role is among those allowed; 403 otherwise. */
-export function actorWithRole(request: Request, ...roles: readonly Role[]): Actor {
+/** The actor, where their role has a right; 403 otherwise. */
+export function actorWithRight(request: Request, right: Right): Actor {
   const actor = actorOf(request);
+  const roles = RIGHT_ROLES[right];
   if (!roles.includes(actor.role)) {
     throw new HttpProblem('not-allowed', `Only ${roles.join(' or ')} may do this`);
   }

@@ -1,7 +1,10 @@
+import type { AccountLink } from '@tidy-quill/contract/accounts';
+import type { Role } from '@tidy-quill/contract/auth';
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino, type Logger } from 'pino';
+import { v7 } from 'uuid';
 import { makeApplication } from '../app';
 import { connect, connectAsApplication, type Connection } from '../db/connect';
 import type { ConsoleSettings } from '../features/console/places';
@@ -108,6 +111,23 @@ export async function signedInAt(url: string, name: string): Promise<Person> {
   return someone;
 }
 
+/** Somebody whom the owner invites, and who has set name and password by the link; they are not signed in yet. */
+export async function invited(
+  app: Application,
+  who: { readonly name: string; readonly signInName: string; readonly role: Role },
+): Promise<{ readonly id: string; readonly person: Person; readonly password: string }> {
+  const owner = await app.signedIn('morwenna');
+  const id = v7();
+  const { name, signInName, role } = who;
+  const { body } = await owner.post('/api/clinic/staff', { id, name, role });
+  const password = 'wet pebble orbit thimble';
+  const person = app.person();
+  const token = (body as AccountLink).url.split('/').at(-1)!;
+  const set = await person.post(`/api/account/${token}`, { name, signInName, password });
+  if (set.status !== 204) throw new Error(JSON.stringify(set.body));
+  return { id, person, password };
+}
+
 /** Another server beside one that runs, on the same database. */
 export async function startBeside({ databaseUrl }: Application, consoles: ConsoleSettings = {}) {
   const connection = connectAsApplication({ databaseUrl });
@@ -137,16 +157,19 @@ async function listening(
 }
 
 function personAt(url: string): Person {
-  let cookie = '';
+  const jar = new Map<string, string>();
+  const cookies = () => [...jar].map(([name, value]) => `${name}=${value}`).join('; ');
   const ask = async (method: string, path: string, body?: unknown, headers: object = {}) => {
     const sent = Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body);
     const response = await fetch(`${url}${path}`, {
       method,
-      headers: { 'content-type': 'application/json', cookie, origin: url, ...headers },
+      headers: { 'content-type': 'application/json', cookie: cookies(), origin: url, ...headers },
       ...(body === undefined ? {} : { body: sent }),
     });
-    const set = response.headers.getSetCookie()[0];
-    if (set !== undefined) cookie = set.split(';')[0]!;
+    for (const set of response.headers.getSetCookie()) {
+      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!;
+      jar.set(name!, value!);
+    }
     const text = await response.text();
     const type = response.headers.get('content-type');
     return {
@@ -162,9 +185,9 @@ function personAt(url: string): Person {
     remove: (path) => ask('DELETE', path),
     send: (path, bytes, type) => ask('POST', path, bytes, { 'content-type': type }),
     bytes: async (path) => {
-      const response = await fetch(`${url}${path}`, { headers: { cookie } });
+      const response = await fetch(`${url}${path}`, { headers: { cookie: cookies() } });
       return Buffer.from(await response.arrayBuffer());
     },
-    cookie: () => cookie,
+    cookie: cookies,
   };
 }

@@ -3,13 +3,17 @@ import {
   CalendarOutlined,
   ExperimentOutlined,
   HomeOutlined,
+  LockOutlined,
   LogoutOutlined,
   TeamOutlined,
   ToolOutlined,
+  UserOutlined,
 } from '@ant-design/icons';
 import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
 import { useEffect, useRef, type ReactNode } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
+import { useLockMutation } from '../features/account/account-api';
+import { LockScreen } from '../features/account/LockScreen';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
 import { Arrivals } from '../features/urgent/Arrivals';
@@ -72,7 +76,7 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
       <a className="skip-link" href="#page">
         Skip to the page
       </a>
-      <div className="shell">
+      <div className="shell" inert={me.locked !== null}>
         <nav className="sidebar" aria-label="Places">
           <p className="sidebar-name">Tidy Quill</p>
           <Place to="/" icon={<CalendarOutlined />} word="Today" />
@@ -86,22 +90,28 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
               {room === 'dim' ? 'Light theme' : 'Dim room'}
             </button>
             <NewVersion />
+            <Place to="/account" icon={<UserOutlined />} word="Account" />
+            <Lock />
             <SignOut name={me.staff.name} />
           </div>
         </nav>
-        <Page />
+        <Page owed={me.secondFactorOwed} />
       </div>
       {me.cautionAccepted ? null : <CautionFirst />}
+      {me.locked === null ? null : <LockScreen locked={me.locked} />}
     </ClinicContext>
   );
 }
 
-function Page() {
+/** @param owed whether nothing but one’s own account is answered before a second factor is set up */
+function Page({ owed }: { owed: boolean }) {
   const page = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
   useKeptFocus(page);
+  if (owed && pathname !== '/account') return <Navigate to="/account" replace />;
   return (
     <main id="page" ref={page} tabIndex={-1}>
-      <Arrivals />
+      {owed ? null : <Arrivals />}
       <Outlet />
     </main>
   );
@@ -113,6 +123,17 @@ function Place({ to, icon, word }: { to: string; icon: ReactNode; word: string }
       <span aria-hidden>{icon}</span>
       {word}
     </NavLink>
+  );
+}
+
+/** Locks this tablet with one press; the run goes on being shown, and can be stopped. */
+function Lock() {
+  const [lock] = useLockMutation();
+  return (
+    <button type="button" className="sidebar-place" onClick={() => void lock()}>
+      <LockOutlined aria-hidden />
+      Lock
+    </button>
   );
 }
 

@@ -16,12 +16,17 @@ import type {
   NewVisit,
 } from '@tidy-quill/contract/clients';
 import type { HandpieceUse } from '@tidy-quill/contract/handpieces';
-import type { Clinic, NewStaff } from '@tidy-quill/contract/clinic';
+import type { Clinic } from '@tidy-quill/contract/clinic';
 import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
-import type { Problem } from '@tidy-quill/contract/problem';
+import {
+  PROBLEM_KINDS,
+  problemType,
+  type Problem,
+  type ProblemKind,
+} from '@tidy-quill/contract/problem';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import {
   createApi,
@@ -43,7 +48,10 @@ const bare = fetchBaseQuery({
   },
 });
 
-/** As the plain one; a session that has ended shows the sign-in, and leaves the page as it is. */
+// RFC 4918 §11.3.
+const LOCKED = 423;
+
+/** As the plain one; a session that has ended shows the sign-in, one that was locked the lock, and leaves the page as it is. */
 const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (
   args,
   store,
@@ -66,7 +74,8 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   }
   const told = result.meta?.response?.headers.get('x-server-time');
   if (told != null) learnServerTime(Number(told), asked, Date.now());
-  if (result.error?.status === 401 && store.endpoint !== 'me' && store.endpoint !== 'signIn') {
+  const shut = result.error?.status === 401 || result.error?.status === LOCKED;
+  if (shut && store.endpoint !== 'me' && store.endpoint !== 'signIn') {
     store.dispatch(api.util.invalidateTags(['me']));
   }
   return result;
@@ -228,18 +237,6 @@ export const api = createApi({
       query: (clock) => ({ url: '/clinic/clock', method: 'PUT', body: { clock } }),
       invalidatesTags: ['me'],
     }),
-    addStaff: build.mutation<{ id: string }, NewStaff>({
-      query: (body) => ({ url: '/clinic/staff', method: 'POST', body }),
-      invalidatesTags: ['clinic'],
-    }),
-    setStaffActive: build.mutation<null, { id: string; active: boolean }>({
-      query: ({ id, active }) => ({
-        url: `/clinic/staff/${id}/active`,
-        method: 'PUT',
-        body: { active },
-      }),
-      invalidatesTags: ['clinic'],
-    }),
   }),
 });
 
@@ -254,6 +251,12 @@ export function problemText(error: unknown): string {
   const rules: Readonly<Record<string, string | undefined>> = EVENT_REFUSAL_WORDS;
   const said = detail === undefined ? undefined : (rules[detail] ?? detail);
   return [title ?? 'Something went wrong', list ?? said].filter(Boolean).join(': ');
+}
+
+/** What kind of refusal a failed request met; null where it is none of ours. */
+export function problemKind(error: unknown): ProblemKind | null {
+  const { type } = (error as { data?: Partial<Problem> | null } | undefined)?.data ?? {};
+  return PROBLEM_KINDS.find((kind) => problemType(kind) === type) ?? null;
 }
 
 /** The fields that a refused request names, by field. */
@@ -291,7 +294,5 @@ export const {
   useHandpieceUseQuery,
   useVersionImpactQuery,
   useClinicQuery,
-  useAddStaffMutation,
   useSetClockMutation,
-  useSetStaffActiveMutation,
 } = api;

@@ -159,6 +159,6 @@ async function send(
     dispatch(outbox.actions.kept(refused));
     return true;
   }
-  dispatch(outbox.actions.linkChanged(status === 401 ? 'up' : 'down'));
+  dispatch(outbox.actions.linkChanged(status === 401 || status === 423 ? 'up' : 'down'));
   return false;
 }

@@ -17,6 +17,14 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/diary/DiaryPage')).DiaryPage }),
   },
   {
+    path: '/account/:token',
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    lazy: async () => ({
+      Component: (await import('../features/account/AccountLinkPage')).AccountLinkPage,
+    }),
+  },
+  {
     path: '/',
     Component: Shell,
     ErrorBoundary: FaultPage,
@@ -81,6 +89,12 @@ export const router = createBrowserRouter([
             path: 'clinic',
             lazy: async () => ({
               Component: (await import('../features/clinic/ClinicPage')).ClinicPage,
+            }),
+          },
+          {
+            path: 'account',
+            lazy: async () => ({
+              Component: (await import('../features/account/AccountPage')).AccountPage,
             }),
           },
           {

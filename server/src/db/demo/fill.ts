@@ -7,6 +7,7 @@ import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
+import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
@@ -71,6 +72,7 @@ const OWNED = [
     clients,
     catalogueVersions,
     rooms,
+    ...[accountLinks, accountSecrets, tabletSignIns],
     staff,
   ],
 ];

@@ -2,7 +2,12 @@ import type { AuditEntry, AuditPage } from '@tidy-quill/contract/audit';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startApplication, type Application, type Person } from '../../testing/application';
+import {
+  invited,
+  startApplication,
+  type Application,
+  type Person,
+} from '../../testing/application';
 import { verifyTrail } from './verify';
 
 const SOON = { timeout: 10_000 };
@@ -82,13 +87,13 @@ describe('the audit trail', () => {
   });
 
   it('tells of accounts without their passwords, and of links without their tokens', async () => {
-    const owner = await app.signedIn('morwenna');
-    await owner.post('/api/clinic/staff', {
-      ...{ id: crypto.randomUUID(), name: 'New Hand', signInName: 'newhand', role: 'technician' },
-      password: 'a password that is long',
-    });
+    await invited(app, { name: 'New Hand', signInName: 'newhand', role: 'technician' });
     const added = await last('accountAdded');
-    expect(added).toMatchObject({ what: { after: { sign_in_name: 'newhand' } } });
+    expect(added).toMatchObject({ what: { after: { name: 'New Hand', role: 'technician' } } });
+    expect(await last('accountChanged')).toMatchObject({
+      what: { after: { sign_in_name: 'newhand' } },
+    });
+    expect(await last('linkUsed')).toMatchObject({ staff: null });
     const link = await idony.post(`/api/visits/${visit.id}/diary-link`, {
       id: crypto.randomUUID(),
     });

@@ -4,7 +4,7 @@ import { Router } from 'express';
 import Papa from 'papaparse';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
-import { actorWithRole } from '../../http/session';
+import { actorWithRight } from '../../http/session';
 import { findClient } from '../clients/store';
 import { auditPage } from './store';
 
@@ -12,13 +12,13 @@ export function auditRoutes(db: Db): Router {
   const router = Router();
 
   router.get('/audit', async (request, response) => {
-    const { clinicId } = actorWithRole(request, 'supervisor', 'owner');
+    const { clinicId } = actorWithRight(request, 'readAudit');
     response.json(await auditPage(db, clinicId, parse(AuditAsked, request.query)));
   });
 
   /** A client's own list of who looked, for whoever asks for it. */
   router.get('/clients/:id/audit.csv', async (request, response) => {
-    const { clinicId } = actorWithRole(request, 'supervisor', 'owner');
+    const { clinicId } = actorWithRight(request, 'readAudit');
     const client = await findClient(db, clinicId, pathId(request));
     const lines: { at: string; by: string; what: string }[] = [];
     for (let before: number | undefined; ;) {

@@ -198,43 +198,6 @@ describe('other sites', () => {
   });
 });
 
-describe('roles', () => {
-  const added = (signInName: string) => ({
-    id: crypto.randomUUID(),
-    name: 'Fabian Rookwhistle',
-    signInName,
-    password: 'ten letters long',
-    role: 'technician',
-  });
-
-  it('let the owner alone add staff', async () => {
-    for (const name of ['idony', 'caspian']) {
-      const person = await app.signedIn(name);
-      const { status, body } = await person.post('/api/clinic/staff', added('fabian'));
-      expect(status).toBe(403);
-      expect(body).toMatchObject({ title: 'Only owner may do this' });
-    }
-    const owner = await app.signedIn('morwenna');
-    expect((await owner.post('/api/clinic/staff', added('fabian'))).status).toBe(201);
-    const again = await owner.post('/api/clinic/staff', added('fabian'));
-    expect(again.body).toMatchObject({
-      fields: [{ field: 'signInName', problem: 'is already taken' }],
-    });
-  });
-
-  it('take effect at once when an account is closed', async () => {
-    const owner = await app.signedIn('morwenna');
-    const fields = added('short.stay');
-    await owner.post('/api/clinic/staff', fields);
-    const person = app.person();
-    await person.post('/api/sign-in', { name: 'short.stay', password: fields.password });
-    expect((await person.get('/api/me')).status).toBe(200);
-    await owner.put(`/api/clinic/staff/${fields.id}/active`, { active: false });
-    expect((await person.get('/api/me')).status).toBe(401);
-    expect((await person.get('/api/today')).status).toBe(401);
-  });
-});
-
 describe('unknown addresses', () => {
   it('answer with a problem', async () => {
     const person = await app.signedIn('caspian');

@@ -1,9 +1,12 @@
 import type { SignedIn } from '@tidy-quill/contract/auth';
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, sql } from 'drizzle-orm';
+import type { SessionData } from 'express-session';
 import type { Db, Queryable } from '../../db/connect';
+import { accountSecrets, tabletSignIns } from '../../db/account-tables';
 import { clinics, staff } from '../../db/schema';
 import type { Actor } from '../../http/session';
+import { lockedFor } from '../accounts/lock';
 import { audit } from '../audit/store';
 
 // Checked when a name is unknown, so that an answer takes as long as for a known one.
@@ -18,6 +21,7 @@ export async function checkSignIn(db: Db, name: string, password: string): Promi
     .select()
     .from(staff)
     .where(and(eq(sql`lower(${staff.signInName})`, name.toLowerCase()), eq(staff.active, true)));
+  // One who was invited and has set none yet has no password that fits.
   const right = await verify(row?.passwordHash ?? (await decoy), password);
   return row !== undefined && right
     ? { clinicId: row.clinicId, staffId: row.id, role: row.role }
@@ -36,11 +40,16 @@ export async function auditRefused(db: Db, name: string): Promise<void> {
 }
 
 /** What the page shows of who is signed in; null when the account is no longer active. */
-export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
+export async function signedIn(
+  db: Db,
+  actor: Actor,
+  { lockedMs, tabletId, pinClosed = false }: Partial<SessionData> = {},
+): Promise<SignedIn | null> {
   const [row] = await db
-    .select({ staff, clinic: clinics })
+    .select({ staff, clinic: clinics, factorSince: accountSecrets.totpSince })
     .from(staff)
     .innerJoin(clinics, eq(clinics.id, staff.clinicId))
+    .leftJoin(accountSecrets, OF_STAFF)
     .where(
       and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId), eq(staff.active, true)),
     );
@@ -50,32 +59,74 @@ export async function signedIn(db: Db, actor: Actor): Promise<SignedIn | null> {
     staff: { id: row.staff.id, name: row.staff.name, role: row.staff.role },
     clinic: { id, name, timeZone, phone, emergencyPhone, clock },
     cautionAccepted: row.staff.cautionAcceptedAt !== null,
+    secondFactorOwed: owes(row.staff.role, row.clinic.demandsSecondFactor, row.factorSince),
+    locked: lockedMs === undefined ? null : await lockedFor(db, actor, tabletId, pinClosed),
   };
 }
 
-/** The actor as the account stands now; null when it was closed meanwhile. */
-export async function currentActor(db: Db, { clinicId, staffId }: Actor): Promise<Actor | null> {
+const OF_STAFF = and(
+  eq(accountSecrets.clinicId, staff.clinicId),
+  eq(accountSecrets.staffId, staff.id),
+)!;
+
+/** Whether the clinic asks somebody for a second factor that they have not set up. */
+const owes = (role: Actor['role'], demanded: boolean, since: Date | null): boolean =>
+  demanded && role !== 'technician' && since === null;
+
+/** The actor as the account stands now, and whether a second factor is owed; null when it was closed meanwhile. */
+export async function currentActor(
+  db: Db,
+  { clinicId, staffId }: Actor,
+): Promise<{ readonly actor: Actor; readonly secondFactorOwed: boolean } | null> {
   const [row] = await db
-    .select({ role: staff.role })
+    .select({
+      role: staff.role,
+      demanded: clinics.demandsSecondFactor,
+      since: accountSecrets.totpSince,
+    })
     .from(staff)
+    .innerJoin(clinics, eq(clinics.id, staff.clinicId))
+    .leftJoin(accountSecrets, OF_STAFF)
     .where(and(eq(staff.clinicId, clinicId), eq(staff.id, staffId), eq(staff.active, true)));
-  return row === undefined ? null : { clinicId, staffId, role: row.role };
+  if (row === undefined) return null;
+  const { role, demanded, since } = row;
+  return {
+    actor: { clinicId, staffId, role },
+    secondFactorOwed: owes(role, demanded, since),
+  };
 }
 
-/** Whether a session is still signed in as this member of staff, and the account not closed. */
+/** Notes that somebody signed in on a tablet: it may be handed over to them today. */
+export async function noteTablet(
+  db: Db,
+  { clinicId, staffId }: Actor,
+  tabletId: string,
+): Promise<void> {
+  const at = new Date();
+  await db
+    .insert(tabletSignIns)
+    .values({ clinicId, tabletId, staffId, at })
+    .onConflictDoUpdate({
+      target: [tabletSignIns.clinicId, tabletSignIns.tabletId, tabletSignIns.staffId],
+      set: { at },
+    });
+}
+
+/** Whether a session is still signed in as this member of staff, and the account not closed; and whether it is locked. */
 export async function sessionStands(
   db: Db,
   { clinicId, staffId }: Actor,
   sessionId: string,
-): Promise<boolean> {
-  const { rows } = await db.execute(sql`
-    select from session s
+): Promise<'open' | 'locked' | 'ended'> {
+  const { rows } = await db.execute<{ locked: boolean }>(sql`
+    select s.sess -> 'lockedMs' is not null as locked from session s
     where s.sid = ${sessionId} and s.expire > now()
       and s.sess -> 'actor' ->> 'staffId' = ${staffId}
       and exists (
         select from staff a where a.clinic_id = ${clinicId} and a.id = ${staffId} and a.active
       )`);
-  return rows.length > 0;
+  const [row] = rows;
+  return row === undefined ? 'ended' : row.locked ? 'locked' : 'open';
 }
 
 /** Keeps that a member of staff has read the caution. */

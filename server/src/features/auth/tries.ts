@@ -1,3 +1,4 @@
+import { PIN_TRIES } from '@tidy-quill/core/access';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import type pg from 'pg';
 import { HttpProblem } from '../../http/problem';
@@ -19,6 +20,7 @@ export interface Tries {
 const FREE = {
   name: 8,
   approval: 8,
+  pin: PIN_TRIES,
   address: 8,
   // A clinic's tablets share one address.
   'sign-in address': 60,

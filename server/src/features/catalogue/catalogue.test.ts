@@ -1,7 +1,7 @@
 import type { Catalogue, CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startApplication, type Application } from '../../testing/application';
+import { invited, startApplication, type Application } from '../../testing/application';
 
 let app: Application;
 beforeAll(async () => {
@@ -44,9 +44,9 @@ describe('a version of the devices', () => {
   });
 
   it('is not approved by its author while another supervisor could', async () => {
-    const owner = await app.signedIn('morwenna');
-    const second = { id: v7(), name: 'Second Eyes', signInName: 'second', role: 'supervisor' };
-    await owner.post('/api/clinic/staff', { ...second, password: 'a password that is long' });
+    const second = await invited(app, {
+      ...{ name: 'Second Eyes', signInName: 'second', role: 'supervisor' },
+    });
     const supervisor = await app.signedIn('caspian');
     const { handpieces: content } = await inForce();
     const made = { id: v7(), kind: 'devices', content, note: 'Four eyes', basedOn: 2 };
@@ -56,8 +56,8 @@ describe('a version of the devices', () => {
       status: 422,
       body: { title: 'Another supervisor has to approve this' },
     });
-    const other = app.person();
-    await other.post('/api/sign-in', { name: 'second', password: 'a password that is long' });
+    const other = second.person;
+    await other.post('/api/sign-in', { name: 'second', password: second.password });
     expect((await other.post(`/api/catalogue/versions/${made.id}/approve`)).status).toBe(204);
     const [newest, before] = await versions('devices');
     expect(newest).toMatchObject({ approvedBy: 'Second Eyes', byAuthor: false });

@@ -2,7 +2,7 @@ import { KindAsked, NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
-import { actorOf, actorWithRole } from '../../http/session';
+import { actorOf, actorWithRight } from '../../http/session';
 import { impactOf } from './impact';
 import { addVersion, approveVersion, catalogueInForce, findVersion, versionsOf } from './store';
 
@@ -20,7 +20,7 @@ export function catalogueRoutes(db: Db): Router {
   });
 
   router.post('/catalogue/versions', async (request, response) => {
-    const actor = actorWithRole(request, 'supervisor', 'owner');
+    const actor = actorWithRight(request, 'draft');
     const made = parse(NewVersion, request.body);
     await addVersion(db, actor, made);
     response.status(201).json({ id: made.id });
@@ -33,7 +33,7 @@ export function catalogueRoutes(db: Db): Router {
   });
 
   router.post('/catalogue/versions/:id/approve', async (request, response) => {
-    const actor = actorWithRole(request, 'supervisor');
+    const actor = actorWithRight(request, 'approve');
     await approveVersion(db, actor, pathId(request));
     response.status(204).end();
   });

@@ -6,6 +6,7 @@ import type { Db } from '../../db/connect';
 import { pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { asWebSocket } from '../../http/upgrade';
+import { stops } from '../accounts/lock';
 import { sessionStands } from '../auth/store';
 import type { ConsoleBridge } from '../console/bridge';
 import { lineFor } from '../console/routes';
@@ -24,23 +25,28 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
   const router = Router();
   const keepPresses = pressKeeper(db);
 
-  /** Ends a line once its session has: at once where somebody signs out, else within seconds; gives how to stop. */
-  const endWithSession = (request: Request, line: WebSocket): (() => void) => {
+  /** Ends a line once its session has: at once where somebody signs out, else within seconds; knows of a lock. */
+  const followSession = (request: Request, line: WebSocket) => {
     const { sessionID } = request;
     const actor = actorOf(request);
+    let locked = request.session.lockedMs !== undefined;
     const look = () => {
       sessionStands(db, actor, sessionID)
         .then((stands) => {
-          if (!stands) line.close(SIGNED_OUT);
+          if (stands === 'ended') line.close(SIGNED_OUT);
+          locked = stands === 'locked';
         })
         // A database that is lost for now says nothing of a session.
         .catch(() => {});
     };
     const timer = setInterval(look, BEAT_MS);
     const leave = feed.listen(sessionKey(sessionID), look);
-    return () => {
-      clearInterval(timer);
-      leave();
+    return {
+      isLocked: () => locked,
+      stop: () => {
+        clearInterval(timer);
+        leave();
+      },
     };
   };
 
@@ -55,7 +61,8 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
       const after = await lastKept(db, presser.clinicId, visitId);
       say({ tell: 'kept', after });
     };
-    const stops = [
+    const session = followSession(request, line);
+    const ends = [
       feed.listen(visitId, (after) => {
         if (after !== null) say({ tell: 'kept', after });
         // A database that is lost for now: the line to it tells again when it is back.
@@ -63,7 +70,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
       }),
       room?.listen((live) => say({ tell: 'console', live })) ?? (() => {}),
       beat(line),
-      endWithSession(request, line),
+      session.stop,
     ];
     line.on('message', (data) => {
       const asked = read(LiveAsk, parsed(String(data)));
@@ -72,6 +79,10 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
         return;
       }
       const { ask, events, after } = asked.value;
+      if (session.isLocked() && !events.every(stops)) {
+        say({ tell: 'answer', ask, kept: null });
+        return;
+      }
       keepPresses(presser, visitId, events, after)
         // The request that follows says what is wrong.
         .catch(() => null)
@@ -84,7 +95,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
     // A message that breaks the protocol or is too large; the line closes by itself.
     line.on('error', () => {});
     line.on('close', () => {
-      for (const stop of stops) stop();
+      for (const end of ends) end();
     });
     first().catch(() => {});
   });
@@ -93,16 +104,16 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
   router.get('/live', async (request) => {
     const { clinicId } = actorOf(request);
     const line = await asWebSocket(request);
-    const stops = [
+    const ends = [
       feed.listen(deskOf(clinicId), () =>
         line.send(JSON.stringify({ tell: 'desk' } satisfies DeskTold)),
       ),
       beat(line),
-      endWithSession(request, line),
+      followSession(request, line).stop,
     ];
     line.on('error', () => {});
     line.on('close', () => {
-      for (const stop of stops) stop();
+      for (const end of ends) end();
     });
   });
 

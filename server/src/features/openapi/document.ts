@@ -1,3 +1,4 @@
+import { RIGHT_ROLES } from '@tidy-quill/core/access';
 import * as afterEvents from '@tidy-quill/contract/after-events';
 import { API, type ApiRow } from '@tidy-quill/contract/api';
 import * as look from '@tidy-quill/contract/look';
@@ -60,7 +61,7 @@ const parametersOf = (path: string, { query }: ApiRow) => {
 };
 
 function operationOf(path: string, row: ApiRow) {
-  const { summary, body, takes, gives = 'application/json', open, roles } = row;
+  const { summary, body, takes, gives = 'application/json', open, right } = row;
   const parameters = parametersOf(path, row);
   const content =
     body === undefined
@@ -68,7 +69,7 @@ function operationOf(path: string, row: ApiRow) {
       : { 'application/json': { schema: schemaOf(body) } };
   return {
     summary,
-    ...(roles === undefined ? {} : { description: `Only ${roles.join(' or ')}.` }),
+    ...(right === undefined ? {} : { description: `Only ${RIGHT_ROLES[right].join(' or ')}.` }),
     ...(open === true ? { security: [] } : {}),
     ...(parameters.length === 0 ? {} : { parameters }),
     ...(Object.keys(content).length === 0 ? {} : { requestBody: { required: true, content } }),

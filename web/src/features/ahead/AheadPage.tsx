@@ -10,14 +10,14 @@ import {
   type History,
   type QuestionId,
 } from '@tidy-quill/core/suitability';
-import { Button, ConfigProvider, Skeleton } from 'antd';
-import { useEffect, useState } from 'react';
+import { Button, Skeleton } from 'antd';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAheadQuery, useAnswerAheadMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { antThemeFor, applyPalette } from '../../app/theme';
 import { clockText, dayOf, dayText, HOME_OUTCOME_WORDS, shortAsk } from '../../text';
+import { ByLink } from '../../widgets/ByLink';
 import { Notice } from '../../widgets/Notice';
 import { goToQuestion, missingIn } from '../ask/missing';
 import { HistoryQuestions } from '../ask/HistoryQuestions';
@@ -26,9 +26,8 @@ import { HistoryQuestions } from '../ask/HistoryQuestions';
 export function AheadPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading } = useAheadQuery(token);
-  useEffect(() => applyPalette('paper'), []);
   return (
-    <ConfigProvider theme={antThemeFor('paper')} wave={{ disabled: true }}>
+    <ByLink>
       <main className="ahead">
         {isLoading ? <Skeleton active paragraph={{ rows: 10 }} /> : null}
         {error === undefined || data !== undefined ? null : (
@@ -38,7 +37,7 @@ export function AheadPage() {
         )}
         {data === undefined ? null : <Questions token={token} page={data} />}
       </main>
-    </ConfigProvider>
+    </ByLink>
   );
 }
 

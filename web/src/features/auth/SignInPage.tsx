@@ -1,5 +1,6 @@
+import type { SignIn } from '@tidy-quill/contract/auth';
 import { Button, Form, Input } from 'antd';
-import { problemText, useSignInMutation } from '../../app/api';
+import { problemKind, problemText, useSignInMutation } from '../../app/api';
 import { useAppSelector } from '../../app/store';
 import { Notice } from '../../widgets/Notice';
 import { CAUTION_SHORT } from './caution';
@@ -7,6 +8,7 @@ import { CAUTION_SHORT } from './caution';
 /** The sign-in; it stands over whatever page was open, and gives that page back afterwards. */
 export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
+  const codeAsked = problemKind(error) === 'second-factor';
   const waiting = useAppSelector((state) => state.outbox.waiting.length);
   return (
     <main className="sign-in">
@@ -21,7 +23,7 @@ export function SignInPage() {
         <Form
           layout="vertical"
           requiredMark={false}
-          onFinish={(values: { name: string; password: string }) => void signIn(values)}
+          onFinish={(values: SignIn) => void signIn(values)}
         >
           <Form.Item
             label="Name"
@@ -37,6 +39,15 @@ export function SignInPage() {
           >
             <Input.Password autoComplete="current-password" />
           </Form.Item>
+          {codeAsked ? (
+            <Form.Item
+              label="Code of your authenticator, or a recovery code"
+              name="code"
+              rules={[{ required: true, message: 'Type the code' }]}
+            >
+              <Input autoComplete="one-time-code" inputMode="numeric" autoFocus />
+            </Form.Item>
+          ) : null}
           {error === undefined ? null : (
             <p className="field-error" role="alert">
               {problemText(error)}

@@ -1,33 +1,23 @@
-import { ROLES, type Role } from '@tidy-quill/contract/auth';
-import { NewStaff } from '@tidy-quill/contract/clinic';
-import { read } from '@tidy-quill/contract/problem';
 import { PlusOutlined } from '@ant-design/icons';
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Checkbox, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { v7 } from 'uuid';
-import {
-  problemFields,
-  problemText,
-  useAddStaffMutation,
-  useClinicQuery,
-  useSetClockMutation,
-  useSetStaffActiveMutation,
-} from '../../app/api';
+import { problemText, useClinicQuery, useSetClockMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { ROLE_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
-import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
-import { Outbox } from './Outbox';
-import { Dialog } from '../../widgets/Dialog';
+import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
+import { InviteStaff } from './InviteStaff';
+import { Outbox } from './Outbox';
+import { RightsTable } from './RightsTable';
+import { StaffTable } from './StaffTable';
 
 /** The clinic: its staff, rooms, and the caution that all have read. */
 export function ClinicPage() {
   const { clinic, staff: me } = useSignedIn();
   const { data, error, refetch } = useClinicQuery(undefined, { refetchOnMountOrArgChange: true });
-  const [setActive, changing] = useSetStaffActiveMutation();
+  const [demand] = useDemandSecondFactorMutation();
   const [setClock] = useSetClockMutation();
   const [adding, setAdding] = useState(false);
   const owner = me.role === 'owner';
@@ -54,7 +44,7 @@ export function ClinicPage() {
         </div>
         {owner ? (
           <Button type="primary" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
-            Add member of staff
+            Invite member of staff
           </Button>
         ) : null}
       </header>
@@ -64,40 +54,19 @@ export function ClinicPage() {
         </p>
       )}
       <h2>Staff</h2>
-      {owner ? null : <p className="quiet">The owner adds staff and closes accounts.</p>}
-      <table className="data-table is-still">
-        <thead>
-          <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Signs in as</th>
-            <th scope="col">Role</th>
-            <th scope="col">Account</th>
-          </tr>
-        </thead>
-        <tbody>
-          {data.staff.map((each) => (
-            <tr key={each.id}>
-              <th scope="row">{each.name}</th>
-              <td>{each.signInName}</td>
-              <td>{ROLE_WORDS[each.role]}</td>
-              <td>
-                {each.active ? 'open' : 'closed'}{' '}
-                {owner && each.id !== me.id ? (
-                  <Button
-                    size="small"
-                    onClick={() => void setActive({ id: each.id, active: !each.active })}
-                  >
-                    {each.active ? `Close account of ${each.name}` : `Open it again`}
-                  </Button>
-                ) : null}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {changing.error === undefined ? null : (
-        <p className="field-error">{problemText(changing.error)}</p>
-      )}
+      {owner ? null : <p className="quiet">The owner invites staff and closes accounts.</p>}
+      <StaffTable staff={data.staff} />
+      {owner ? (
+        <Checkbox
+          className="staff-demand"
+          checked={data.demandsSecondFactor}
+          onChange={({ target }) => void demand(target.checked)}
+        >
+          Supervisors and owners sign in with a second factor
+        </Checkbox>
+      ) : null}
+      <h2>Who may do what</h2>
+      <RightsTable />
       {owner ? (
         <Choice
           label="Clock times"
@@ -126,67 +95,7 @@ export function ClinicPage() {
           <li key={line}>{line}</li>
         ))}
       </ul>
-      {adding ? <AddStaffForm onClose={() => setAdding(false)} /> : null}
+      {adding ? <InviteStaff onClose={() => setAdding(false)} /> : null}
     </div>
-  );
-}
-
-function AddStaffForm({ onClose }: { onClose: () => void }) {
-  const [fields, setFields] = useState({
-    id: v7(),
-    name: '',
-    signInName: '',
-    password: '',
-    role: 'technician' as Role,
-  });
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
-  const [add, { isLoading, error }] = useAddStaffMutation();
-  const save = async () => {
-    const checked = read(NewStaff, fields);
-    if (!checked.ok) {
-      setWrong(Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])));
-      return;
-    }
-    const result = await add(checked.value);
-    if (result.error === undefined) onClose();
-    else setWrong(problemFields(result.error));
-  };
-  const text = (name: 'name' | 'signInName' | 'password', label: string) => (
-    <Field label={label} problem={wrong[name]}>
-      {(field) => (
-        <Input
-          {...field}
-          type={name === 'password' ? 'password' : 'text'}
-          autoComplete={name === 'password' ? 'new-password' : 'off'}
-          value={fields[name]}
-          onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-        />
-      )}
-    </Field>
-  );
-  return (
-    <Dialog
-      open
-      title="Add member of staff"
-      okText="Add"
-      confirmLoading={isLoading}
-      onOk={() => void save()}
-      onCancel={onClose}
-    >
-      {text('name', 'Name')}
-      {text('signInName', 'Signs in as')}
-      {text('password', 'First password')}
-      <Choice
-        label="Role"
-        words={
-          Object.fromEntries(ROLES.map((role) => [role, ROLE_WORDS[role]])) as Record<Role, string>
-        }
-        value={fields.role}
-        onChange={(role) => setFields({ ...fields, role })}
-      />
-      <p className="field-error" role="alert">
-        {error === undefined ? '' : problemText(error)}
-      </p>
-    </Dialog>
   );
 }

@@ -10,8 +10,8 @@ import {
   type Trend,
 } from '@tidy-quill/core/reaction';
 import { daysBetween } from '@tidy-quill/core/units';
-import { Button, ConfigProvider, Input, Skeleton } from 'antd';
-import { useEffect, useState } from 'react';
+import { Button, Input, Skeleton } from 'antd';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import { v7 } from 'uuid';
 import {
@@ -21,10 +21,10 @@ import {
 } from '../../app/after-api';
 import { problemText } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { antThemeFor, applyPalette } from '../../app/theme';
 import { HOME_SIGN_WORDS, SEEN_WORDS, TREND_WORDS, untilText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { ByLink } from '../../widgets/ByLink';
 import { Notice } from '../../widgets/Notice';
 import { Ticks } from '../../widgets/Ticks';
 import { WrittenSoFar } from './WrittenSoFar';
@@ -35,9 +35,8 @@ const MOST_PHOTOS = 3;
 export function DiaryPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading, refetch } = useDiaryPageQuery(token);
-  useEffect(() => applyPalette('paper'), []);
   return (
-    <ConfigProvider theme={antThemeFor('paper')} wave={{ disabled: true }}>
+    <ByLink>
       <main className="ahead">
         {isLoading ? <Skeleton active paragraph={{ rows: 10 }} /> : null}
         {error === undefined || data !== undefined ? null : (
@@ -49,7 +48,7 @@ export function DiaryPage() {
           <Diary token={token} page={data} onKept={() => void refetch()} />
         )}
       </main>
-    </ConfigProvider>
+    </ByLink>
   );
 }
 

@@ -1,18 +1,10 @@
-import type { RunState } from '@tidy-quill/core/session';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
 import { useOpenVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
-
-const STATE: Readonly<Record<RunState, { mark: string; word: string }>> = {
-  notStarted: { mark: '○', word: 'NOT BEGUN' },
-  running: { mark: '▶', word: 'TREATING' },
-  paused: { mark: '❚❚', word: 'PAUSED' },
-  stopped: { mark: '■', word: 'STOPPED' },
-  ended: { mark: '✓', word: 'ENDED' },
-};
+import { RUN_STATE } from './run-state';
 
 /** The state of the session and the setting in use, with what keeps it from going on. */
 export function RunStateCard({ onChange }: { onChange: () => void }) {
@@ -25,10 +17,10 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
     <>
       <p className={`run-state is-${run.state}`} role="status">
         <span aria-hidden className="run-mark">
-          {STATE[run.state].mark}
+          {RUN_STATE[run.state].mark}
         </span>
         <span>
-          <strong>{STATE[run.state].word}</strong>
+          <strong>{RUN_STATE[run.state].word}</strong>
           {run.setting === null ? null : (
             <span className="figures" data-testid="setting-in-use">
               {figure(run.setting.fluenceJcm2, 2)} J/cm², {pulseText(run.setting.pulseMs)},{' '}

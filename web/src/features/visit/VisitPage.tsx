@@ -3,6 +3,7 @@ import { Skeleton } from 'antd';
 import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
+import { LockedRun } from '../account/LockedRun';
 import { PageProblem } from '../../widgets/PageProblem';
 import { ClientSummary } from './ClientSummary';
 import { LinkState } from './LinkState';
@@ -75,6 +76,7 @@ export function VisitPage() {
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
   return (
     <VisitContext value={visit}>
+      <LockedRun />
       <RoomConsole>
         <div className="visit-layout">
           <ClientSummary />

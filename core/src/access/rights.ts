@@ -1,0 +1,25 @@
+import type { Account } from './last-of-role';
+
+/** What somebody may do beyond their own clients’ visits. */
+export const RIGHTS = [
+  'readAll',
+  'export',
+  'override',
+  'draft',
+  'approve',
+  'readAudit',
+  'manageAccounts',
+] as const;
+
+export type Right = (typeof RIGHTS)[number];
+
+/** Who has which right: the table that a clinic sees is the one that the server asks. */
+export const RIGHT_ROLES: Readonly<Record<Right, readonly Account['role'][]>> = {
+  readAll: ['technician', 'supervisor', 'owner'],
+  export: ['technician', 'supervisor', 'owner'],
+  override: ['supervisor'],
+  draft: ['supervisor', 'owner'],
+  approve: ['supervisor'],
+  readAudit: ['supervisor', 'owner'],
+  manageAccounts: ['owner'],
+};
