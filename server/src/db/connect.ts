@@ -22,6 +22,8 @@ function connected(config: pg.PoolConfig): Connection {
     ...config,
     max: 10,
     onConnect: async (client) => {
+      // Nor may one that drops between two queries of a transaction take the server with it.
+      client.on('error', () => {});
       // Compiling a query takes longer than any of ours takes to answer.
       await client.query('set jit = off');
       await config.onConnect?.(client);

@@ -1,0 +1,28 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { newDatabase } from '../testing/application';
+import { connect, type Connection } from './connect';
+
+let connection: Connection;
+beforeAll(async () => {
+  connection = connect(await newDatabase());
+});
+afterAll(() => connection.pool.end());
+
+describe('a connection', () => {
+  it('that is cut between two queries of a transaction fails that one alone', async () => {
+    const { pool } = connection;
+    const cut = await pool.connect();
+    await cut.query('begin');
+    const { rows } = await cut.query<{ pid: number }>('select pg_backend_pid() as pid');
+    const ended = new Promise<void>((resolve) => cut.once('end', () => resolve()));
+    await pool.query('select pg_terminate_backend($1)', [rows[0]!.pid]);
+    await ended;
+    await expect(cut.query('select 1')).rejects.toThrow(/not queryable|terminat/);
+    cut.release(true);
+    expect((await pool.query('select 1 as one')).rows).toEqual([{ one: 1 }]);
+  });
+
+  it('compiles no query: that takes longer than to answer it', async () => {
+    expect((await connection.pool.query('show jit')).rows).toEqual([{ jit: 'off' }]);
+  });
+});
