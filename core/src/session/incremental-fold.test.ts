@@ -33,6 +33,19 @@ describe('a visit that grows', () => {
     }
   });
 
+  it('follows a list that somebody adds to in place', () => {
+    const rebuild = incrementalFold();
+    const all = [...presses(300)];
+    const more = Array.from({ length: 200 }, (_, index) =>
+      event(1000 + index, { kind: 'pulsesFired', count: 1 }),
+    );
+    rebuild(all, BOOKED);
+    for (const each of more) {
+      all.push(each);
+      expect(pulsesIn(rebuild(all, BOOKED))).toBe(pulsesIn(zoneRecords([...all], BOOKED)));
+    }
+  });
+
   it('takes back a press of long ago', () => {
     const rebuild = incrementalFold();
     const all = presses(400);

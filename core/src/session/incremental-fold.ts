@@ -1,7 +1,7 @@
 import { happenedMs, inOrder, type VisitEvent } from '../events';
 import { withStale } from './stale-plan';
 import { EMPTY, folded, undoneBy, type VisitRecord } from './visit-record';
-import { asSeenFrom, zoneRecords, zonesOf } from './zones';
+import { asSeenFrom, zonesOf } from './zones';
 
 /** The zones of a visit, rebuilt from a list of its events. */
 export type Rebuild = (
@@ -32,9 +32,15 @@ interface Settled {
  */
 export function incrementalFold(): Rebuild {
   let settled: Settled | null = null;
+  // All of the list as it was given last: an event that only comes after it is folded alone.
+  let latest: Growing | null = null;
   // Where nothing more can settle yet, it is not tried again at every press.
   let triedAt = 0;
   return (events, bookedId) => {
+    if (latest !== null && goesOnFrom(latest, events, bookedId)) {
+      grow(latest, events);
+      return shown(latest.zones);
+    }
     if (settled !== null && !goesOnFrom(settled, events, bookedId)) {
       settled = null;
       triedAt = 0;
@@ -44,10 +50,48 @@ export function incrementalFold(): Rebuild {
       settled = settle(settled, events, bookedId);
       triedAt = events.length;
     }
-    if (settled === null) return zoneRecords(events, bookedId);
-    const { zones } = withMore(settled, events.slice(settled.events.length));
-    return new Map([...zones].map(([id, record]) => [id, withStale(record)]));
+    latest = grown(settled ?? nothing(events, bookedId), events);
+    return shown(latest.zones);
   };
+}
+
+const shown = (zones: Settled['zones']) =>
+  new Map([...zones].map(([id, record]) => [id, withStale(record)]));
+
+/** The beginning of every list: nothing has happened. */
+const nothing = (events: readonly VisitEvent[], bookedId: string): Settled => ({
+  ...{ bookedId, events: [], lastMs: -Infinity },
+  ...{ ids: new Set<string>(), undone: new Set<string>() },
+  zones: new Map(zonesOf(events, bookedId).map((id) => [id, EMPTY])),
+});
+
+/** What has been folded of a list that goes on: its own copy, which grows with it. */
+interface Growing extends Settled {
+  events: VisitEvent[];
+  ids: Set<string>;
+  undone: ReadonlySet<string>;
+  lastMs: number;
+  zones: Settled['zones'];
+}
+
+/** Folds what a list has beyond what was folded of it. */
+function grow(growing: Growing, events: readonly VisitEvent[]): void {
+  const more = events.slice(growing.events.length);
+  const { undone, zones } = withMore(growing, more);
+  growing.undone = undone;
+  growing.zones = zones;
+  for (const event of more) {
+    growing.events.push(event);
+    growing.ids.add(event.id);
+    growing.lastMs = Math.max(growing.lastMs, msOf(event));
+  }
+}
+
+/** The whole of a list that begins with what has settled, folded; what has settled stays as it is. */
+function grown(start: Settled, events: readonly VisitEvent[]): Growing {
+  const growing = { ...start, events: [...start.events], ids: new Set(start.ids) };
+  grow(growing, events);
+  return growing;
 }
 
 const msOf = happenedMs;
@@ -76,22 +120,11 @@ function settle(
   events: readonly VisitEvent[],
   bookedId: string,
 ): Settled | null {
-  const start = before ?? {
-    ...{ bookedId, events: [], lastMs: -Infinity },
-    ...{ ids: new Set<string>(), undone: new Set<string>() },
-    zones: new Map(zonesOf(events, bookedId).map((id) => [id, EMPTY])),
-  };
+  const start = before ?? nothing(events, bookedId);
   const from = start.events.length;
   const to = boundary(events, events.length - OPEN);
   if (to <= from) return before;
-  const more = events.slice(from, to);
-  return {
-    bookedId,
-    events: events.slice(0, to),
-    ids: new Set([...start.ids, ...more.map(({ id }) => id)]),
-    lastMs: more.reduce((last, event) => Math.max(last, msOf(event)), start.lastMs),
-    ...withMore(start, more),
-  };
+  return grown(start, events.slice(0, to));
 }
 
 /** The last place up to `wanted` before which all happened earlier than what follows, and is not taken back by it. */
@@ -117,7 +150,8 @@ function boundary(events: readonly VisitEvent[], wanted: number): number {
 /** What has settled with more events of the same list. */
 function withMore({ bookedId, ids, undone: before, zones }: Settled, more: readonly VisitEvent[]) {
   const fresh = more.filter(({ id }) => !ids.has(id));
-  const undone = new Set([...before, ...undoneBy(fresh)]);
+  const taken = undoneBy(fresh);
+  const undone = taken.size === 0 ? before : new Set([...before, ...taken]);
   const own = (id: string) => inOrder(fresh.flatMap((event) => asSeenFrom(event, id, bookedId)));
   return {
     undone,

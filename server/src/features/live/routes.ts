@@ -72,7 +72,7 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
       beat(line),
       session.stop,
     ];
-    line.on('message', (data) => {
+    const answer = async (data: unknown): Promise<void> => {
       const asked = read(LiveAsk, parsed(String(data)));
       if (!asked.ok) {
         line.close(INVALID_PAYLOAD);
@@ -83,15 +83,14 @@ export function liveRoutes(db: Db, bridge: ConsoleBridge, feed: EventFeed): Rout
         say({ tell: 'answer', ask, kept: null });
         return;
       }
-      keepPresses(presser, visitId, events, after)
+      const kept = await keepPresses(presser, visitId, events, after)
         // The request that follows says what is wrong.
-        .catch(() => null)
-        .then((kept) => {
-          say({ tell: 'answer', ask, kept });
-          // Whoever pressed hears of it first.
-          if (kept !== null) notifyOfEvents(db, visitId, kept.after);
-        });
-    });
+        .catch(() => null);
+      say({ tell: 'answer', ask, kept });
+      // Whoever pressed hears of it first.
+      if (kept !== null) notifyOfEvents(db, visitId, kept.after);
+    };
+    inTurn(line, answer);
     // A message that breaks the protocol or is too large; the line closes by itself.
     line.on('error', () => {});
     line.on('close', () => {
@@ -143,4 +142,26 @@ function beat(line: WebSocket): () => void {
     alive = false;
   }, BEAT_MS);
   return () => clearInterval(timer);
+}
+
+// More than a hand presses while one press is kept.
+const MOST_WAITING = 64;
+
+/**
+ * Answers what a line says, one after the other: whoever says much waits for themselves, and holds no other line up.
+ * Beyond some score of messages nothing more is read of the line until they are answered.
+ */
+function inTurn(line: WebSocket, answer: (data: unknown) => Promise<void>): void {
+  let last = Promise.resolve();
+  let waiting = 0;
+  line.on('message', (data) => {
+    waiting += 1;
+    if (waiting > MOST_WAITING) line.pause();
+    last = last
+      .then(() => (line.readyState === line.OPEN ? answer(data) : undefined))
+      .finally(() => {
+        waiting -= 1;
+        if (line.isPaused && waiting < MOST_WAITING / 2) line.resume();
+      });
+  });
 }

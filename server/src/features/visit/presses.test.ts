@@ -220,6 +220,35 @@ describe('presses that come up the live line', () => {
     again.end();
   });
 
+  it('hold nobody up who presses on another line, however many come without waiting', async () => {
+    const FLOOD = 1500;
+    const [flood, calm] = [await lineOf(one), await lineOf(other)];
+    const { after } = await opened();
+    const order: string[] = [];
+    for (let ask = 0; ask < FLOOD; ask++) {
+      flood.say(JSON.stringify({ ask, events: [press()], after: 1e12 }));
+    }
+    const flooded = (async () => {
+      for (let ask = 0; ask < FLOOD; ask++) {
+        expect((await flood.told('answer')).ask).toBe(ask);
+        order.push('flood');
+      }
+    })();
+    for (let turn = 0; turn < 5; turn++) {
+      expect(await calm.ask([press()] as never, 1e12)).not.toBeNull();
+      order.push('calm');
+    }
+    await flooded;
+    expect(order.lastIndexOf('calm')).toBeLessThan(FLOOD / 4);
+    const { rows } = await app.connection.pool.query<{ n: number }>(
+      'select count(*)::int as n from visit_events where visit_id = $1 and seq > $2',
+      [begun, after],
+    );
+    expect(rows[0]!.n).toBe(FLOOD + 5);
+    flood.end();
+    calm.end();
+  });
+
   it('end the line where they are none, and keep nothing', async () => {
     const { after } = await opened();
     for (const said of ['{', '{"ask":1}', JSON.stringify({ ask: 1, events: [press(0)], after })]) {
