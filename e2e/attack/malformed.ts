@@ -81,13 +81,12 @@ export async function malformed(
     const keys = Object.keys(value);
     if (keys.length === 0) return one(NASTY);
     const key = one(keys);
+    if (Array.isArray(value))
+      return value.map((each, i) => (String(i) === key ? garbled(each) : each));
+    const rest = Object.entries(value).filter(([name]) => name !== key);
+    if (next() < 0.2) return Object.fromEntries(rest);
     const old = (value as Record<string, unknown>)[key];
-    const copy: Record<string, unknown> | unknown[] = Array.isArray(value)
-      ? [...(value as unknown[])]
-      : { ...value };
-    if (next() < 0.2 && !Array.isArray(copy)) delete copy[key];
-    else (copy as Record<string, unknown>)[key] = garbled(old);
-    return copy;
+    return Object.fromEntries([...rest, [key, garbled(old)]]);
   };
   const bodyFor = (route: string): string => {
     const draw = next();

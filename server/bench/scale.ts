@@ -77,6 +77,12 @@ async function fill(): Promise<void> {
      from done d, visit_status s where s.visit_id = $1`,
     [like.id],
   );
+  await client.query(
+    `insert into zone_sessions (clinic_id, visit_id, area_id, treated_on, new_test_spot)
+     select z.clinic_id, d.visit, d.area, d.starts_at::date, z.new_test_spot
+     from done d, zone_sessions z where z.visit_id = $1`,
+    [like.id],
+  );
   // One entry of every session, and all of them of the newest of each client.
   await client.query(
     `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
@@ -134,9 +140,9 @@ await compare(
       `with day as (
          select * from visits where clinic_id = $1 and starts_at >= date_trunc('day', now()) and starts_at < date_trunc('day', now()) + interval '1 day'
        )
-       select d.*, s.zones, c.given_name, a.site, (
-         select jsonb_agg(h.sessions) from visits v join visit_status h on h.clinic_id = v.clinic_id and h.visit_id = v.id
-         where v.clinic_id = $1 and v.client_id = d.client_id
+       select d.*, s.zones, s.sessions, c.given_name, a.site, (
+         select jsonb_agg(jsonb_build_array(z.treated_on, z.new_test_spot)) from zone_sessions z
+         where z.clinic_id = $1 and z.area_id = d.area_id and z.treated_on <= current_date
        ) from day d
        join visit_status s on s.clinic_id = $1 and s.visit_id = d.id
        join clients c on c.clinic_id = $1 and c.id = d.client_id

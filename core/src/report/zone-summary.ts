@@ -1,6 +1,7 @@
 import type { VisitEvent } from '../events';
+import type { Day } from '../units';
 import { laterReasons, spotVerdict, type Due } from '../spot';
-import type { PastSession, Setting } from '../plan';
+import { lastSessions, stepRule, type PastSession, type Setting } from '../plan';
 import type { SkinAnswer } from '../reaction';
 import {
   answerOf,
@@ -17,7 +18,7 @@ import {
 import { currentStage, isFinished, takesPresses, type Stage } from '../workflow';
 
 /** Raised whenever what a summary says, or how it is worked out, changes: older ones are worked out again. */
-export const SUMMARY_VERSION = 2;
+export const SUMMARY_VERSION = 3;
 
 /** What one setting came to, for lists. */
 export interface SettingSummary {
@@ -55,6 +56,20 @@ export interface ZoneSummary {
   readonly openReactions: readonly Reaction[];
   /** The look at test spots that is due next; null where none is. */
   readonly reading: (Due & { readonly spots: number }) | null;
+}
+
+/** When a zone was treated last, for lists: the day, and whether the skin’s answer asks for a new test spot. */
+export interface LastTreated {
+  readonly on: Day;
+  readonly newTestSpot: boolean;
+}
+
+/** The last day of a history on which a zone was treated; null where it never was. Several lights are one session. */
+export function lastTreated(history: readonly PastSession[]): LastTreated | null {
+  const last = lastSessions(history);
+  const [first] = last;
+  if (first === undefined) return null;
+  return { on: first.on, newTestSpot: last.some(({ answer }) => stepRule(answer).newTestSpot) };
 }
 
 /** Sums up every zone of a visit, the one booked first. */

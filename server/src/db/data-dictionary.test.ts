@@ -6,7 +6,7 @@ import * as diary from './diary-tables';
 import * as schema from './schema';
 import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
-import { visitStatus } from './visit-status';
+import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
 const HOLDS: Readonly<Record<string, string>> = {
@@ -23,6 +23,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Who did and looked at what, each entry chained to the one before by its hash. Append-only; `npm run audit -- verify` checks it.',
   visit_status:
     'What lists and later visits need of each visit, summed up from its events by core; `npm run projections` works it out again.',
+  zone_sessions:
+    'When each zone was treated, a row a visit, for a day’s list; a projection as `visit_status` is.',
   photos:
     'Photographs of skin without what a camera wrote beside them, and a small one of each. Append-only.',
   catalogue_versions:
@@ -51,6 +53,7 @@ const everything: readonly unknown[] = [
   ...Object.values(diary),
   ...Object.values(accounts),
   visitStatus,
+  zoneSessions,
   auditEntries,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));

@@ -2,6 +2,7 @@ import type { ZoneSummary } from '@tidy-quill/core/report';
 import { sql } from 'drizzle-orm';
 import {
   boolean,
+  date,
   foreignKey,
   index,
   integer,
@@ -49,6 +50,7 @@ export const visitStatus = pgTable(
   (t) => [
     primaryKey({ columns: [t.clinicId, t.visitId] }),
     foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    index('visit_status_version').on(t.clinicId, t.version),
     index('visit_status_stale')
       .on(t.clinicId)
       .where(sql`${t.stale}`),
@@ -58,5 +60,28 @@ export const visitStatus = pgTable(
     index('visit_status_readings')
       .on(t.clinicId, t.readingFrom)
       .where(sql`${t.readingFrom} is not null`),
+  ],
+);
+
+/** When each zone was treated, a row a visit, so that a day's list reads no history. A projection, as `visit_status` is. */
+export const zoneSessions = pgTable(
+  'zone_sessions',
+  {
+    clinicId: uuid('clinic_id')
+      .notNull()
+      .references(() => clinics.id),
+    visitId: uuid('visit_id').notNull(),
+    areaId: uuid('area_id').notNull(),
+    /** Null where it was not treated in this visit. */
+    treatedOn: date('treated_on'),
+    /** Whether the skin's answer asks for a new test spot. */
+    newTestSpot: boolean('new_test_spot').notNull().default(false),
+  },
+  (t) => [
+    primaryKey({ columns: [t.clinicId, t.visitId, t.areaId] }),
+    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
+    index('zone_sessions_area')
+      .on(t.clinicId, t.areaId, t.treatedOn)
+      .where(sql`${t.treatedOn} is not null`),
   ],
 );

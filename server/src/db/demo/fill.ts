@@ -8,7 +8,7 @@ import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
-import { visitStatus } from '../visit-status';
+import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
   aheadAnswers,
@@ -66,6 +66,7 @@ const OWNED = [
     auditEntries,
     photos,
     visitEvents,
+    zoneSessions,
     visitStatus,
     visits,
     areas,

@@ -1,9 +1,9 @@
-import { asc, eq } from 'drizzle-orm';
-import { zoneSummaries } from '@tidy-quill/core/report';
+import { and, asc, eq } from 'drizzle-orm';
+import { lastTreated, zoneSummaries } from '@tidy-quill/core/report';
 import { zoneRecords } from '@tidy-quill/core/session';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
-import { visitStatus } from '../../db/visit-status';
+import { visitStatus, zoneSessions } from '../../db/visit-status';
 import { eventsOf } from '../visit/events';
 import { sumUp } from './store';
 
@@ -30,7 +30,20 @@ export async function wrongProjections(db: Db): Promise<readonly string[]> {
       ...zone,
       sessions: status.sessions[index]?.sessions,
     }));
-    if (inOrder(zones) !== inOrder(kept)) wrong.push(visit.id);
+    const treated = await db
+      .select({
+        areaId: zoneSessions.areaId,
+        on: zoneSessions.treatedOn,
+        newTestSpot: zoneSessions.newTestSpot,
+      })
+      .from(zoneSessions)
+      .where(and(eq(zoneSessions.clinicId, visit.clinicId), eq(zoneSessions.visitId, visit.id)));
+    const differs = zones.some(({ areaId, sessions }) => {
+      const row = treated.find((each) => each.areaId === areaId);
+      const last = lastTreated(sessions);
+      return row?.on !== (last?.on ?? null) || row?.newTestSpot !== (last?.newTestSpot ?? false);
+    });
+    if (inOrder(zones) !== inOrder(kept) || differs) wrong.push(visit.id);
   }
   return wrong;
 }

@@ -1,10 +1,17 @@
-import { SUMMARY_VERSION, zoneSummaries, type ZoneSummary } from '@tidy-quill/core/report';
+import {
+  lastTreated,
+  SUMMARY_VERSION,
+  zoneSummaries,
+  type LastTreated,
+  type ZoneSummary,
+} from '@tidy-quill/core/report';
 import { zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import type { VisitEvent } from '@tidy-quill/core/events';
-import { and, asc, eq, lt, or, sql, type SQL } from 'drizzle-orm';
+import type { Day } from '@tidy-quill/core/units';
+import { and, asc, desc, eq, inArray, lt, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
-import { visitStatus } from '../../db/visit-status';
+import { visitStatus, zoneSessions } from '../../db/visit-status';
 import { eventsOf } from '../visit/events';
 
 /** A visit with what each of its zones came to. */
@@ -15,11 +22,31 @@ export interface VisitSummed {
   readonly unreadable: boolean;
 }
 
-/** What later visits rest on of one. */
-export interface VisitSessions {
-  readonly clientId: string;
-  readonly startsAt: Date;
-  readonly zones: readonly Pick<ZoneSummary, 'areaId' | 'sessions'>[];
+/** Days up to one on which areas of some clients were treated, the last first: of their sessions nothing else is read. */
+export async function treatedOf(
+  db: Queryable,
+  clinicId: string,
+  of: {
+    readonly clientIds: readonly string[];
+    readonly areaIds: readonly string[];
+    readonly until: Day;
+  },
+): Promise<readonly (LastTreated & { readonly visitId: string; readonly areaId: string })[]> {
+  if (of.areaIds.length === 0) return [];
+  await sumUp(db, and(eq(visits.clinicId, clinicId), inArray(visits.clientId, [...of.clientIds]))!);
+  const { visitId, areaId, treatedOn, newTestSpot } = zoneSessions;
+  const rows = await db
+    .select({ visitId, areaId, on: treatedOn, newTestSpot })
+    .from(zoneSessions)
+    .where(
+      and(
+        eq(zoneSessions.clinicId, clinicId),
+        inArray(areaId, [...of.areaIds]),
+        lte(treatedOn, of.until),
+      ),
+    )
+    .orderBy(desc(treatedOn));
+  return rows.map(({ on, ...row }) => ({ ...row, on: on! }));
 }
 
 interface VisitKey {
@@ -42,6 +69,7 @@ function summedUp(events: readonly VisitEvent[], records: ReadonlyMap<string, Vi
     .sort()
     .at(-1);
   return {
+    treated: zones.map(({ areaId, sessions }) => ({ areaId, last: lastTreated(sessions) })),
     zones: zones.map(({ sessions: _, ...zone }) => zone),
     sessions: zones.map(({ areaId, sessions }) => ({ areaId, sessions })),
     takesPresses: zones.filter(({ takesPresses }) => takesPresses).map(({ areaId }) => areaId),
@@ -76,25 +104,6 @@ export async function visitsSummed(
     zones: row.zones.map((zone, index) => ({ ...zone, sessions: row.sessions[index]!.sessions })),
     unreadable: broken,
   }));
-}
-
-/** What later visits rest on of some visits, by time: of whole histories nothing else is read. */
-export async function sessionsOf(
-  db: Queryable,
-  clinicId: string,
-  matching: SQL,
-): Promise<readonly VisitSessions[]> {
-  await sumUp(db, and(eq(visits.clinicId, clinicId), matching)!);
-  return db
-    .select({
-      clientId: visits.clientId,
-      startsAt: visits.startsAt,
-      zones: visitStatus.sessions,
-    })
-    .from(visits)
-    .innerJoin(visitStatus, OF_VISIT)
-    .where(and(eq(visits.clinicId, clinicId), matching))
-    .orderBy(asc(visits.startsAt), asc(visits.id));
 }
 
 const OF_VISIT = and(
@@ -136,9 +145,15 @@ async function sumUpOne(tx: Queryable, key: VisitKey, bookedId: string): Promise
   await write(tx, key, summed);
 }
 
-type Row = Omit<typeof visitStatus.$inferInsert, 'clinicId' | 'visitId' | 'version' | 'stale'>;
+interface Row extends Omit<
+  typeof visitStatus.$inferInsert,
+  'clinicId' | 'visitId' | 'version' | 'stale'
+> {
+  readonly treated: readonly { readonly areaId: string; readonly last: LastTreated | null }[];
+}
 
 const UNREADABLE: Row = {
+  treated: [],
   zones: [],
   sessions: [],
   takesPresses: [],
@@ -147,10 +162,27 @@ const UNREADABLE: Row = {
   unreadable: true,
 };
 
-async function write(tx: Queryable, key: VisitKey, summed: Row): Promise<void> {
+async function write(tx: Queryable, key: VisitKey, { treated, ...summed }: Row): Promise<void> {
   const row = { ...summed, version: SUMMARY_VERSION, stale: false };
   await tx
     .insert(visitStatus)
     .values({ ...key, ...row })
     .onConflictDoUpdate({ target: [visitStatus.clinicId, visitStatus.visitId], set: row });
+  const rows = treated.map(({ areaId, last }) => ({
+    ...{ ...key, areaId, treatedOn: last?.on ?? null, newTestSpot: last?.newTestSpot ?? false },
+  }));
+  if (rows.length === 0) return;
+  const { clinicId, visitId, areaId, treatedOn, newTestSpot } = zoneSessions;
+  await tx
+    .insert(zoneSessions)
+    .values(rows)
+    .onConflictDoUpdate({
+      target: [clinicId, visitId, areaId],
+      set: {
+        treatedOn: sql`excluded.${sql.identifier(treatedOn.name)}`,
+        newTestSpot: sql`excluded.${sql.identifier(newTestSpot.name)}`,
+      },
+      // Most presses change neither.
+      setWhere: sql`(${treatedOn}, ${newTestSpot}) is distinct from (excluded.treated_on, excluded.new_test_spot)`,
+    });
 }

@@ -1,16 +1,15 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
 import { intervalStateOf } from '@tidy-quill/core/course';
 import { type SiteId } from '@tidy-quill/core/sites';
-import { lastSessions, stepRule, wholeSessions, type PastSession } from '@tidy-quill/core/plan';
 import { STAGES, type Stage } from '@tidy-quill/core/workflow';
-import type { ZoneSummary } from '@tidy-quill/core/report';
+import type { LastTreated, ZoneSummary } from '@tidy-quill/core/report';
 import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
-import { sessionsOf, visitsSummed } from '../projections/store';
+import { treatedOf, visitsSummed } from '../projections/store';
 
 /** The visits of a day by hour and room, each with its stage and what needs attention. */
 export async function visitsOfDay(
@@ -35,27 +34,26 @@ export async function visitsOfDay(
     clinicId,
     and(gte(visits.startsAt, from), lt(visits.startsAt, to))!,
   );
-  const histories = await sessionsOf(db, clinicId, inArray(visits.clientId, clientIds));
   const zonesOf = new Map(summed.map((each) => [each.visit.id, each] as const));
   const placeOf = await areasOfClients(db, clinicId, clientIds);
+  const treated = await treatedOf(db, clinicId, {
+    ...{ clientIds, areaIds: [...placeOf.keys()], until: day },
+  });
   const consents = await consentsOf(db, clinicId, clientIds);
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
       const given = consents.get(client.id)!;
-      const earlier = histories.filter(
-        (each) => each.clientId === client.id && each.startsAt < visit.startsAt,
-      );
       const { zones: own, unreadable } = zonesOf.get(visit.id)!;
       const zones = own.map((zone) => {
         const place = placeOf.get(zone.areaId)!;
         const { state } = treatmentConsent(given, place, client.birthDate, day, ages.alone);
-        const history = earlier.flatMap(
-          (each) => each.zones.find(({ areaId }) => areaId === zone.areaId)?.sessions ?? [],
+        const before = treated.filter(
+          ({ visitId, areaId }) => areaId === zone.areaId && visitId !== visit.id,
         );
         const consented = state === 'valid';
-        const attention = attentionFor(zone, consented, history, place, day);
+        const attention = attentionFor(zone, consented, before, place, day);
         const stage = consented ? zone.stage.consented : zone.stage.unconsented;
         return { area: place, zone, stage, attention };
       });
@@ -99,19 +97,18 @@ async function areasOfClients(db: Db, clinicId: string, clientIds: readonly stri
 function attentionFor(
   zone: ZoneSummary,
   consented: boolean,
-  history: readonly PastSession[],
+  before: readonly LastTreated[],
   { site, job }: typeof areas.$inferSelect,
   day: string,
 ): readonly Attention[] {
-  const last = wholeSessions(history).at(-1) ?? null;
-  const on = last?.on ?? null;
+  const on = before[0]?.on ?? null;
   const interval = intervalStateOf({ job, site: site as SiteId }, on, day);
   const tan = zone.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
     ['stopped', zone.stopped],
     ['noConsent', !consented],
     ['planStale', zone.planIsStale],
-    ['reactionLastTime', lastSessions(history).some(({ answer }) => stepRule(answer).newTestSpot)],
+    ['reactionLastTime', before.some((each) => each.on === on && each.newTestSpot)],
     ['testSpot', zone.needsSpot],
     ['tan', tan !== 'none'],
     ['firstVisit', interval === 'first'],
