@@ -38,7 +38,9 @@ export async function personAt(url: string, name?: string): Promise<Person> {
       headers: { 'content-type': 'application/json', origin: url },
       body: JSON.stringify({ name, password: PASSWORD }),
     });
-    if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
+    // The session is kept by the time that the whole of the answer is there, not its head.
+    const text = await response.text();
+    if (!response.ok) throw new Error(`${name}: ${response.status} ${text}`);
     cookie = response.headers
       .getSetCookie()
       .map((each) => each.split(';')[0])

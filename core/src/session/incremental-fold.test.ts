@@ -42,7 +42,7 @@ describe('a visit that grows', () => {
     rebuild(all, BOOKED);
     for (const each of more) {
       all.push(each);
-      expect(pulsesIn(rebuild(all, BOOKED))).toBe(pulsesIn(zoneRecords([...all], BOOKED)));
+      expect(rebuild(all, BOOKED, true)).toEqual(zoneRecords([...all], BOOKED));
     }
   });
 

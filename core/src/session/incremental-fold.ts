@@ -7,6 +7,8 @@ import { asSeenFrom, zonesOf } from './zones';
 export type Rebuild = (
   events: readonly VisitEvent[],
   bookedId: string,
+  /** Whether it is the list of last time, with nothing but more at its end: its beginning is not looked through then. */
+  onlyLonger?: boolean,
 ) => ReadonlyMap<string, VisitRecord>;
 
 // The last so many events stay open: for what is taken back, and for what another tablet sends late.
@@ -36,12 +38,12 @@ export function incrementalFold(): Rebuild {
   let latest: Growing | null = null;
   // Where nothing more can settle yet, it is not tried again at every press.
   let triedAt = 0;
-  return (events, bookedId) => {
-    if (latest !== null && goesOnFrom(latest, events, bookedId)) {
+  return (events, bookedId, onlyLonger = false) => {
+    if (latest !== null && goesOnFrom(latest, events, bookedId, onlyLonger)) {
       grow(latest, events);
       return shown(latest.zones);
     }
-    if (settled !== null && !goesOnFrom(settled, events, bookedId)) {
+    if (settled !== null && !goesOnFrom(settled, events, bookedId, onlyLonger)) {
       settled = null;
       triedAt = 0;
     }
@@ -101,8 +103,10 @@ function goesOnFrom(
   { bookedId, events: settled, ids, lastMs }: Settled,
   events: readonly VisitEvent[],
   booked: string,
+  onlyLonger: boolean,
 ): boolean {
-  if (booked !== bookedId || settled.some((event, index) => event !== events[index])) return false;
+  if (booked !== bookedId) return false;
+  if (!onlyLonger && settled.some((event, index) => event !== events[index])) return false;
   return events
     .slice(settled.length)
     .every((event) => leaves(event, ids) && (msOf(event) > lastMs || ids.has(event.id)));

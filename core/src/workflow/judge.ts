@@ -1,6 +1,6 @@
 import { EVENT_KINDS, isOfVisit, type VisitEvent } from '../events';
 import { refuseEvent, type EventRefusal } from './judge-zone';
-import { refuseSigned } from './signature';
+import { lastSignature, refuseSigned } from './signature';
 import { refuseUndo } from './undo';
 import { type VisitRecord, zoneOfEvent, zoneRecords } from '../session';
 
@@ -16,6 +16,8 @@ export interface Around {
   readonly undoMinutes: number;
   /** Whether whoever recorded it is a supervisor; nobody is where absent. */
   readonly supervisor?: boolean | undefined;
+  /** The last signature under the visit; looked for where absent. */
+  readonly signature?: VisitEvent | null | undefined;
 }
 
 /**
@@ -27,11 +29,11 @@ export function refuseVisitEvent(
   events: readonly VisitEvent[],
   event: New,
   bookedId: string,
-  { consented, now, undoMinutes, supervisor = false }: Around,
+  { consented, now, undoMinutes, supervisor = false, signature = lastSignature(events) }: Around,
   zones: Zones = zoneRecords(events, bookedId),
 ): EventRefusal | null {
   const { body, at, seen } = event;
-  const signed = refuseSigned(events, event);
+  const signed = refuseSigned(signature, event);
   if (signed !== null) return signed;
   if (body.kind === 'undone') {
     return refuseUndo({ events, zones, bookedId, eventId: body.eventId, now, undoMinutes });

@@ -15,12 +15,10 @@ export const lastSignature = (events: readonly VisitEvent[]): VisitEvent | null 
  * before the signature and reach it late. Nothing is taken back.
  */
 export function refuseSigned(
-  events: readonly VisitEvent[],
+  signature: VisitEvent | null,
   { body, at }: { readonly body: EventBody; readonly at: string },
 ): EventRefusal | null {
-  if (EVENT_KINDS[body.kind].signed !== 'refused') return null;
-  const signature = lastSignature(events);
-  if (signature === null) return null;
+  if (signature === null || EVENT_KINDS[body.kind].signed !== 'refused') return null;
   const latePress =
     isPress(body) && body.kind !== 'undone' && Date.parse(at) <= Date.parse(signature.at);
   return latePress ? null : 'recordSigned';

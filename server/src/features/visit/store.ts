@@ -8,7 +8,12 @@ import {
   zoneOfEvent,
   zoneRecords,
 } from '@tidy-quill/core/session';
-import { refuseVisitEvent, USUAL_UNDO_MINUTES, type EventRefusal } from '@tidy-quill/core/workflow';
+import {
+  lastSignature,
+  refuseVisitEvent,
+  USUAL_UNDO_MINUTES,
+  type EventRefusal,
+} from '@tidy-quill/core/workflow';
 import { EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
@@ -146,6 +151,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     const fresh = sent.length === 0 ? [] : await prepare(locked, sent);
     const rebuild = incrementalFold();
     const now = new Date().toISOString();
+    let signature = lastSignature(all);
     for (const event of fresh) {
       const { id, at, areaId, seen = after } = event;
       const body = event.body;
@@ -158,8 +164,9 @@ export async function appendJudged<Asked extends { readonly id: string }>(
         seen,
       };
       const consented = await isConsented(tx, clinicId, visit, one);
-      const around = { consented, now, undoMinutes, supervisor: actor.role !== 'technician' };
-      const zones = rebuild(all, visit.areaId);
+      const supervisor = actor.role !== 'technician';
+      const around = { consented, now, undoMinutes, supervisor, signature };
+      const zones = rebuild(all, visit.areaId, true);
       const refusal =
         refuseVisitEvent(all, one, visit.areaId, around, zones) ??
         (await refuseByHistory(tx, clinicId, visit, all, one));
@@ -169,11 +176,13 @@ export async function appendJudged<Asked extends { readonly id: string }>(
         });
       }
       all.push(one);
+      if (body.kind === 'recordSigned') signature = one;
     }
     const received = await insertEvents(tx, actor, visitId, fresh);
     if (received.length > 0) {
       // Folding them also shows whether they make sense: what does not is never kept.
-      const events = all.map((event) => received.find(({ id }) => id === event.id) ?? event);
+      const own = new Map(received.map((event) => [event.id, event]));
+      const events = all.map((event) => own.get(event.id) ?? event);
       await projectVisit(tx, { clinicId, visitId }, events, zoneRecords(events, visit.areaId));
     }
     await also?.(tx, visit, fresh.length);
