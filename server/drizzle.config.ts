@@ -4,6 +4,7 @@ export default defineConfig({
   dialect: 'postgresql',
   schema: [
     './server/src/db/schema.ts',
+    './server/src/db/ahead-tables.ts',
     './server/src/db/diary-tables.ts',
     './server/src/db/visit-status.ts',
     './server/src/db/audit-entries.ts',

@@ -16,7 +16,7 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
-import { ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
+import { CancelVisit, ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
 import { ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
@@ -111,6 +111,7 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/consents/:id/withdraw': { summary: 'Withdraw a consent', body: Withdrawal },
 
   'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
+  'POST /api/visits/:id/cancel': { summary: 'Cancel a booked visit', body: CancelVisit },
   'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },
   'POST /api/visits/:id/events': { summary: 'Add events', body: NewEvents, query: EventsAfter },
   'POST /api/visits/:id/plan': { summary: 'Accept a setting', body: AcceptSetting },

@@ -19,6 +19,7 @@ export const AUDIT_KINDS = [
   'clientEdited',
   'areaAdded',
   'visitBooked',
+  'visitCancelled',
   'consentSigned',
   'consentWithdrawn',
   'overridden',

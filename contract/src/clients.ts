@@ -64,6 +64,9 @@ export const NewVisit = v.object({
   startsAt: Moment,
 });
 
+/** Cancels a visit that nothing was fired in. */
+export const CancelVisit = v.object({ reason: line(500) });
+
 export type NewVisit = v.InferInput<typeof NewVisit>;
 
 export const ClientSearch = v.object({
@@ -103,6 +106,8 @@ export interface ClientVisit {
   readonly startsAt: string;
   readonly stage: Stage;
   readonly finished: boolean;
+  /** Why it was cancelled; null where it was not. */
+  readonly cancelled: string | null;
   /** Each light that was fired with, in order, its last setting and its answer; empty where nothing was fired. */
   readonly lights: readonly ClientLight[];
   readonly pulses: number;

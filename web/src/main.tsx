@@ -4,7 +4,6 @@ import '@fontsource-variable/noto-sans/wght.css';
 import '@fontsource/noto-sans-symbols-2/400.css';
 import 'antd/dist/reset.css';
 import './app/base.css';
-import './app/after-visit.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';

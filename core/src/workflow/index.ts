@@ -1,3 +1,4 @@
+export * from './cancel';
 export * from './fast-lane';
 export * from './judge';
 export * from './judge-zone';

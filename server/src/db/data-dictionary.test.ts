@@ -2,6 +2,7 @@ import { getTableName, is } from 'drizzle-orm';
 import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import * as ahead from './ahead-tables';
 import * as diary from './diary-tables';
 import * as schema from './schema';
 import * as accounts from './account-tables';
@@ -50,6 +51,7 @@ const HOLDS: Readonly<Record<string, string>> = {
 
 const everything: readonly unknown[] = [
   ...Object.values(schema),
+  ...Object.values(ahead),
   ...Object.values(diary),
   ...Object.values(accounts),
   visitStatus,

@@ -6,7 +6,7 @@ import type { ConsentContent } from '@tidy-quill/contract/consent';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
 import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
-import { JOBS, type History } from '@tidy-quill/core/suitability';
+import { JOBS } from '@tidy-quill/core/suitability';
 import type { EventBody } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import {
@@ -126,7 +126,7 @@ export const areas = pgTable(
       columns: [t.clinicId, t.clientId],
       foreignColumns: [clients.clinicId, clients.id],
     }),
-    index('areas_by_client').on(t.clinicId, t.clientId),
+    uniqueIndex('areas_of_client').on(t.clinicId, t.clientId, t.id),
     check('areas_size', sql`${t.areaCm2} between 1 and 5000`),
   ],
 );
@@ -141,14 +141,29 @@ export const visits = pgTable(
     roomId: uuid('room_id').notNull(),
     staffId: uuid('staff_id').notNull(),
     startsAt: moment('starts_at').notNull(),
+    /** How long it was booked for; null where nobody has said. */
+    plannedMinutes: integer('planned_minutes'),
+    cancelledAt: moment('cancelled_at'),
+    cancelledBy: uuid('cancelled_by'),
+    cancelReason: text('cancel_reason'),
   },
   (t) => [
+    check(
+      'visits_cancelled',
+      sql`num_nulls(${t.cancelledAt}, ${t.cancelledBy}, ${t.cancelReason}) in (0, 3)`,
+    ),
+    check('visits_planned_minutes', sql`${t.plannedMinutes} between 1 and 1440`),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({
       columns: [t.clinicId, t.clientId],
       foreignColumns: [clients.clinicId, clients.id],
     }),
-    foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
+    // The area is one of the client's own.
+    foreignKey({
+      name: 'visits_area_of_client',
+      columns: [t.clinicId, t.clientId, t.areaId],
+      foreignColumns: [areas.clinicId, areas.clientId, areas.id],
+    }),
     foreignKey({ columns: [t.clinicId, t.roomId], foreignColumns: [rooms.clinicId, rooms.id] }),
     foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
     index('visits_by_start').on(t.clinicId, t.startsAt),
@@ -316,48 +331,5 @@ export const messages = pgTable(
       foreignColumns: [clients.clinicId, clients.id],
     }),
     index('messages_by_time').on(t.clinicId, t.createdAt),
-  ],
-);
-
-/** Links with which a client may answer ahead of a visit, once. Only a hash of the token is kept. */
-export const invitations = pgTable(
-  'invitations',
-  {
-    clinicId: clinicId(),
-    id: uuid('id').notNull(),
-    visitId: uuid('visit_id').notNull(),
-    staffId: uuid('staff_id').notNull(),
-    tokenHash: text('token_hash').notNull(),
-    createdAt: moment('created_at').notNull().defaultNow(),
-    expiresAt: moment('expires_at').notNull(),
-    usedAt: moment('used_at'),
-  },
-  (t) => [
-    primaryKey({ columns: [t.clinicId, t.id] }),
-    uniqueIndex('invitations_token').on(t.tokenHash),
-    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
-    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
-  ],
-);
-
-/** What clients answered at home, as given. Append-only. */
-export const aheadAnswers = pgTable(
-  'ahead_answers',
-  {
-    clinicId: clinicId(),
-    id: uuid('id').notNull(),
-    visitId: uuid('visit_id').notNull(),
-    invitationId: uuid('invitation_id').notNull(),
-    givenAt: moment('given_at').notNull().defaultNow(),
-    history: jsonb('history').$type<History>().notNull(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.clinicId, t.id] }),
-    foreignKey({ columns: [t.clinicId, t.visitId], foreignColumns: [visits.clinicId, visits.id] }),
-    foreignKey({
-      columns: [t.clinicId, t.invitationId],
-      foreignColumns: [invitations.clinicId, invitations.id],
-    }),
-    index('ahead_answers_by_visit').on(t.clinicId, t.visitId),
   ],
 );

@@ -73,6 +73,17 @@ export const visitApi = api.injectEndpoints({
         headers: { 'content-type': picture.type },
       }),
     }),
+    cancelVisit: build.mutation<null, { visitId: string; reason: string }>({
+      query: ({ visitId, reason }) => ({
+        url: `/visits/${visitId}/cancel`,
+        method: 'POST',
+        body: { reason },
+      }),
+      invalidatesTags: (_result, _error, { visitId }) => [
+        ...(['client', 'clients', 'today'] as const),
+        { type: 'visit', id: visitId },
+      ],
+    }),
     sendHome: build.mutation<EventsKept, SendHome & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/send-home`,
@@ -122,4 +133,5 @@ export const {
   useAgreeMutation,
   useWaiveSpotMutation,
   useSendHomeMutation,
+  useCancelVisitMutation,
 } = visitApi;

@@ -1,3 +1,4 @@
+import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { addDays, type Day } from '@tidy-quill/core/units';
 import { eq, inArray, sql } from 'drizzle-orm';
@@ -11,14 +12,12 @@ import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
 import {
-  aheadAnswers,
   areas,
   catalogueVersions,
   clients,
   clinics,
   consents,
   consentWithdrawals,
-  invitations,
   messages,
   photos,
   rooms,

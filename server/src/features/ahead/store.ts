@@ -1,3 +1,4 @@
+import { aheadAnswers, invitations } from '../../db/ahead-tables';
 import type { Ahead, AheadAnswers, AheadPage, Invitation } from '@tidy-quill/contract/ahead';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
@@ -6,15 +7,7 @@ import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
-import {
-  aheadAnswers,
-  areas,
-  clients,
-  clinics,
-  invitations,
-  messages,
-  visits,
-} from '../../db/schema';
+import { areas, clients, clinics, messages, visits } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';

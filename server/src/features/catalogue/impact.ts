@@ -3,7 +3,7 @@ import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ZoneSummary } from '@tidy-quill/core/report';
 import { workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
-import { and, asc, eq, gte } from 'drizzle-orm';
+import { and, asc, eq, gte, isNull } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { type areas, clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
@@ -33,7 +33,9 @@ export async function impactOf(
     .select({ visit: visits, client: clients })
     .from(visits)
     .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
-    .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from)))
+    .where(
+      and(eq(visits.clinicId, clinicId), isNull(visits.cancelledAt), gte(visits.startsAt, from)),
+    )
     .orderBy(asc(visits.startsAt));
   const summed = await visitsSummed(db, clinicId, gte(visits.startsAt, from));
   const coming = new Map(

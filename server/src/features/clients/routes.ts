@@ -86,6 +86,7 @@ async function visitsOf(
         startsAt: visit.startsAt.toISOString(),
         stage: consent.state === 'valid' ? zone.stage.consented : zone.stage.unconsented,
         finished: zone.finished,
+        cancelled: visit.cancelReason,
         lights: zone.settings.map(({ wavelengthNm, setting, pulses, answer }) => ({
           ...{ wavelengthNm, setting, pulses, answer },
         })),

@@ -44,7 +44,7 @@ export async function findClients(
   const ofClient = sql`${visits.clinicId} = ${clients.clinicId} and ${visits.clientId} = ${clients.id}`;
   const visitAt = (pick: 'max' | 'min', when: '<' | '>=') =>
     sql<string | null>`(select to_json(${sql.raw(pick)}(${visits.startsAt})) #>> '{}' from ${visits}
-      where ${ofClient} and ${visits.startsAt} ${sql.raw(when)} now())`;
+      where ${ofClient} and ${visits.cancelledAt} is null and ${visits.startsAt} ${sql.raw(when)} now())`;
   const rows = await db
     .select({
       id: clients.id,

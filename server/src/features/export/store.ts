@@ -1,3 +1,4 @@
+import { asHeader } from '../visit/store';
 import type { Area, Client } from '@tidy-quill/contract/clients';
 import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
@@ -80,14 +81,7 @@ export async function clientRecord(
     client,
     areas: await areasOf(db, clinicId, clientId),
     visits: rows.map((row) => ({
-      visit: {
-        id: row.id,
-        clientId: row.clientId,
-        areaId: row.areaId,
-        roomId: row.roomId,
-        staffId: row.staffId,
-        startsAt: row.startsAt.toISOString(),
-      },
+      visit: asHeader(row),
       events: events.get(row.id) ?? [],
       ...(kept.has(row.id) ? { asKept: kept.get(row.id)! } : {}),
     })),

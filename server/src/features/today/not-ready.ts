@@ -1,7 +1,7 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
 import { notReadyFor, zoneRecord } from '@tidy-quill/core/session';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { and, asc, eq, gte, lt } from 'drizzle-orm';
+import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
@@ -28,7 +28,14 @@ export async function notReadyFrom(
     .from(visits)
     .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
-    .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        isNull(visits.cancelledAt),
+        gte(visits.startsAt, from),
+        lt(visits.startsAt, to),
+      ),
+    )
     .orderBy(asc(visits.startsAt), asc(visits.id));
   const waiting = await visitsSummed(
     db,

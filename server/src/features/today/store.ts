@@ -3,7 +3,7 @@ import { intervalStateOf } from '@tidy-quill/core/course';
 import { type SiteId } from '@tidy-quill/core/sites';
 import { STAGES, type Stage } from '@tidy-quill/core/workflow';
 import type { LastTreated, ZoneSummary } from '@tidy-quill/core/report';
-import { and, asc, eq, gte, inArray, lt } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, isNull, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
@@ -26,7 +26,14 @@ export async function visitsOfDay(
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
     .innerJoin(rooms, and(eq(rooms.clinicId, visits.clinicId), eq(rooms.id, visits.roomId)))
     .innerJoin(staff, and(eq(staff.clinicId, visits.clinicId), eq(staff.id, visits.staffId)))
-    .where(and(eq(visits.clinicId, clinicId), gte(visits.startsAt, from), lt(visits.startsAt, to)))
+    .where(
+      and(
+        eq(visits.clinicId, clinicId),
+        isNull(visits.cancelledAt),
+        gte(visits.startsAt, from),
+        lt(visits.startsAt, to),
+      ),
+    )
     .orderBy(asc(visits.startsAt), asc(rooms.name));
   const clientIds = [...new Set(rows.map(({ client }) => client.id))];
   const summed = await visitsSummed(

@@ -1,3 +1,4 @@
+import { CancelVisit } from '@tidy-quill/contract/clients';
 import {
   AcceptSetting,
   EventsAfter,
@@ -32,7 +33,14 @@ import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
-import { appendEvents, appendJudged, bookVisit, findVisit, type Locked } from './store';
+import {
+  appendEvents,
+  appendJudged,
+  bookVisit,
+  cancelVisit,
+  findVisit,
+  type Locked,
+} from './store';
 
 export function visitRoutes(db: Db, tries: Tries): Router {
   const router = Router();
@@ -101,6 +109,12 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const visitId = pathId(request);
     const actor = actorOf(request);
     response.json(await appendJudged(db, actor, visitId, events, prepare, { after }));
+  });
+
+  router.post('/visits/:id/cancel', async (request, response) => {
+    const { reason } = parse(CancelVisit, request.body);
+    await cancelVisit(db, actorOf(request), pathId(request), reason);
+    response.status(204).end();
   });
 
   router.post('/visits/:id/plan', async (request, response) => {

@@ -10,6 +10,7 @@ import {
 } from '@tidy-quill/core/session';
 import {
   lastSignature,
+  refuseCancelling,
   refuseVisitEvent,
   USUAL_UNDO_MINUTES,
   type EventRefusal,
@@ -26,6 +27,7 @@ import type { Actor } from '../../http/session';
 import { paceInForce } from '../catalogue/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
+import { endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf, eventsSince } from './events';
@@ -33,13 +35,17 @@ import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 type VisitRow = typeof visits.$inferSelect;
 
-const asHeader = (row: VisitRow): VisitHeader => ({
+export const asHeader = (row: VisitRow): VisitHeader => ({
   id: row.id,
   clientId: row.clientId,
   areaId: row.areaId,
   roomId: row.roomId,
   staffId: row.staffId,
   startsAt: row.startsAt.toISOString(),
+  cancelled:
+    row.cancelledAt === null
+      ? null
+      : { at: row.cancelledAt.toISOString(), by: row.cancelledBy!, reason: row.cancelReason! },
 });
 
 /** One visit; 404 where there is none. */
@@ -51,6 +57,41 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   return asHeader(row);
 }
+
+/**
+ * Cancels a booked visit, with a reason; its links to the questions end. A second time it stays as it was cancelled.
+ * @throws HttpProblem 422 where something was fired in it
+ */
+export async function cancelVisit(
+  db: Db,
+  actor: Actor,
+  visitId: string,
+  reason: string,
+): Promise<void> {
+  const { clinicId, staffId } = actor;
+  const its = and(eq(visits.clinicId, clinicId), eq(visits.id, visitId));
+  await db.transaction(async (tx) => {
+    await tx.select({ id: visits.id }).from(visits).where(its).for('update');
+    const visit = await findVisit(tx, clinicId, visitId);
+    if (visit.cancelled !== null) return;
+    const events = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const refusal = refuseCancelling(zoneRecords(events, visit.areaId));
+    if (refusal !== null) {
+      throw new HttpProblem('refused-by-rule', 'This visit cannot be cancelled', {
+        detail: refusal,
+      });
+    }
+    await actAs(tx, actor);
+    await tx
+      .update(visits)
+      .set({ cancelledAt: new Date(), cancelledBy: staffId, cancelReason: reason })
+      .where(its);
+    await endInvitations(tx, clinicId, visitId);
+  });
+}
+
+const cancelled = () =>
+  new HttpProblem('refused-by-rule', 'This visit was cancelled', { detail: 'Book another.' });
 
 /** Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction. */
 export async function bookVisit(
@@ -141,6 +182,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
       .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
       .for('update');
     const visit = await findVisit(tx, clinicId, visitId);
+    if (visit.cancelled !== null) throw cancelled();
     const all = [...(await eventsOf(tx, clinicId, [visitId])).get(visitId)!];
     const known = new Set(all.map(({ id }) => id));
     const sent = asked.filter(({ id }) => !known.has(id));

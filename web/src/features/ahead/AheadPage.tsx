@@ -1,3 +1,4 @@
+import './ahead.css';
 import type { AheadPage as Opened } from '@tidy-quill/contract/ahead';
 import { yourAreaText } from '@tidy-quill/contract/labels/area';
 import { read } from '@tidy-quill/contract/problem';

@@ -1,3 +1,4 @@
+import './ask.css';
 import {
   assess,
   assessSoFar,

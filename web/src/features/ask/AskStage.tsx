@@ -1,3 +1,4 @@
+import './ask.css';
 import { useSearchParams } from 'react-router';
 import { useOpenVisit } from '../visit/use-visit';
 import { ConsentPart } from '../consent/ConsentPart';

@@ -1,3 +1,4 @@
+import './ask.css';
 import { isStop, type Assessment, type Finding } from '@tidy-quill/core/suitability';
 import { dayText, findingText, fromToday, OUTCOME_WORDS, WHOSE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';

@@ -1,3 +1,4 @@
+import './ask.css';
 import { Button, Skeleton } from 'antd';
 import QRCode from 'qrcode';
 import { useEffect, useState } from 'react';

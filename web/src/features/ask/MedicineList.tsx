@@ -1,3 +1,4 @@
+import './ask.css';
 import type { Medicine, Substance } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
 import { AutoComplete, Button, Checkbox } from 'antd';

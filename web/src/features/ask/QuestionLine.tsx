@@ -1,3 +1,4 @@
+import './ask.css';
 import type { Answer, Question } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
 import { Input, Radio } from 'antd';

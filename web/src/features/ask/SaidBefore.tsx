@@ -1,3 +1,4 @@
+import './ask.css';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, dayText, findingText, OUTCOME_WORDS } from '../../text';

@@ -1,3 +1,4 @@
+import './ask.css';
 import type { Answers, QuestionId } from '@tidy-quill/core/suitability';
 import { Button } from 'antd';
 import { QUESTION_WORDS } from '../../text';

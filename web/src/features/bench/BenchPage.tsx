@@ -1,3 +1,4 @@
+import './bench.css';
 import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/sites';
 import {
   centralWavelengthNm,

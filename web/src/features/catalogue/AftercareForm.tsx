@@ -1,3 +1,4 @@
+import './catalogue.css';
 import {
   ADVICE_PARTS,
   HABITS,

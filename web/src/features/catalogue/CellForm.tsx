@@ -1,3 +1,4 @@
+import './catalogue.css';
 import type { CellProblem, Cells, Column } from '@tidy-quill/contract/catalogue-table';
 import { Button, Input } from 'antd';
 import { useState } from 'react';

@@ -1,3 +1,4 @@
+import './catalogue.css';
 import { CONSENT_KINDS, PHOTO_USES, RISK_CODES, type ConsentTexts } from '@tidy-quill/core/consent';
 import { Input, InputNumber } from 'antd';
 import { CONSENT_KIND_WORDS } from '../../text';

@@ -1,3 +1,4 @@
+import './catalogue.css';
 import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';

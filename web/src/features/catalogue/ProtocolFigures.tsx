@@ -1,3 +1,4 @@
+import './catalogue.css';
 import { habitOf, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
 import { USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import { InputNumber } from 'antd';

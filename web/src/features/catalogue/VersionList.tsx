@@ -1,3 +1,4 @@
+import './catalogue.css';
 import type { CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { Button } from 'antd';
 import { problemText, useApproveVersionMutation } from '../../app/api';

@@ -1,3 +1,4 @@
+import './clients.css';
 import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';

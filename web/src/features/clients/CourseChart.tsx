@@ -1,3 +1,4 @@
+import './clients.css';
 import type { ClientVisit } from '@tidy-quill/contract/clients';
 import {
   CartesianGrid,

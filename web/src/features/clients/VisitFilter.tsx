@@ -1,3 +1,4 @@
+import './clients.css';
 import type { Area } from '@tidy-quill/contract/clients';
 import { Checkbox, Select } from 'antd';
 import { areaText } from '../../text';

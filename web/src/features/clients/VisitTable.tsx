@@ -1,3 +1,4 @@
+import './clients.css';
 import type { ClientLight, ClientVisit } from '@tidy-quill/contract/clients';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { Link, useNavigate } from 'react-router';
@@ -103,7 +104,11 @@ function Used({
 function StateOf({ visit }: { visit: ClientVisit }) {
   return (
     <>
-      {visit.finished ? 'sent home' : `${STAGE_WORDS[visit.stage]} next`}
+      {visit.cancelled !== null
+        ? `cancelled: ${visit.cancelled}`
+        : visit.finished
+          ? 'sent home'
+          : `${STAGE_WORDS[visit.stage]} next`}
       {visit.openReactions > 0 ? (
         <Link
           className="tag tag-care"

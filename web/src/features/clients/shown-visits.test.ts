@@ -5,6 +5,7 @@ import { ALL, isShown } from './shown-visits';
 const DAY_MS = 86_400_000;
 const visit = (daysAgo: number, more: Partial<ClientVisit> = {}): ClientVisit => ({
   ...{ id: 'v', areaId: 'a', stage: 'sendHome', finished: true, lights: [], pulses: 9 },
+  cancelled: null,
   startsAt: new Date(Date.now() - daysAgo * DAY_MS).toISOString(),
   ...{ answer: { endpoint: 'right', adverse: [], painMax: 3 }, openReactions: 0 },
   ...more,

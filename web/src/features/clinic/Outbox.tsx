@@ -1,3 +1,4 @@
+import './clinic.css';
 import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { problemText, useMessagesQuery, useSendAgainMutation } from '../../app/api';

@@ -1,3 +1,4 @@
+import './consent.css';
 import type { Area } from '@tidy-quill/contract/clients';
 import type { ConsentToRead, Signature } from '@tidy-quill/contract/consent';
 import { PHOTO_USES, type ConsentKind, type PhotoUse } from '@tidy-quill/core/consent';

@@ -1,3 +1,4 @@
+import './look.css';
 import {
   INK_COLOURS,
   inkCautions,

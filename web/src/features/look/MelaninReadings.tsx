@@ -1,3 +1,4 @@
+import './look.css';
 import {
   LOWEST_OF_SKIN,
   readingOf,

@@ -1,3 +1,4 @@
+import './look.css';
 import { TYPING_IDS, typingOf, type TypingAnswers, type TypingScore } from '@tidy-quill/core/look';
 import type { SkinFinding } from '@tidy-quill/core/plan';
 import { Select } from 'antd';

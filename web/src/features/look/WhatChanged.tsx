@@ -1,3 +1,4 @@
+import './look.css';
 import type { FoundLast } from '@tidy-quill/contract/visit-opened';
 import { changesBetween } from '@tidy-quill/core/look';
 import { changeText, dayText } from '../../text';

@@ -1,3 +1,4 @@
+import './look.css';
 import type { SiteId } from '@tidy-quill/core/sites';
 import {
   AVOIDED,

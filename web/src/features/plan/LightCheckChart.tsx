@@ -1,3 +1,4 @@
+import './plan.css';
 import type { LightCheck } from '@tidy-quill/core/window';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';

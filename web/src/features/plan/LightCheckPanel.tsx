@@ -1,3 +1,4 @@
+import './plan.css';
 import type { Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { windowInput, workingSkin } from '@tidy-quill/core/plan';
 import type { LightCheck } from '@tidy-quill/core/window';

@@ -1,3 +1,4 @@
+import './plan.css';
 import {
   LIMIT_NAMES,
   type UncertaintyMap,

@@ -1,3 +1,4 @@
+import './plan.css';
 import {
   asksForApproval,
   modelSilence,

@@ -1,3 +1,4 @@
+import './plan.css';
 import type { Handpiece, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
 import {
   EXPECTED_WORDS,

@@ -1,3 +1,4 @@
+import './plan.css';
 import type { PlanCase, Proposals } from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
 import type { ReactNode } from 'react';

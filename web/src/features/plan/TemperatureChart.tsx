@@ -1,3 +1,4 @@
+import './plan.css';
 import type { TemperatureCurves } from '@tidy-quill/core/plan';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';

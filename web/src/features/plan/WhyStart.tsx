@@ -1,3 +1,4 @@
+import './plan.css';
 import type { Evaluation, Setting, Start } from '@tidy-quill/core/plan';
 import {
   figure,

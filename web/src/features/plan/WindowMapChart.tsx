@@ -1,3 +1,4 @@
+import './plan.css';
 import { stepDown } from '@tidy-quill/core/units';
 import type {
   UncertaintyMap,

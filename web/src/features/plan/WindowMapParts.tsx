@@ -1,3 +1,4 @@
+import './plan.css';
 import type { UncertaintyMap, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { isOnStep, sameSpot } from '@tidy-quill/core/units';
 import { ENDPOINT_WORDS, figure, shortDay } from '../../text';

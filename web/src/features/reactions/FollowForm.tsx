@@ -1,3 +1,4 @@
+import './reactions.css';
 import { triage, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
 import {
   REACTION_STEPS,

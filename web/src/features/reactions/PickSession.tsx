@@ -1,3 +1,4 @@
+import './reactions.css';
 import type { ClientVisit } from '@tidy-quill/contract/clients';
 import { Input } from 'antd';
 import { useState } from 'react';

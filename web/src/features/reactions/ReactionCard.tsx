@@ -1,3 +1,4 @@
+import './reactions.css';
 import { isOverdue, type Reaction } from '@tidy-quill/core/session';
 import { Button } from 'antd';
 import { useState } from 'react';

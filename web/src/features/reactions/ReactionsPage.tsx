@@ -1,3 +1,4 @@
+import './reactions.css';
 import { segmentsOf } from '@tidy-quill/core/session';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';

@@ -1,3 +1,4 @@
+import './reactions.css';
 import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
 import { lastFiredAt, onsetProblem, triageCase, type OnsetProblem } from '@tidy-quill/core/session';
 import { type ReportedHow } from '@tidy-quill/core/events';

@@ -1,3 +1,4 @@
+import './record.css';
 import { FilePdfOutlined, PrinterOutlined } from '@ant-design/icons';
 import type { RecordOpened } from '@tidy-quill/contract/record';
 import { visitReport, type ZoneReport } from '@tidy-quill/core/report';

@@ -1,3 +1,4 @@
+import './sendHome.css';
 import {
   CalendarOutlined,
   FilePdfOutlined,

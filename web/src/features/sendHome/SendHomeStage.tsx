@@ -1,3 +1,4 @@
+import './sendHome.css';
 import { HABITS, type Habit } from '@tidy-quill/core/aftercare';
 import { type NextVisit } from '@tidy-quill/core/course';
 import { isTestVisit } from '@tidy-quill/core/workflow';

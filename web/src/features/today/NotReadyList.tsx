@@ -1,3 +1,4 @@
+import './today.css';
 import type { ComingVisit } from '@tidy-quill/contract/today';
 import { Button } from 'antd';
 import { useState } from 'react';

@@ -1,3 +1,4 @@
+import './today.css';
 import { LeftOutlined, PhoneOutlined, RightOutlined } from '@ant-design/icons';
 import type { Attention, DayVisit } from '@tidy-quill/contract/today';
 import { STAGES } from '@tidy-quill/core/workflow';

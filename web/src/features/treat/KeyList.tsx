@@ -1,3 +1,4 @@
+import './treat.css';
 import { marksFor } from '@tidy-quill/core/reaction';
 import { MARK_WORDS } from '../../text';
 import { useOpenVisit } from '../visit/use-visit';

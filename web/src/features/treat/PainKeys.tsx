@@ -1,3 +1,4 @@
+import './treat.css';
 import { PAIN_SCORES, painMeaning } from '@tidy-quill/core/reaction';
 import { KeyButton } from '../../widgets/KeyButton';
 import { PAIN_KEYS } from './keys';

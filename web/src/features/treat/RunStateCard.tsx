@@ -1,3 +1,4 @@
+import './treat.css';
 import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';

@@ -1,3 +1,4 @@
+import './visit.css';
 import { INK_LEAST_WEEKS, intervalStateOf } from '@tidy-quill/core/course';
 import { lastSessions, stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';

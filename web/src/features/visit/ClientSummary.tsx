@@ -1,3 +1,4 @@
+import './visit.css';
 import { AVOIDED, avoidedIn, type InkFinding } from '@tidy-quill/core/look';
 import {
   hairDiameterUm,
@@ -40,6 +41,7 @@ import {
 import { Fact, Facts } from '../../widgets/Fact';
 import { useSignedIn } from '../../app/clinic-context';
 import { Alerts } from './Alerts';
+import { CancelVisit } from './CancelVisit';
 import { useOpenVisit } from './use-visit';
 
 /** What we know: the memory of the room, in lines that never move about. */
@@ -80,6 +82,7 @@ export function ClientSummary() {
           ? 'First session on this area'
           : `Session ${sessionDays(history) + 1} on this area`}
       </p>
+      <CancelVisit />
     </aside>
   );
 }

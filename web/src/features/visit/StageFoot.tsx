@@ -1,3 +1,4 @@
+import './visit.css';
 import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { useFreeEnter } from '../../widgets/use-free-enter';

@@ -1,3 +1,4 @@
+import './visit.css';
 import { STAGES, stageStates, type Stage, type StageState } from '@tidy-quill/core/workflow';
 import { Link } from 'react-router';
 import { STAGE_STATE_WORDS, STAGE_WORDS } from '../../text';

@@ -1,3 +1,4 @@
+import './visit.css';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { focusFirst } from '../../widgets/focus-first';
 

@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { LockedRun } from '../account/LockedRun';
+import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { ClientSummary } from './ClientSummary';
 import { LinkState } from './LinkState';
@@ -84,6 +85,11 @@ export function VisitPage() {
             <ZoneBar />
             <StageNav stage={after ? null : stage} />
             <LinkState />
+            {visit.visit.cancelled === null ? null : (
+              <Notice kind="stop" title="This visit was cancelled">
+                <p>{visit.visit.cancelled.reason}. Nothing can be added to it; book another.</p>
+              </Notice>
+            )}
             <Suspense fallback={<Skeleton active />}>
               {after ? (
                 <StagePage key={`${visitId} ${visit.area.id}`}>

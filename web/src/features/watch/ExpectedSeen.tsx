@@ -1,3 +1,4 @@
+import './watch.css';
 import { lastSessions, stepRule } from '@tidy-quill/core/plan';
 import type { Mark } from '@tidy-quill/core/reaction';
 import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/session';

@@ -1,3 +1,4 @@
+import './watch.css';
 import type { Grade, Mark } from '@tidy-quill/core/reaction';
 import type { MarkFound } from '@tidy-quill/core/events';
 import { InputNumber } from 'antd';

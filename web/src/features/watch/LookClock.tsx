@@ -1,3 +1,4 @@
+import './watch.css';
 import { secondLookDue } from '@tidy-quill/core/session';
 import { SECOND_LOOK_WORDS, spanText } from '../../text';
 import { useNow } from '../../widgets/use-now';

@@ -1,0 +1,63 @@
+import { refuseCancelling } from '@tidy-quill/core/workflow';
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { problemText } from '../../app/api';
+import { useCancelVisitMutation } from '../../app/visit-api';
+import { Dialog } from '../../widgets/Dialog';
+import { Field } from '../../widgets/Field';
+import { useOpenVisit } from './use-visit';
+
+/** Cancels the booking, for a reason, as long as nothing was fired. */
+export function CancelVisit() {
+  const { visit, client, zones } = useOpenVisit();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  const [cancel, { isLoading, error }] = useCancelVisitMutation();
+  const records = new Map(zones.map(({ area, record }) => [area.id, record]));
+  if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
+  const save = async () => {
+    const result = await cancel({ visitId: visit.id, reason });
+    if (result.error === undefined) void navigate(`/clients/${client.id}`);
+  };
+  return (
+    <>
+      <p className="no-print">
+        <Button size="small" onClick={() => setAsking(true)}>
+          Cancel this visit…
+        </Button>
+      </p>
+      {asking ? (
+        <Dialog
+          open
+          title="Cancel this visit"
+          okText="Cancel it, on the record"
+          cancelText="Keep it"
+          okButtonProps={{ disabled: reason.trim() === '' }}
+          confirmLoading={isLoading}
+          onOk={() => void save()}
+          onCancel={() => setAsking(false)}
+        >
+          <p>
+            What was asked so far is kept. Nothing more can be added to it, and a link to the
+            questions ends; to treat {client.givenName}, book another visit.
+          </p>
+          <Field label="Reason">
+            {(field) => (
+              <Input
+                {...field}
+                maxLength={500}
+                value={reason}
+                onChange={({ target }) => setReason(target.value)}
+              />
+            )}
+          </Field>
+          <p className="field-error" role="alert">
+            {error === undefined ? '' : problemText(error)}
+          </p>
+        </Dialog>
+      ) : null}
+    </>
+  );
+}
