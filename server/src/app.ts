@@ -163,7 +163,7 @@ export async function makeApplication(options: {
       }
       next();
     });
-    api.use(accountRoutes(db, { password: triesBy(pool, 'approval'), pin: triesBy(pool, 'pin') }));
+    api.use(accountRoutes(db, { password: triesBy(pool, 'own'), pin: triesBy(pool, 'pin') }));
     api.use(reads.handler);
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));

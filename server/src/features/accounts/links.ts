@@ -14,6 +14,7 @@ import { strongEnough } from './strength';
 
 const TOKEN_BYTES = 24;
 const LASTS_MS = 72 * 60 * 60 * 1000;
+const UNIQUE_VIOLATION = '23505';
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -78,15 +79,15 @@ export async function setByLink(db: Db, token: string, set: SetAccount): Promise
       .where(and(eq(accountLinks.id, before.link.id), ...open()))
       .returning({ id: accountLinks.id });
     if (used === undefined) throw gone();
-    const taken = await tx
-      .select({ id: staff.id })
-      .from(staff)
-      .where(eq(staff.signInName, signInName));
-    if (taken.some(({ id }) => id !== key.staffId)) throw atFault('signInName', 'is already taken');
     await tx
       .update(staff)
       .set({ name, signInName, passwordHash })
-      .where(and(eq(staff.clinicId, key.clinicId), eq(staff.id, key.staffId)));
+      .where(and(eq(staff.clinicId, key.clinicId), eq(staff.id, key.staffId)))
+      .catch((error: unknown) => {
+        // The key says so, however many choose one name at once; the link stays unused.
+        const { cause } = error as { cause?: { code?: string } };
+        throw cause?.code === UNIQUE_VIOLATION ? atFault('signInName', 'is already taken') : error;
+      });
     await audit(tx, [
       {
         ...key,

@@ -20,6 +20,8 @@ export interface Tries {
 const FREE = {
   name: 8,
   approval: 8,
+  // Passwords given again by whoever is signed in.
+  own: 8,
   pin: PIN_TRIES,
   address: 8,
   // A clinic's tablets share one address.
@@ -32,7 +34,7 @@ const REMEMBERED_S = 24 * 60 * 60;
 
 /**
  * Tries by what they are counted for: sign-ins by name and by address, approvals at somebody else's screen by the
- * supervisor's name and apart from their own sign-in, links by address. Each time the free ones are used up within a day
+ * supervisor's name and apart from their own sign-in, links by address, passwords given again by one's own name. Each time the free ones are used up within a day
  * the wait doubles: 10, 20, 40, then 60 minutes.
  */
 export function triesBy(pool: pg.Pool, keyPrefix: keyof typeof FREE): Tries {
