@@ -80,7 +80,9 @@ describe('behind a proxy that ends TLS', () => {
   it('signs in, with a cookie for https alone, and tells browsers to stay with https', async () => {
     const { status, headers } = await signIn();
     expect(status).toBe(200);
-    expect(headers['set-cookie']![0]).toMatch(/; Secure/);
+    // The session’s, and the tablet’s own.
+    expect(headers['set-cookie']).toHaveLength(2);
+    for (const each of headers['set-cookie']!) expect(each).toMatch(/; Secure/);
     expect(headers['strict-transport-security']).toBe('max-age=31536000');
   });
 
@@ -91,7 +93,8 @@ describe('behind a proxy that ends TLS', () => {
   });
 
   it('makes links of the public address, never of Host', async () => {
-    const cookie = (await signIn()).headers['set-cookie']![0]!.split(';')[0]!;
+    const set = (await signIn()).headers['set-cookie']!;
+    const cookie = set.map((each) => each.split(';')[0]).join('; ');
     const { visits } = (await through('GET', '/api/today', undefined, { cookie })).body as Day;
     const { id } = visits.find(({ client }) => client.name.includes('Yewbarrow'))!;
     const made = await through(
