@@ -82,7 +82,7 @@ describe('behind a proxy that ends TLS', () => {
     expect(status).toBe(200);
     // The session’s, and the tablet’s own.
     expect(headers['set-cookie']).toHaveLength(2);
-    for (const each of headers['set-cookie']!) expect(each).toMatch(/; Secure/);
+    for (const each of [headers['set-cookie']!].flat()) expect(each).toMatch(/; Secure/);
     expect(headers['strict-transport-security']).toBe('max-age=31536000');
   });
 
@@ -93,7 +93,7 @@ describe('behind a proxy that ends TLS', () => {
   });
 
   it('makes links of the public address, never of Host', async () => {
-    const set = (await signIn()).headers['set-cookie']!;
+    const set = [(await signIn()).headers['set-cookie']!].flat();
     const cookie = set.map((each) => each.split(';')[0]).join('; ');
     const { visits } = (await through('GET', '/api/today', undefined, { cookie })).body as Day;
     const { id } = visits.find(({ client }) => client.name.includes('Yewbarrow'))!;
