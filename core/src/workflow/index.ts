@@ -1,4 +1,5 @@
 export * from './cancel';
+export * from './end-question';
 export * from './fast-lane';
 export * from './judge';
 export * from './judge-zone';

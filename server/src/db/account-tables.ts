@@ -6,19 +6,12 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { oneOf } from './one-of';
-import { clinics, staff } from './schema';
-
-const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
-
-const clinicId = () =>
-  uuid('clinic_id')
-    .notNull()
-    .references(() => clinics.id);
+import { clinicId, moment } from './columns';
+import { staff } from './schema';
 
 /** What proves who somebody is besides their password; never told of in the trail with its value. */
 export const accountSecrets = pgTable(

@@ -6,18 +6,11 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { clinics, staff, visits } from './schema';
-
-const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
-
-const clinicId = () =>
-  uuid('clinic_id')
-    .notNull()
-    .references(() => clinics.id);
+import { clinicId, moment } from './columns';
+import { staff, visits } from './schema';
 
 /** Links with which a client may answer ahead of a visit, once. Only a hash of the token is kept. */
 export const invitations = pgTable(

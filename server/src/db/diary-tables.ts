@@ -6,19 +6,12 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { oneOf } from './one-of';
-import { clinics, photos, staff, visits } from './schema';
-
-const moment = (name: string) => timestamp(name, { withTimezone: true });
-
-const clinicId = () =>
-  uuid('clinic_id')
-    .notNull()
-    .references(() => clinics.id);
+import { clinicId, moment } from './columns';
+import { photos, staff, visits } from './schema';
 
 /** Links with which a client keeps a diary of the healing for some weeks. Only a hash of the token is kept. */
 export const diaryLinks = pgTable(

@@ -128,6 +128,15 @@ export async function invited(
   return { id, person, password };
 }
 
+/** The id of somebody by the name that they sign in with. */
+export async function staffIdOf(app: Application, signInName: string): Promise<string> {
+  const { rows } = await app.connection.pool.query<{ id: string }>(
+    'select id from staff where sign_in_name = $1',
+    [signInName],
+  );
+  return rows[0]!.id;
+}
+
 /** Another server beside one that runs, on the same database. */
 export async function startBeside({ databaseUrl }: Application, consoles: ConsoleSettings = {}) {
   const connection = connectAsApplication({ databaseUrl });

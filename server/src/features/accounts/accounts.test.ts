@@ -15,6 +15,7 @@ import {
   startApplication,
   type Application,
   type Person,
+  staffIdOf,
 } from '../../testing/application';
 import { lineAt } from '../../testing/line';
 
@@ -32,13 +33,7 @@ const invite = (role: string, name = 'Fabian Rookwhistle') =>
   owner.post('/api/clinic/staff', { id: v7(), name, role });
 const set = (token: string, fields: object) =>
   app.person().post(`/api/account/${token}`, { signInName: 'fabian', password: STRONG, ...fields });
-const idOf = async (signInName: string) =>
-  (
-    await app.connection.pool.query<{ id: string }>(
-      'select id from staff where sign_in_name = $1',
-      [signInName],
-    )
-  ).rows[0]!.id;
+const idOf = (signInName: string) => staffIdOf(app, signInName);
 const me = async (person: Person) => (await person.get('/api/me')).body as SignedIn;
 const account = async (person: Person) => (await person.get('/api/me/account')).body as OwnAccount;
 
@@ -116,7 +111,7 @@ describe('a password', () => {
     expect((await other.post('/api/sign-in', { name: 'change', password })).status).toBe(401);
   });
 
-  it('is set anew by the owner’s link, by the same sign-in name', async () => {
+  it('is reset by the owner’s link, and the sign-in name stays', async () => {
     const { id, person, password } = await invited(app, {
       ...{ name: 'For Getful', signInName: 'forgetful', role: 'technician' },
     });

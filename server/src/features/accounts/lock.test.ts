@@ -3,7 +3,12 @@ import type { Day } from '@tidy-quill/contract/today';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PASSWORD } from '../../db/demo/people';
-import { startApplication, type Application, type Person } from '../../testing/application';
+import {
+  startApplication,
+  type Application,
+  type Person,
+  staffIdOf,
+} from '../../testing/application';
 import { lineAt } from '../../testing/line';
 
 let app: Application;
@@ -12,13 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-const idOf = async (signInName: string) =>
-  (
-    await app.connection.pool.query<{ id: string }>(
-      'select id from staff where sign_in_name = $1',
-      [signInName],
-    )
-  ).rows[0]!.id;
+const idOf = (signInName: string) => staffIdOf(app, signInName);
 const me = async (person: Person) => (await person.get('/api/me')).body as SignedIn;
 
 describe('a locked tablet', () => {

@@ -58,7 +58,7 @@ export function accountRoutes(
 ): Router {
   const router = Router();
 
-  /** The account, its password checked anew where it is given. */
+  /** The account; its password is checked where one is given. */
   const account = async (request: Request, password?: string) => {
     const { clinicId, staffId } = actorOf(request);
     const [row] = await db

@@ -7,7 +7,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { useAccountLinkQuery, useSetAccountMutation } from './account-api';
 import { SecretForm } from './SecretForm';
 
-/** What somebody sees who was invited, or whose password is to be set anew. */
+/** What somebody sees who was invited, or whose password is to be reset. */
 export function AccountLinkPage() {
   return (
     <ByLink>

@@ -106,7 +106,7 @@ function NewLink({ of, onClose }: { of: StaffListed; onClose: () => void }) {
   return (
     <Dialog
       open
-      title={of.invited ? `Invite ${of.name} anew` : `Set the password of ${of.name} anew`}
+      title={of.invited ? `New invitation for ${of.name}` : `Reset the password of ${of.name}`}
       okText="Make the link"
       confirmLoading={isLoading}
       onOk={() =>

@@ -2,6 +2,7 @@ import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
 import { earlyPulses, type RunState } from '@tidy-quill/core/session';
 import { type CellEnd } from '@tidy-quill/core/events';
+import { endAsks } from '@tidy-quill/core/workflow';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, passesText, spanText, spotText } from '../../text';
@@ -80,8 +81,9 @@ export function TreatStage() {
     void navigate(pathOf('watch'));
   });
   const left = cells.filter((cell) => cell.run.ended === null).length;
-  const short = session.givenPulses < session.plannedPulses;
-  const end = () => (left > 0 && (cells.length > 1 || short) ? setEnding(true) : endNow());
+  const { givenPulses, plannedPulses } = session;
+  const asksFirst = endAsks({ openCells: left, cells: cells.length, givenPulses, plannedPulses });
+  const end = () => (asksFirst ? setEnding(true) : endNow());
   return (
     <>
       <div className="stage treat">
