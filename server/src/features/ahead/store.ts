@@ -29,6 +29,7 @@ export async function invite(
   id: string,
   origin: string,
 ): Promise<Invitation & { readonly messageId: string }> {
+  if (visit.cancelled !== null) throw cancelled();
   const { clinicId, staffId } = actor;
   const starts = dayjs(visit.startsAt);
   if (starts.isBefore(dayjs())) {
@@ -78,6 +79,10 @@ export async function endInvitations(
     .set({ expiresAt: new Date() })
     .where(and(eq(invitations.clinicId, clinicId), eq(invitations.visitId, visitId), open));
 }
+
+/** A cancelled visit takes nothing more. */
+export const cancelled = () =>
+  new HttpProblem('refused-by-rule', 'This visit was cancelled', { detail: 'Book another.' });
 
 const used = () =>
   new HttpProblem('not-found', 'This link has been used, has run out, or is not one of ours', {

@@ -33,6 +33,8 @@ describe('a visit that is cancelled', () => {
       { id: v7(), at: new Date().toISOString(), body: note },
     ]);
     expect(more).toMatchObject({ status: 422, body: { title: 'This visit was cancelled' } });
+    const another = await person.post(`/api/visits/${visit.id}/invitation`, { id: v7() });
+    expect(another.body).toMatchObject({ title: 'This visit was cancelled' });
     if (link.status === 201) {
       const token = (link.body as { url: string }).url.split('/').at(-1);
       expect((await app.person().get(`/api/ahead/${token}`)).status).toBe(404);

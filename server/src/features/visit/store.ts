@@ -27,7 +27,7 @@ import type { Actor } from '../../http/session';
 import { paceInForce } from '../catalogue/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
-import { endInvitations } from '../ahead/store';
+import { cancelled, endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf, eventsSince } from './events';
@@ -89,9 +89,6 @@ export async function cancelVisit(
     await endInvitations(tx, clinicId, visitId);
   });
 }
-
-const cancelled = () =>
-  new HttpProblem('refused-by-rule', 'This visit was cancelled', { detail: 'Book another.' });
 
 /** Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction. */
 export async function bookVisit(

@@ -1,7 +1,7 @@
 import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/workflow';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useEffect, type ComponentType } from 'react';
-import { Navigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { LockedRun } from '../account/LockedRun';
 import { Notice } from '../../widgets/Notice';
@@ -72,6 +72,7 @@ export function VisitPage() {
     );
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
+  if (visit.visit.cancelled !== null) return <Cancelled visit={visit} />;
   const after = stage === 'reactions';
   if (!after && !isStage(stage))
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
@@ -85,11 +86,6 @@ export function VisitPage() {
             <ZoneBar />
             <StageNav stage={after ? null : stage} />
             <LinkState />
-            {visit.visit.cancelled === null ? null : (
-              <Notice kind="stop" title="This visit was cancelled">
-                <p>{visit.visit.cancelled.reason}. Nothing can be added to it; book another.</p>
-              </Notice>
-            )}
             <Suspense fallback={<Skeleton active />}>
               {after ? (
                 <StagePage key={`${visitId} ${visit.area.id}`}>
@@ -107,6 +103,27 @@ export function VisitPage() {
           </section>
         </div>
       </RoomConsole>
+    </VisitContext>
+  );
+}
+
+/** A visit that was cancelled: nothing of it is to be worked at any more. */
+function Cancelled({ visit }: { visit: OpenVisit }) {
+  const { id, cancelled } = visit.visit;
+  return (
+    <VisitContext value={visit}>
+      <div className="visit-layout">
+        <ClientSummary />
+        <section className="stage-column" aria-label="What we do now">
+          <Notice kind="stop" title="This visit was cancelled">
+            <p>{cancelled?.reason}. Nothing can be added to it; book another.</p>
+          </Notice>
+          <p>
+            <Link to={`/clients/${visit.client.id}`}>Open the client</Link> ·{' '}
+            <Link to={`/visits/${id}/record`}>The record</Link>
+          </p>
+        </section>
+      </div>
     </VisitContext>
   );
 }
