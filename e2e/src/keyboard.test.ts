@@ -20,6 +20,19 @@ afterAll(async () => {
   await app.close();
 });
 
+const EARLY_ON_MAIN_BUTTON = `
+  const [answer] = arguments;
+  const tell = () => answer(document.activeElement.innerText);
+  document.addEventListener('animationend', ({ target }) => {
+    if (target.role === 'dialog') requestAnimationFrame(() => requestAnimationFrame(tell));
+  });
+  const look = () => {
+    const button = document.querySelector('[role="dialog"] .ant-btn-primary');
+    if (button === null) requestAnimationFrame(look);
+    else button.focus();
+  };
+  look();`;
+
 describe('before the session', () => {
   it('a visit goes from the list to Plan', async () => {
     await browser.open('/');
@@ -81,6 +94,8 @@ describe('after the session', () => {
     await browser.keys('p');
     await browser.see('TREATING');
     await browser.keys('.');
+    // Somebody quick is on the button before the dialog has done opening: it stays theirs.
+    expect(await browser.driver.executeAsyncScript(EARLY_ON_MAIN_BUTTON)).toContain('End, leave');
     await hand.enter('End, leave');
     await browser.see('Second look');
     await browser.keys('r', '1');

@@ -64,6 +64,15 @@ describe('a blister that is phoned in, then fever, then closed', () => {
   });
 });
 
+// The diary is not read again before it is let go: what must stay in sight may not wait for that.
+const HOLD_READING = `
+  const real = window.fetch;
+  const held = new Promise((go) => { window.release = go; });
+  window.fetch = async (request, ...more) => {
+    if (request.method === 'GET') await held;
+    return real(request, ...more);
+  };`;
+
 describe('the client’s phone', () => {
   let phone: Browser;
   const question = (id: string) => `//*[@data-question="${id}"]`;
@@ -110,6 +119,7 @@ describe('the client’s phone', () => {
       await phone.see('Do not wait for our answer');
       await phone.press('worse', '//*[@class="choice"][1]');
       await phone.press('blister', '//*[contains(., "What do you see?")]/..');
+      await phone.driver.executeScript(HOLD_READING);
       await phone.press('Send it to the clinic');
       await phone.see('Thank you, it has arrived');
       const shown = await phone.driver.executeScript<boolean>(
@@ -117,6 +127,7 @@ describe('the client’s phone', () => {
          return top >= 0 && bottom <= innerHeight;`,
       );
       expect(shown).toBe(true);
+      await phone.driver.executeScript('release()');
       await phone.press('Correct this');
       await phone.press('wet or weeping skin');
       await phone.press('Send the correction');

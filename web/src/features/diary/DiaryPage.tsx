@@ -5,6 +5,7 @@ import {
   isUrgentAtHome,
   REACTION_SIGNS,
   SEEN_AT_HOME,
+  type HomeEntry,
   type ReactionSign,
   type SeenAtHome,
   type Trend,
@@ -87,16 +88,17 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
   const { trend, seen, signs, note, photoIds, replaces } = draft;
   const day = daysBetween(page.treatedOn, page.today);
-  const last = page.entries[0];
-  // Stays after it was sent, and after a reload, until a later entry says otherwise.
+  // Stays after it was sent, while the page is read again, and after a reload, until a later entry says otherwise.
+  const [sent, setSent] = useState<HomeEntry | undefined>();
   const told = { ...draft, trend: draft.trend ?? 'same' };
-  const urgent = [told, ...(last === undefined ? [] : [last])].some((entry) =>
-    isUrgentAtHome(entry, page.job),
+  const urgent = [told, sent, page.entries[0]].some(
+    (entry) => entry !== undefined && isUrgentAtHome(entry, page.job),
   );
   const keep = async () => {
     if (trend === null) return;
     const entry = { ...draft, trend, seen: [...seen], signs: [...signs], photoIds: [...photoIds] };
     if ((await write({ ...entry, token })).error !== undefined) return;
+    setSent(entry);
     clear();
     setDraft(empty());
     onKept();
