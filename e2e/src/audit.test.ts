@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { keyboard, openVisit, signIn } from './walk';
+import { keyboard, openClient, openVisit, signIn } from './walk';
 
 let app: Application;
 let technician: Browser;
@@ -25,8 +25,7 @@ describe('who looked at a client', () => {
     await signIn(technician);
     await openVisit(technician, 'Candlewick');
     await signIn(supervisor, 'caspian');
-    await supervisor.press('Clients');
-    await supervisor.press('Candlewick', '//table');
+    await openClient(supervisor, 'Candlewick');
     await supervisor.press('Export');
     await supervisor.press('Who looked at it');
     await supervisor.see('Only Thisbe Candlewick');
@@ -41,8 +40,7 @@ describe('who looked at a client', () => {
   });
 
   it('tells of an edit with what stood before, found by keys alone', async () => {
-    await technician.press('Clients');
-    await technician.press('Candlewick', '//table');
+    await openClient(technician, 'Candlewick');
     await technician.press('Edit');
     await technician.fill('Telephone', '01632 960 555');
     await technician.press('Save', '//div[@role="dialog"]');

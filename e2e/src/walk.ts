@@ -57,6 +57,14 @@ export async function newClient(
   await browser.see('Send home', RIBBON);
 }
 
+/** Opens a client's page from the list of clients, once that has taken the place of whatever table was there before. */
+export async function openClient(browser: Browser, name: string): Promise<void> {
+  await browser.press('Clients');
+  await browser.see('Add client');
+  await browser.press(name, '//table');
+  await browser.see('Export');
+}
+
 /** Opens a visit of today's list. */
 export async function openVisit(browser: Browser, client: string): Promise<void> {
   await browser.press(client, '//table');

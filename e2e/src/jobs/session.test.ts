@@ -12,6 +12,7 @@ import {
   signConsent,
   signIn,
   SOON,
+  openClient,
 } from '../walk';
 import { inSteps } from './steps';
 
@@ -46,9 +47,7 @@ describe('both legs in motion', () => {
   const CELLS = '//*[@class="cell-map"]';
 
   it('are asked about, looked at, planned, treated cell by cell, and sent home', async () => {
-    await browser.press('Clients');
-    await browser.press('Gullfeather', '//table');
-    await browser.see('Export');
+    await openClient(browser, 'Gullfeather');
     await browser.press('Book a visit');
     await browser.press('Book and open');
     await browser.see('Send home', RIBBON);
