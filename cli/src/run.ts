@@ -1,6 +1,6 @@
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
-import { PlanInputs } from '@tidy-quill/contract/visit';
+import { PlanInputs } from '@tidy-quill/contract/event-bodies';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';

@@ -36,9 +36,9 @@ const ReactionReport = v.object({
 const kind = <K extends string>(name: K) => v.literal(name);
 
 /** What is recorded after the last pulse: advice given, reactions followed, additions and signatures. */
-export const AFTER_EVENTS = [
-  v.object({ kind: kind('adviceGiven'), by: v.picklist(['print', 'pdf', 'message']) }),
-  v.object({
+export const AFTER_EVENTS = {
+  adviceGiven: v.object({ kind: kind('adviceGiven'), by: v.picklist(['print', 'pdf', 'message']) }),
+  reactionReported: v.object({
     kind: kind('reactionReported'),
     how: v.picklist(REPORTED_HOW),
     report: ReactionReport,
@@ -47,7 +47,7 @@ export const AFTER_EVENTS = [
     note: note(1000),
     fromDiary: v.optional(Id),
   }),
-  v.object({
+  reactionFollowed: v.object({
     kind: kind('reactionFollowed'),
     reactionId: Id,
     how: v.picklist(REPORTED_HOW),
@@ -60,22 +60,22 @@ export const AFTER_EVENTS = [
     note: note(1000),
     againAt: v.nullable(Moment),
   }),
-  v.object({
+  reactionClosed: v.object({
     kind: kind('reactionClosed'),
     reactionId: Id,
     outcome: v.picklist(REACTION_OUTCOMES),
     note: note(1000),
   }),
-  v.object({
+  amended: v.object({
     kind: kind('amended'),
     about: v.nullable(Id),
     text: line(1000),
     reason: line(500),
   }),
-  v.object({
+  recordSigned: v.object({
     kind: kind('recordSigned'),
     signature: Signature,
     digest: v.pipe(v.string('must be text'), v.hash(['sha256'], 'must be a digest')),
     entries: v.optional(whole(0, 1e6)),
   }),
-] as const;
+} as const;

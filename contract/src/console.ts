@@ -1,7 +1,7 @@
 import type { ConsoleView } from '@tidy-quill/core/console';
 import * as v from 'valibot';
 import { line, Moment, number, whole } from './text';
-import { ConsoleSetting } from './visit';
+import { ConsoleSetting } from './event-bodies';
 
 /**
  * The protocol between a laser console and its bridge: TCP, one JSON object a line, UTF-8. A console greets, then tells its

@@ -243,6 +243,17 @@ const InkProtocol = v.object({
   wavelengthsAVisit: whole(1, 5),
 }) satisfies v.GenericSchema<unknown, InkProtocolCore>;
 
+/** How long each part of a session takes, and until when a press can be taken back. */
+export const Pace = v.object({
+  allowedGapShare: number(0, 0.2),
+  secondsPerMove: number(0, 60),
+  pulsesPerMove: number(1, 1000),
+  gelSecondsPer100Cm2: number(0, 600),
+  checkSeconds: number(0, 3600),
+  painMinutes: v.optional(number(0.5, 30)),
+  undoMinutes: v.optional(number(0, 120)),
+});
+
 export const Protocol = v.object({
   ink: v.optional(InkProtocol),
   rows: v.pipe(
@@ -262,15 +273,7 @@ export const Protocol = v.object({
     pulsedLightInMotion: v.optional(Habit),
     suction: v.optional(Habit),
   }),
-  pace: v.object({
-    allowedGapShare: number(0, 0.2),
-    secondsPerMove: number(0, 60),
-    pulsesPerMove: number(1, 1000),
-    gelSecondsPer100Cm2: number(0, 600),
-    checkSeconds: number(0, 3600),
-    painMinutes: v.optional(number(0.5, 30)),
-    undoMinutes: v.optional(number(0, 120)),
-  }),
+  pace: Pace,
   margins: v.object({
     usual: number(0.1, 0.8),
     darkSkin: number(0.1, 0.8),

@@ -46,7 +46,7 @@ export const History = v.object({
   medicines: Medicines,
 }) satisfies v.GenericSchema<unknown, CoreHistory>;
 
-const Wait = v.union(
+export const Wait = v.union(
   [v.strictObject({ days: whole(1, 3650) }), v.strictObject({ months: whole(1, 120) })],
   'must be days or months, not both',
 );
@@ -118,15 +118,18 @@ export function uncovered(rules: readonly CoreRule[]): readonly string[] {
   return missing;
 }
 
+/** A clinic's rules, whether or not they speak of every question. */
+export const SuitabilityShape = v.object({
+  rules: listOf(Rule),
+  substances: listOf(Substance),
+  ages: v.pipe(
+    v.object({ least: whole(0, 30), alone: whole(0, 30) }),
+    v.check(({ least, alone }) => least <= alone, 'must have least at or below alone'),
+  ),
+});
+
 export const SuitabilityRules = v.pipe(
-  v.object({
-    rules: listOf(Rule),
-    substances: listOf(Substance),
-    ages: v.pipe(
-      v.object({ least: whole(0, 30), alone: whole(0, 30) }),
-      v.check(({ least, alone }) => least <= alone, 'must have least at or below alone'),
-    ),
-  }),
+  SuitabilityShape,
   v.rawCheck(({ dataset, addIssue }) => {
     if (!dataset.typed) return;
     const missing = uncovered(dataset.value.rules);

@@ -62,8 +62,9 @@ function asked({ asked: said, words }: VisitReport, names: SheetNames): SheetSec
       label: stamp(said, names),
       text: yes.length === 0 ? 'No to every question.' : `Yes to: ${yes.join(' · ')}`,
     });
-    if ((said.medicines ?? []).length > 0) {
-      const list = said.medicines.map(({ name }) => name).join(', ');
+    const medicines = said.medicines ?? [];
+    if (medicines.length > 0) {
+      const list = medicines.map(({ name }) => name).join(', ');
       lines.push({ label: 'Medicines', text: list });
     }
     for (const { rule, outcome } of said.assessment?.findings ?? []) {

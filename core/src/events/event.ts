@@ -84,7 +84,8 @@ export type EventBody =
   | {
       readonly kind: 'answersGiven';
       readonly answers: Answers;
-      readonly medicines: readonly Medicine[];
+      /** Null in answers of before medicines were named. */
+      readonly medicines: readonly Medicine[] | null;
       /** The day they count for. */
       readonly on: Day;
       /** The answers from home that these confirm; null where they were asked here. */
@@ -150,8 +151,7 @@ export type EventBody =
       readonly kind: 'numbingChanged';
       readonly on: boolean;
       readonly areaCm2: number;
-      /** Cream where absent. */
-      readonly by?: NumbingKind | undefined;
+      readonly by: NumbingKind;
     }
   /** What the console shows was read aloud by somebody, or told by the console itself, and compared. */
   | {
@@ -300,6 +300,9 @@ export const INCIDENTS = [
 export type IncidentKind = (typeof INCIDENTS)[number];
 
 export type EventKind = EventBody['kind'];
+
+/** What events of one kind hold. */
+export type BodyOf<K extends EventKind> = Extract<EventBody, { readonly kind: K }>;
 
 export interface VisitEvent {
   /** UUIDv7 made by whoever recorded it. */

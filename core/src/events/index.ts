@@ -2,3 +2,4 @@ export * from './after-visit';
 export * from './event';
 export * from './event-order';
 export * from './kinds';
+export * from './versions';

@@ -16,11 +16,15 @@ import {
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import type { CheckId } from '../prepare';
-import { type AcceptedPlan, type EventBody, inOrder, type VisitEvent } from '../events';
+import {
+  type AcceptedPlan,
+  type BodyOf,
+  type EventBody,
+  inOrder,
+  type VisitEvent,
+} from '../events';
 import { changedSince } from '../workflow';
 import type { SkinAnswer, StopCause } from '../reaction';
-
-type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
 
 /** When and by whom something was recorded. */
 interface Stamp {
@@ -97,13 +101,15 @@ export interface VisitReport {
   /** Everyone who recorded anything, in order of appearance. */
   readonly staffIds: readonly string[];
   /** Answers given last, with what they meant. */
-  readonly asked: (Of<'answersGiven'> & Stamp) | null;
-  readonly words: readonly ((Of<'stopOverridden'> | Of<'reactionAgreed'> | Of<'spotWaived'>) &
+  readonly asked: (BodyOf<'answersGiven'> & Stamp) | null;
+  readonly words: readonly ((
+    BodyOf<'stopOverridden'> | BodyOf<'reactionAgreed'> | BodyOf<'spotWaived'>
+  ) &
     Stamp)[];
-  readonly sentHome: (Of<'sentHome'> & Stamp) | null;
+  readonly sentHome: (BodyOf<'sentHome'> & Stamp) | null;
   readonly given: VisitRecord['given'];
-  readonly amendments: readonly (Of<'amended'> & Stamp)[];
-  readonly signatures: readonly (Of<'recordSigned'> & Stamp)[];
+  readonly amendments: readonly (BodyOf<'amended'> & Stamp)[];
+  readonly signatures: readonly (BodyOf<'recordSigned'> & Stamp)[];
   /** Whether something clinical came after the last signature. */
   readonly changedSinceSigned: boolean;
 }
@@ -113,7 +119,9 @@ export function visitReport(events: readonly VisitEvent[], bookedId: string): Vi
   const ordered = standing(inOrder(events));
   const all = <K extends EventBody['kind']>(...kinds: readonly K[]) =>
     ordered.flatMap((event) =>
-      kinds.includes(event.body.kind as K) ? [{ ...(event.body as Of<K>), ...stampOf(event) }] : [],
+      kinds.includes(event.body.kind as K)
+        ? [{ ...(event.body as BodyOf<K>), ...stampOf(event) }]
+        : [],
     );
   const signatures = all('recordSigned');
   const zones = zonesOf(events, bookedId).map((id) => zoneSheet(events, ordered, id, bookedId));

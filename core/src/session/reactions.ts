@@ -1,14 +1,12 @@
 import { SITES } from '../sites';
 import { workingSkin } from '../plan';
 import { triage, type ReactionReport, type Triage, type TriageCase } from '../reaction';
-import type { EventBody, ReactionOutcome, VisitEvent } from '../events';
+import type { BodyOf, EventBody, ReactionOutcome, VisitEvent } from '../events';
 import { lastFiredAt } from './onset';
 import { shortestNm } from './shortest-nm';
 import type { VisitRecord } from './visit-record';
 
-type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
-
-type Followed = Of<'reactionReported'> | Of<'reactionFollowed'> | Of<'reactionClosed'>;
+type Followed = BodyOf<'reactionReported'> | BodyOf<'reactionFollowed'> | BodyOf<'reactionClosed'>;
 
 /** Whether an event reports a reaction, follows one or closes it. */
 export const isReactionStep = (body: EventBody): body is Followed =>

@@ -1,12 +1,12 @@
 import type { Setting } from '../plan';
 import { asShown, CHECK_IDS } from '../prepare';
 import { assess, STANDARD_SUITABILITY, type Answers } from '../suitability';
-import type { EventBody } from '../events';
+import type { BodyOf, EventBody } from '../events';
 
 const ON = '2026-11-24';
 
 /** Answers given for hair on the body of an adult, judged by the rules that ship. */
-export const answersGiven = (answers: Answers): Extract<EventBody, { kind: 'answersGiven' }> => ({
+export const answersGiven = (answers: Answers): BodyOf<'answersGiven'> => ({
   kind: 'answersGiven',
   answers,
   medicines: [],

@@ -179,7 +179,7 @@ describe('what is made ready', () => {
   });
 
   it('waits for numbing cream to come off', () => {
-    const on: EventBody = { kind: 'numbingChanged', on: true, areaCm2: 100 };
+    const on = { kind: 'numbingChanged', on: true, areaCm2: 100, by: 'cream' } as const;
     const wiped: EventBody = { kind: 'checkTicked', check: 'numbing', done: true };
     const before = prepared(...ticks, [6, shown(16)], [7, on], [8, wiped]);
     expect(before).toMatchObject({ numbed: true, complete: false });

@@ -1,7 +1,7 @@
 import type { Setting } from '../plan';
 import { energyJ } from '../units';
 import { MARK_MEANING, painMeaning, type Mark, type StopCause } from '../reaction';
-import type { CellEnd, EventBody, PressBody, VisitEvent } from '../events';
+import type { BodyOf, CellEnd, PressBody, VisitEvent } from '../events';
 import { withInterval, type Intervals } from './intervals';
 
 export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended';
@@ -54,7 +54,7 @@ export interface Run {
   readonly cells: ReadonlyMap<number, CellRun>;
   /** Since when the clock of this cell runs; null while it stands. */
   readonly runningSince: string | null;
-  readonly declined: readonly Extract<EventBody, { kind: 'stepDeclined' }>[];
+  readonly declined: readonly BodyOf<'stepDeclined'>[];
   readonly pains: readonly { readonly at: string; readonly score: number }[];
   readonly marks: readonly { readonly at: string; readonly mark: Mark }[];
   /** What the session began with; null before it did. */

@@ -1,12 +1,6 @@
 import { medicineKey } from '../plan';
 import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
-import {
-  type AcceptedPlan,
-  type EventBody,
-  type Findings,
-  inOrder,
-  type VisitEvent,
-} from '../events';
+import { type AcceptedPlan, type BodyOf, type Findings, inOrder, type VisitEvent } from '../events';
 import { harmLater } from './harm-later';
 import { readingsIn } from './planned-spots';
 import { withStale, type StaleReason } from './stale-plan';
@@ -18,17 +12,15 @@ import type { TestSpot } from '../spot';
 import { isStop, type Assessment, type History } from '../suitability';
 import type { Day } from '../units';
 
-type Of<K extends EventBody['kind']> = Extract<EventBody, { kind: K }>;
-
 /** A visit, or one zone of it, rebuilt from its events alone. */
 export interface VisitRecord {
   /** What the client said; null until asked. */
   readonly history: History | null;
   /** What it means; null until it was worked out. */
   readonly assessment: Assessment | null;
-  readonly override: Of<'stopOverridden'> | null;
+  readonly override: BodyOf<'stopOverridden'> | null;
   /** The supervisor's approval after a reaction last time. */
-  readonly agreed: Of<'reactionAgreed'> | null;
+  readonly agreed: BodyOf<'reactionAgreed'> | null;
   readonly findings: Findings | null;
   readonly plan: AcceptedPlan | null;
   /** What answers, findings or test spots have changed since the plan was accepted; empty where it still fits. */
@@ -39,30 +31,36 @@ export interface VisitRecord {
   readonly planBasis: PlanBasis | null;
   /** Test spots of this visit, in order of time. */
   readonly spots: readonly TestSpot[];
-  readonly waived: Of<'spotWaived'> | null;
+  readonly waived: BodyOf<'spotWaived'> | null;
   /** What was made ready for this plan, and by whom and when. */
   readonly ready: ReadonlyMap<CheckId, { readonly at: string; readonly staffId: string }>;
   readonly numbing: Numbing | null;
   /** What the console showed when it was last compared. */
   readonly shown:
-    | (Of<'settingsRead'> & {
+    | (BodyOf<'settingsRead'> & {
         readonly at: string;
         /** Whether it was as planned, or as dialled in since, when it was read. */
         readonly agreed: boolean;
       })
     | null;
-  readonly incidents: readonly (Of<'incident'> & { readonly at: string; readonly id: string })[];
+  readonly incidents: readonly (BodyOf<'incident'> & {
+    readonly at: string;
+    readonly id: string;
+  })[];
   readonly run: Run;
   /** What was done of this session with plans before the present one, in order. */
   readonly segments: readonly WavelengthSegment[];
   /** How far each colour of ink has faded, as it was last seen; null where nobody looked. */
-  readonly fading: Of<'fadingSeen'> | null;
+  readonly fading: BodyOf<'fadingSeen'> | null;
   /** The last look at the skin within the visit. */
-  readonly watched: Of<'watched'> | null;
+  readonly watched: BodyOf<'watched'> | null;
   /** Every such look, in order of time. */
-  readonly looks: readonly (Of<'watched'> & { readonly at: string; readonly staffId: string })[];
-  readonly sentHome: Of<'sentHome'> | null;
-  readonly given: readonly { readonly at: string; readonly by: Of<'adviceGiven'>['by'] }[];
+  readonly looks: readonly (BodyOf<'watched'> & {
+    readonly at: string;
+    readonly staffId: string;
+  })[];
+  readonly sentHome: BodyOf<'sentHome'> | null;
+  readonly given: readonly { readonly at: string; readonly by: BodyOf<'adviceGiven'>['by'] }[];
   /** Told of or seen later, in the order in which they were. */
   readonly reactions: readonly Reaction[];
 }
@@ -287,14 +285,14 @@ function agrees({ plan, run }: VisitRecord, shown: ConsoleSetting): boolean {
 
 function withNumbing(
   before: Numbing | null,
-  { on, areaCm2, by = 'cream' }: Of<'numbingChanged'>,
+  { on, areaCm2, by }: BodyOf<'numbingChanged'>,
   at: string,
 ): Numbing | null {
   if (on) return { by, areaCm2, onAt: at, offAt: null };
   return before === null ? null : { ...before, offAt: at };
 }
 
-function withReading(spot: TestSpot, { id, at }: VisitEvent, body: Of<'spotRead'>): TestSpot {
+function withReading(spot: TestSpot, { id, at }: VisitEvent, body: BodyOf<'spotRead'>): TestSpot {
   if (spot.id !== body.spotId) return spot;
   const { kind: _kind, spotId: _spot, ...read } = body;
   return { ...spot, readings: [...spot.readings, { id, at, ...read }] };

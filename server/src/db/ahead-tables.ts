@@ -1,10 +1,11 @@
-import type { History } from '@tidy-quill/core/suitability';
+import { CONTENT_VERSION } from '@tidy-quill/contract/kept-contents';
 import {
   foreignKey,
   index,
   jsonb,
   pgTable,
   primaryKey,
+  smallint,
   text,
   uniqueIndex,
   uuid,
@@ -42,7 +43,8 @@ export const aheadAnswers = pgTable(
     visitId: uuid('visit_id').notNull(),
     invitationId: uuid('invitation_id').notNull(),
     givenAt: moment('given_at').notNull().defaultNow(),
-    history: jsonb('history').$type<History>().notNull(),
+    historyVersion: smallint('history_version').notNull().default(CONTENT_VERSION),
+    history: jsonb('history').$type<unknown>().notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.clinicId, t.id] }),

@@ -1,3 +1,4 @@
+import { readBody, type KeptBody } from '@tidy-quill/contract/kept-bodies';
 import type { ClientOpened, ClientPage } from '@tidy-quill/contract/clients';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { readFile } from 'node:fs/promises';
@@ -63,6 +64,18 @@ describe('the data of the release before', () => {
       'select visit_id from visit_status where unreadable',
     );
     expect(rows).toEqual([]);
+  });
+
+  it('is read entry by entry as it was kept, numbing by cream where nothing else was said', async () => {
+    const { rows } = await app.connection.pool.query<KeptBody & { body: { kind: string } }>(
+      'select kind, version, body from visit_events',
+    );
+    const numbed = rows.filter(({ kind }) => kind === 'numbingChanged');
+    expect(rows.length).toBeGreaterThan(500);
+    for (const row of rows) {
+      const meant = numbed.includes(row) ? { by: 'cream', ...row.body } : row.body;
+      expect(readBody(row)).toEqual(meant);
+    }
   });
 
   it('opens: every client, every visit, every record', async () => {

@@ -1,19 +1,18 @@
+import { CONTENT_VERSION } from '@tidy-quill/contract/kept-contents';
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
-import { CATALOGUE_KINDS, type CatalogueContent } from '@tidy-quill/contract/catalogue';
+import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { SIDES } from '@tidy-quill/contract/clients';
-import type { ConsentContent } from '@tidy-quill/contract/consent';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
 import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
 import { JOBS } from '@tidy-quill/core/suitability';
-import type { EventBody } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import {
   bigserial,
   boolean,
-  customType,
   check,
+  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -22,6 +21,7 @@ import {
   jsonb,
   pgTable,
   primaryKey,
+  smallint,
   text,
   timestamp,
   uniqueIndex,
@@ -187,7 +187,9 @@ export const visitEvents = pgTable(
     recordedAt: moment('recorded_at').notNull().defaultNow(),
     /** Rises with every event kept; within a visit in the order in which they were. */
     seq: bigserial('seq', { mode: 'number' }).notNull(),
-    body: jsonb('body').$type<EventBody>().notNull(),
+    /** The version of its kind's shape that `body` was kept under; core reads all of them. */
+    version: smallint('version').notNull().default(1),
+    body: jsonb('body').$type<unknown>().notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.clinicId, t.id] }),
@@ -238,7 +240,8 @@ export const catalogueVersions = pgTable(
     id: uuid('id').notNull(),
     kind: text('kind', { enum: CATALOGUE_KINDS }).notNull(),
     number: integer('number').notNull(),
-    content: jsonb('content').$type<CatalogueContent>().notNull(),
+    contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
+    content: jsonb('content').$type<unknown>().notNull(),
     note: text('note').notNull(),
     createdBy: uuid('created_by').notNull(),
     createdAt: moment('created_at').notNull().defaultNow(),
@@ -269,7 +272,8 @@ export const consents = pgTable(
     validUntil: date('valid_until').notNull(),
     guardian: boolean('guardian').notNull(),
     uses: jsonb('uses').$type<readonly PhotoUse[]>().notNull(),
-    content: jsonb('content').$type<ConsentContent>().notNull(),
+    contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
+    content: jsonb('content').$type<unknown>().notNull(),
     pdf: bytes('pdf').notNull(),
     sha256: text('sha256').notNull(),
   },

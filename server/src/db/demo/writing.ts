@@ -1,5 +1,5 @@
 import type { NewConsent } from '@tidy-quill/contract/consent';
-import type { VisitEvent } from '@tidy-quill/core/events';
+import { bodyVersion, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { consentToRead, signConsent } from '../../features/consent/store';
@@ -69,6 +69,7 @@ export async function insertEvents(
       staffId,
       areaId: areaId ?? null,
       kind: body.kind,
+      version: bodyVersion(body.kind),
       at: new Date(at),
       // As if it had been sent at once.
       recordedAt: new Date(at),

@@ -2,7 +2,6 @@ import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/aftercare';
 import { areaText, givenLines } from '@tidy-quill/contract/labels/index';
-import type { EventBody } from '@tidy-quill/core/events';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { and, desc, eq, gt, inArray } from 'drizzle-orm';
 import { earlierVisitIds } from '../suitability/store';
@@ -11,10 +10,8 @@ import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { documentInForce } from '../catalogue/store';
 import { areasById } from '../clients/store';
-import { eventsOf } from '../visit/events';
+import { bodyOf, eventsOf } from '../visit/events';
 import type { Leaflet } from './leaflet';
-
-type SentHome = Extract<EventBody, { kind: 'sentHome' }>;
 
 /** The building blocks in force; those that ship where the clinic has approved none. */
 export const aftercareInForce = (db: Queryable, clinicId: string): Promise<InForce<AdviceBlocks>> =>
@@ -30,7 +27,7 @@ export async function habitsBefore(
   const earlier = await earlierVisitIds(db, clinicId, visit.clientId, before);
   if (earlier.length === 0) return [];
   const [row] = await db
-    .select({ body: visitEvents.body })
+    .select({ event: visitEvents })
     .from(visitEvents)
     .innerJoin(
       visits,
@@ -45,7 +42,8 @@ export async function habitsBefore(
     )
     .orderBy(desc(visits.startsAt))
     .limit(1);
-  return (row?.body as SentHome | undefined)?.habits ?? [];
+  const body = row === undefined ? null : bodyOf(row.event);
+  return body?.kind === 'sentHome' ? (body.habits ?? []) : [];
 }
 
 /** What a client took home, as it was given. 422 before that. */
@@ -55,7 +53,7 @@ export async function leafletOf(
   visit: VisitHeader,
 ): Promise<Leaflet> {
   const [sent] = await db
-    .select({ body: visitEvents.body, at: visitEvents.at })
+    .select()
     .from(visitEvents)
     .where(
       and(
@@ -66,7 +64,8 @@ export async function leafletOf(
     )
     .orderBy(desc(visitEvents.at))
     .limit(1);
-  if (sent === undefined) {
+  const body = sent === undefined ? null : bodyOf(sent);
+  if (body?.kind !== 'sentHome') {
     throw new HttpProblem('refused-by-rule', 'Nobody has been sent home yet', {
       detail: 'The advice is made when the client is sent home.',
     });
@@ -77,7 +76,7 @@ export async function leafletOf(
     .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
     .innerJoin(clinics, eq(clinics.id, areas.clinicId))
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
-  const { advice, nextVisitOn } = sent.body as SentHome;
+  const { advice, nextVisitOn } = body;
   const next = await visitAfter(db, clinicId, visit);
   return {
     ...around!,
@@ -85,7 +84,7 @@ export async function leafletOf(
     advice,
     nextVisitOn,
     nextVisitAt: next?.startsAt ?? null,
-    sentAt: sent.at,
+    sentAt: sent!.at,
   };
 }
 

@@ -9,6 +9,7 @@ import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, messages, visits } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
+import { contentOf } from '../../http/kept-content';
 import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
@@ -170,9 +171,10 @@ export async function aheadOf(
     .where(and(eq(aheadAnswers.clinicId, clinicId), inArray(aheadAnswers.visitId, [...visitIds])))
     .orderBy(desc(aheadAnswers.givenAt));
   const newest = new Map<string, Ahead>();
-  for (const { id, visitId, givenAt, history } of rows) {
+  for (const { id, visitId, givenAt, history, historyVersion } of rows) {
     if (newest.has(visitId)) continue;
-    newest.set(visitId, { ...history, id, givenAt: givenAt.toISOString() });
+    const kept = { id, content: history, contentVersion: historyVersion };
+    newest.set(visitId, { ...contentOf('answersAhead', kept), id, givenAt: givenAt.toISOString() });
   }
   return newest;
 }

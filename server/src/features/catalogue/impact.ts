@@ -1,12 +1,13 @@
-import type { CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
+import type { VersionImpact } from '@tidy-quill/contract/catalogue';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ZoneSummary } from '@tidy-quill/core/report';
 import { workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
-import { assess, type SuitabilityRules } from '@tidy-quill/core/suitability';
+import { assess } from '@tidy-quill/core/suitability';
 import { and, asc, eq, gte, isNull } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
-import { type areas, clients, clinics, visits } from '../../db/schema';
+import { type areas, type catalogueVersions, clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
+import { contentOf } from '../../http/kept-content';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 import { areasById } from '../clients/store';
 import { visitsSummed } from '../projections/store';
@@ -20,11 +21,13 @@ type AreaRow = typeof areas.$inferSelect;
 const isOpen = ({ finished, runState }: ZoneSummary) => !finished && runState !== 'ended';
 const idOf = ({ areaId }: ZoneSummary) => areaId;
 
+type KeptVersion = typeof catalogueVersions.$inferSelect;
+
 /** The visits from today on that a version would change: their plans' limits, or what their answers lead to. */
 export async function impactOf(
   db: Db,
   clinicId: string,
-  version: Pick<CatalogueVersion, 'kind' | 'content'>,
+  version: KeptVersion,
 ): Promise<readonly VersionImpact[]> {
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
   const { timeZone } = clinic!;
@@ -80,26 +83,24 @@ export async function impactOf(
 type Judge = (record: VisitRecord, area: AreaRow, birthDate: string, on: string) => Effect | null;
 
 /** How a version is told apart from what is in force, for one zone of a visit; null where it changes nothing. */
-async function judgeOf(
-  db: Db,
-  clinicId: string,
-  { kind, content }: Pick<CatalogueVersion, 'kind' | 'content'>,
-): Promise<Judge> {
+async function judgeOf(db: Db, clinicId: string, version: KeptVersion): Promise<Judge> {
+  const { kind } = version;
   if (kind === 'devices' || kind === 'protocol') {
     const inForce = await catalogueInForce(db, clinicId);
     const drafted =
       kind === 'devices'
-        ? { handpieces: content as readonly Handpiece[], protocol: inForce.protocol }
-        : { handpieces: inForce.handpieces, protocol: content as Protocol };
+        ? { handpieces: contentOf('devices', version), protocol: inForce.protocol }
+        : { handpieces: inForce.handpieces, protocol: contentOf('protocol', version) };
     return (record) => planEffect(record, inForce, drafted);
   }
   if (kind === 'suitability') {
+    const drafted = contentOf('suitability', version);
     const { content: inForce } = await suitabilityInForce(db, clinicId);
     return (record, area, birthDate, on) => {
       if (record.history === null) return null;
       const of = suitabilityCase(area, birthDate, on);
       const before = assess(record.history, of, inForce).outcome;
-      const now = assess(record.history, of, content as SuitabilityRules).outcome;
+      const now = assess(record.history, of, drafted).outcome;
       return before === now ? null : { upperJcm2: null, refusals: [], outcome: { before, now } };
     };
   }

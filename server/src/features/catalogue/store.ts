@@ -6,11 +6,15 @@ import type {
   InForce,
   NewVersion,
 } from '@tidy-quill/contract/catalogue';
-import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { Pace } from '@tidy-quill/contract/plan';
+import { read } from '@tidy-quill/contract/problem';
+import type { KeptContents } from '@tidy-quill/contract/kept-contents';
+import type { Protocol } from '@tidy-quill/core/plan';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, staff } from '../../db/schema';
+import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 
@@ -21,10 +25,10 @@ export async function catalogueInForce(db: Queryable, clinicId: string): Promise
   return {
     devicesVersionId: devices.id,
     devicesNumber: devices.number,
-    handpieces: devices.content as readonly Handpiece[],
+    handpieces: contentOf('devices', devices),
     protocolVersionId: protocol.id,
     protocolNumber: protocol.number,
-    protocol: protocol.content as Protocol,
+    protocol: contentOf('protocol', protocol),
   };
 }
 
@@ -34,27 +38,28 @@ export async function paceInForce(
   clinicId: string,
 ): Promise<Protocol['pace'] | null> {
   // Asked at every judged event: the pace alone, not the whole protocol.
-  const pace = sql<Protocol['pace']>`${catalogueVersions.content} -> 'pace'`;
+  const pace = sql<unknown>`${catalogueVersions.content} -> 'pace'`;
   const [row] = await db
     .select({ pace })
     .from(catalogueVersions)
     .where(approvedOf(clinicId, 'protocol'))
     .orderBy(desc(catalogueVersions.number))
     .limit(1);
-  return row?.pace ?? null;
+  const known = read(Pace, row?.pace);
+  return known.ok ? known.value : null;
 }
 
 /** A document in force; the one that ships where the clinic has approved none. */
-export async function documentInForce<T>(
+export async function documentInForce<K extends CatalogueKind>(
   db: Queryable,
   clinicId: string,
-  kind: CatalogueKind,
-  shipped: T,
-): Promise<InForce<T>> {
+  kind: K,
+  shipped: KeptContents[K],
+): Promise<InForce<KeptContents[K]>> {
   const row = await newestApprovedOrNone(db, clinicId, kind);
   return row === undefined
     ? { versionId: null, number: 0, content: shipped }
-    : { versionId: row.id, number: row.number, content: row.content as T };
+    : { versionId: row.id, number: row.number, content: contentOf(kind, row) };
 }
 
 async function newestApproved(db: Queryable, clinicId: string, kind: CatalogueKind) {
@@ -122,7 +127,7 @@ export async function versionsOf(
     approvedBy,
     approvedAt: version.approvedAt?.toISOString() ?? null,
     byAuthor: version.approvedBy === version.createdBy,
-    content: version.content,
+    content: contentOf(version.kind, version),
   }));
 }
 
@@ -145,7 +150,7 @@ export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promis
       id: made.id,
       kind: made.kind,
       number: newest + 1,
-      content: made.content as CatalogueVersion['content'],
+      content: made.content,
       note: made.note,
       createdBy: staffId,
     });

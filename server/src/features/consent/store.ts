@@ -25,6 +25,7 @@ import { createHash } from 'node:crypto';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, consents, consentWithdrawals, staff } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
+import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { documentInForce } from '../catalogue/store';
@@ -57,8 +58,10 @@ export async function consentsOf(
     )
     .where(and(eq(consents.clinicId, clinicId), inArray(consents.clientId, [...clientIds])))
     .orderBy(desc(consents.signedAt), desc(consents.id));
-  for (const { clientId, clinicId: _clinic, staffId: _staff, signedAt, ...row } of rows) {
-    byClient.get(clientId)!.push({ ...row, signedAt: signedAt.toISOString() });
+  for (const row of rows) {
+    const { clientId, clinicId: _clinic, staffId: _staff, contentVersion: _version, ...own } = row;
+    const content = contentOf('consentGiven', row);
+    byClient.get(clientId)!.push({ ...own, content, signedAt: row.signedAt.toISOString() });
   }
   return byClient;
 }
@@ -75,6 +78,7 @@ const consentColumns = {
   validUntil: consents.validUntil,
   guardian: consents.guardian,
   uses: consents.uses,
+  contentVersion: consents.contentVersion,
   content: consents.content,
   sha256: consents.sha256,
   pdf: consents.pdf,
@@ -130,7 +134,7 @@ export async function signConsent(
       current: readable,
     });
   }
-  const content = contentOf(signed, about, readable);
+  const content = contentToKeep(signed, about, readable);
   const pdf = await consentPdf(content, { ...signed, signedOn });
   const row = {
     clinicId,
@@ -218,7 +222,7 @@ function readableFor(
 const digestOf = (readable: ReadableConsent) =>
   createHash('sha256').update(JSON.stringify(readable)).digest('hex');
 
-function contentOf(
+function contentToKeep(
   signed: NewConsent,
   { client, technician }: Particulars,
   { uses, validMonths: _months, ...readable }: ReadableConsent,

@@ -3,6 +3,7 @@ import * as afterEvents from '@tidy-quill/contract/after-events';
 import { API, type ApiRow } from '@tidy-quill/contract/api';
 import * as look from '@tidy-quill/contract/look';
 import * as plan from '@tidy-quill/contract/plan';
+import * as eventBodies from '@tidy-quill/contract/event-bodies';
 import * as visit from '@tidy-quill/contract/visit';
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
@@ -12,7 +13,7 @@ const isSchema = (each: unknown): each is v.GenericSchema =>
 
 /** Schemas that others are made of: each is written once and referred to by its name. */
 const SHARED: Readonly<Record<string, v.GenericSchema>> = Object.fromEntries(
-  [plan, visit, afterEvents, look].flatMap((module) =>
+  [plan, eventBodies, visit, afterEvents, look].flatMap((module) =>
     Object.entries(module).filter((entry): entry is [string, v.GenericSchema] =>
       isSchema(entry[1]),
     ),

@@ -6,6 +6,7 @@ import type { Message } from '@tidy-quill/contract/ahead';
 import { reportNames, reportSections } from '@tidy-quill/contract/labels/index';
 import { visitReport } from '@tidy-quill/core/report';
 import { zoneRecord } from '@tidy-quill/core/session';
+import { signedEvents } from '@tidy-quill/core/workflow';
 import Papa from 'papaparse';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { v7 } from 'uuid';
@@ -123,7 +124,7 @@ describe('the record', () => {
     const travelled = [...(JSON.parse(JSON.stringify(events)) as typeof events)].reverse();
     const again = visitReport([...travelled, ...travelled.slice(0, 3)], visit.areaId);
     expect(reportSections(again, names)).toEqual(sections);
-    expect(recordDigest(travelled)).toBe(shown.digest);
+    expect(recordDigest(signedEvents(travelled))).toBe(shown.digest);
     const text = await pdfText(`/api/visits/${visitId}/record.pdf`);
     for (const { title, lines } of sections) {
       expect(text).toContain(title);
@@ -292,7 +293,7 @@ describe('one client’s record in open formats', () => {
     expect(exported.format).toBe('tidy-quill-client');
     const own = exported.visits.find((each) => each.visit.id === visitId)!;
     const { events } = await record();
-    expect(recordDigest(own.events)).toBe(recordDigest(events));
+    expect(recordDigest(signedEvents(own.events))).toBe(recordDigest(signedEvents(events)));
   });
 
   it('lists its sessions as a table, a line a session', async () => {

@@ -1,16 +1,16 @@
 import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
-import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import { signedEvents } from '@tidy-quill/core/workflow';
 import { zoneRecords, type PlanInputs } from '@tidy-quill/core/session';
 import { type VisitEvent } from '@tidy-quill/core/events';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import stringify from 'safe-stable-stringify';
 import type { Db, Queryable } from '../../db/connect';
-import { catalogueVersions, clinics, rooms } from '../../db/schema';
+import { catalogueVersions, clinics, rooms, visitEvents } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
+import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { staffNames } from '../auth/store';
@@ -19,13 +19,33 @@ import { consentsOf } from '../consent/store';
 import { eventsOf } from '../visit/events';
 import { appendJudged, findVisit } from '../visit/store';
 
-/** SHA-256 over a visit's events, whatever order they or their fields came in. */
-export function recordDigest(events: readonly VisitEvent[]): string {
-  const signed = signedEvents(events)
+/** What an event says, whatever shape its body was kept in. */
+type Said = Pick<VisitEvent, 'id' | 'at' | 'staffId' | 'areaId'> & { readonly body: unknown };
+
+/** SHA-256 over what was signed of a visit, whatever order its entries or their fields came in. */
+export function recordDigest(said: readonly Said[]): string {
+  const signed = said
     // What was said, not how it came here.
-    .map(({ seq: _seq, receivedAt: _receivedAt, seen: _seen, ...said }) => said)
+    .map(({ id, at, staffId, areaId, body }) => ({ id, at, staffId, areaId, body }))
     .sort((one, other) => (one.id < other.id ? -1 : 1));
   return createHash('sha256').update(stringify(signed)).digest('hex');
+}
+
+/** What a signature covers of a visit, as it was kept: an older record keeps its digest whatever shape it is read in. */
+async function signedAsKept(
+  db: Queryable,
+  clinicId: string,
+  events: readonly VisitEvent[],
+): Promise<readonly Said[]> {
+  const ids = signedEvents(events).map(({ id }) => id);
+  const rows = await db
+    .select()
+    .from(visitEvents)
+    .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.id, ids)));
+  return rows.map(({ id, at, staffId, areaId, body }) => ({
+    ...{ id, at: at.toISOString(), staffId, body },
+    areaId: areaId ?? undefined,
+  }));
 }
 
 /** A visit's record with all that its page shows. */
@@ -48,7 +68,7 @@ export async function openRecord(
     areas: await areasOf(db, clinicId, visit.clientId),
     room: room?.name ?? '',
     events,
-    digest: recordDigest(events),
+    digest: recordDigest(await signedAsKept(db, clinicId, events)),
     staffNames: await staffNames(db, clinicId),
     handpieceNames: await handpieceNames(db, clinicId),
     consents: given.filter(
@@ -67,15 +87,15 @@ export async function planInputs(
 ): Promise<Readonly<Record<string, PlanInputs>>> {
   const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
   const rows = await db
-    .select({ id: catalogueVersions.id, content: catalogueVersions.content })
+    .select()
     .from(catalogueVersions)
     .where(eq(catalogueVersions.clinicId, clinicId));
-  const contentOf = (id: string) => rows.find((row) => row.id === id)?.content;
+  const versionOf = (id: string) => rows.find((row) => row.id === id)!;
   return Object.fromEntries(
     [...zoneRecords(events, visit.areaId)].flatMap(([areaId, { plan, agreed }]) => {
       if (plan === null) return [];
-      const handpieces = contentOf(plan.devicesVersionId) as readonly Handpiece[];
-      const protocol = contentOf(plan.protocolVersionId) as Protocol;
+      const handpieces = contentOf('devices', versionOf(plan.devicesVersionId));
+      const protocol = contentOf('protocol', versionOf(plan.protocolVersionId));
       return [[areaId, { plan, handpieces, protocol, agreed: agreed !== null }]];
     }),
   );
@@ -87,14 +107,12 @@ export async function handpieceNames(
   clinicId: string,
 ): Promise<Readonly<Record<string, string>>> {
   const rows = await db
-    .select({ content: catalogueVersions.content })
+    .select()
     .from(catalogueVersions)
     .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.kind, 'devices')))
     .orderBy(catalogueVersions.number);
   return Object.fromEntries(
-    rows.flatMap(({ content }) =>
-      (content as readonly Handpiece[]).map(({ id, name }) => [id, name]),
-    ),
+    rows.flatMap((row) => contentOf('devices', row).map(({ id, name }) => [id, name])),
   );
 }
 
@@ -107,8 +125,8 @@ export async function signRecord(
 ): Promise<EventsKept> {
   const visit = await findVisit(db, actor.clinicId, visitId);
   const at = new Date().toISOString();
-  return appendJudged(db, actor, visit.id, [{ id }], ({ events }) => {
-    if (recordDigest(events) !== digest) {
+  return appendJudged(db, actor, visit.id, [{ id }], async ({ tx, events }) => {
+    if (recordDigest(await signedAsKept(tx, actor.clinicId, events)) !== digest) {
       throw new HttpProblem('conflict', 'Something was added to this record meanwhile', {
         detail: 'Read it again, then sign.',
       });

@@ -2,7 +2,7 @@ import type { Ahead } from '@tidy-quill/contract/ahead';
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import { zonesOf } from '@tidy-quill/core/session';
-import { EVENT_KINDS, type EventBody, type VisitEvent } from '@tidy-quill/core/events';
+import { EVENT_KINDS, type BodyOf, type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { HttpProblem } from '../../http/problem';
 import { areasOf } from '../clients/store';
@@ -49,11 +49,12 @@ export async function judgeAnswers(
         judge({ answers: {}, medicines: [] }, around.today, body.areaId);
         return { ...body, assessment: null };
       }
-      return { ...body, assessment: judge(said, said.on, body.areaId) };
+      return { ...body, assessment: judge(toldIn(said), said.on, body.areaId) };
     }
     if (body.kind !== 'answersGiven') return body;
     const zones = zonesOf(all, visit.areaId);
-    const byZone = new Map(zones.map((id) => [id, judge(body, body.on, id)]));
+    const said = toldIn(body);
+    const byZone = new Map(zones.map((id) => [id, judge(said, body.on, id)]));
     const unanswered = [...new Set([...byZone.values()].flatMap((each) => each.unanswered))];
     if (unanswered.length > 0) {
       throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
@@ -61,9 +62,14 @@ export async function judgeAnswers(
       });
     }
     const { [visit.areaId]: booked, ...elsewhere } = Object.fromEntries(byZone);
-    return { ...body, assessment: booked ?? judge(body, body.on, visit.areaId), elsewhere };
+    return { ...body, assessment: booked ?? judge(said, body.on, visit.areaId), elsewhere };
   }
 }
+
+const toldIn = ({ answers, medicines }: BodyOf<'answersGiven'>): History => ({
+  answers,
+  medicines: medicines ?? [],
+});
 
 /** Answers from home that no set of answers has confirmed yet; those given before the last set are past. */
 export function unconfirmed(ahead: Ahead | undefined, events: readonly VisitEvent[]): Ahead | null {

@@ -2,7 +2,6 @@ import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { SaidLast } from '@tidy-quill/contract/visit-opened';
 import { SITES, type SiteId } from '@tidy-quill/core/sites';
 import {
-  completed,
   STANDARD_SUITABILITY,
   type Job,
   type SuitabilityCase,
@@ -13,17 +12,14 @@ import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { staff, visitEvents, visits } from '../../db/schema';
 import { documentInForce } from '../catalogue/store';
+import { bodyOf } from '../visit/events';
 
 /** The rules of suitability in force; those that ship where the clinic has approved none. */
 export const suitabilityInForce = (
   db: Queryable,
   clinicId: string,
 ): Promise<InForce<SuitabilityRules>> =>
-  documentInForce(db, clinicId, 'suitability', STANDARD_SUITABILITY).then((found) => ({
-    ...found,
-    // A question that was added since the clinic approved its rules goes by the shipped one.
-    content: completed(found.content),
-  }));
+  documentInForce(db, clinicId, 'suitability', STANDARD_SUITABILITY);
 
 /** Whom answers are about, on a day. */
 export const suitabilityCase = (
@@ -47,7 +43,7 @@ export async function saidLastBefore(
   const earlier = await earlierVisitIds(db, clinicId, clientId, before);
   if (earlier.length === 0) return null;
   const rows = await db
-    .select({ body: visitEvents.body, by: staff.name })
+    .select({ event: visitEvents, by: staff.name })
     .from(visitEvents)
     .innerJoin(
       staff,
@@ -64,11 +60,10 @@ export async function saidLastBefore(
     .limit(1);
   const [row] = rows;
   // Answers of before medicines were named are asked again in full.
-  if (row?.body.kind !== 'answersGiven' || (row.body.medicines as unknown) === undefined) {
-    return null;
-  }
-  const { answers, medicines, on } = row.body;
-  return { answers, medicines, on, by: row.by };
+  const body = row === undefined ? null : bodyOf(row.event);
+  if (body?.kind !== 'answersGiven' || body.medicines === null) return null;
+  const { answers, medicines, on } = body;
+  return { answers, medicines, on, by: row!.by };
 }
 
 /** A client's visits before a moment, the newest first: few, so that what is looked for in them is looked for by visit. */

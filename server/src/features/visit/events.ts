@@ -1,9 +1,13 @@
-import type { VisitEvent } from '@tidy-quill/core/events';
+import { readBody, type KeptBody } from '@tidy-quill/contract/kept-bodies';
+import type { BodyOf, EventKind, VisitEvent } from '@tidy-quill/core/events';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visitEvents } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
+
+/** What is read of an event. */
+export type Row = Omit<typeof visitEvents.$inferSelect, 'clinicId' | 'visitId'>;
 
 /** The events of several visits, by visit. */
 export async function eventsOf(
@@ -46,17 +50,33 @@ export async function eventsSince(
 }
 
 /**
- * An event as it was kept.
- * @throws HttpProblem where its time is none that can be: it was kept before such were refused
+ * An event as it was kept, in today's shape.
+ * @throws HttpProblem where its time is none that can be, kept before such were refused, or its body cannot be read
  */
-export function asEvent(row: typeof visitEvents.$inferSelect): VisitEvent {
-  const { id, staffId, areaId, body, seq } = row;
-  if (Number.isNaN(row.at.getTime())) {
-    throw new HttpProblem('unreadable', 'An entry of this visit cannot be read', {
-      detail: `Entry ${id} of visit ${row.visitId} has a time that cannot be.`,
-    });
-  }
+export function asEvent(row: Row): VisitEvent {
+  const { id, staffId, areaId, seq } = row;
+  if (Number.isNaN(row.at.getTime())) throw unreadable(id, 'has a time that cannot be');
+  const body = bodyOf(row);
   const receivedAt = row.recordedAt.toISOString();
   const zone = areaId === null ? {} : { areaId };
   return { id, at: row.at.toISOString(), staffId, ...zone, body, seq, receivedAt };
 }
+
+/**
+ * What a kept event holds, whatever version it was kept under.
+ * @throws HttpProblem where it cannot be read
+ */
+export function bodyOf(row: KeptBody & { readonly id: string }): BodyOf<EventKind> {
+  const body = readBody(row);
+  if (body === null)
+    throw unreadable(
+      row.id,
+      `(${row.kind}, version ${row.version}) does not hold what its kind holds`,
+    );
+  return body;
+}
+
+const unreadable = (id: string, why: string) =>
+  new HttpProblem('unreadable', 'An entry of this visit cannot be read', {
+    detail: `Entry ${id} ${why}.`,
+  });

@@ -1,11 +1,12 @@
 import { EventsAfter, NewEvents, type EventsKept, type NewEvent } from '@tidy-quill/contract/visit';
-import { EVENT_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
+import { bodyVersion, EVENT_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
 import { notifyOfEvents } from '../live/event-notifications';
+import { asEvent, type Row } from './events';
 
 const isFast = (kind: EventKind) => EVENT_KINDS[kind].lane === 'fast';
 
@@ -59,25 +60,24 @@ export function pressKeeper(db: Db): KeepPresses {
     .prepare('keep_presses');
   return async ({ clinicId, staffId, sessionId = null }, visitId, events, after) => {
     if (!events.every(({ body }) => isFast(body.kind))) return null;
-    const presses = JSON.stringify(events);
+    const presses = JSON.stringify(
+      events.map((event) => ({ ...event, version: bodyVersion(event.body.kind) })),
+    );
     const [row] = await statement.execute({
       ...{ clinicId, visitId, staffId, sessionId, presses, after },
     });
     const { kept } = row!;
-    return kept === null ? null : { ...kept, events: kept.events.map(asEvent) };
+    return kept === null ? null : { ...kept, events: kept.events.map(asKept) };
   };
 }
 
 /** As the database tells it. */
 interface Kept extends Pick<EventsKept, 'after'> {
-  readonly events: readonly (Omit<VisitEvent, 'areaId' | 'receivedAt'> & {
-    readonly areaId: string | null;
-    readonly receivedAt: string;
+  readonly events: readonly (Omit<Row, 'at' | 'recordedAt'> & {
+    readonly at: string;
+    readonly recordedAt: string;
   })[];
 }
 
-function asEvent({ areaId, receivedAt, ...event }: Kept['events'][number]): VisitEvent {
-  const zone = areaId === null ? {} : { areaId };
-  const [at, received] = [event.at, receivedAt].map((each) => new Date(each).toISOString());
-  return { ...event, at: at!, ...zone, receivedAt: received! };
-}
+const asKept = ({ at, recordedAt, ...row }: Kept['events'][number]): VisitEvent =>
+  asEvent({ ...row, at: new Date(at), recordedAt: new Date(recordedAt) });

@@ -15,7 +15,7 @@ import {
   USUAL_UNDO_MINUTES,
   type EventRefusal,
 } from '@tidy-quill/core/workflow';
-import { EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
+import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import type { Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -281,6 +281,7 @@ async function insertEvents(
     areaId: event.areaId ?? null,
     kind: event.body.kind,
     at: new Date(event.at),
+    version: bodyVersion(event.body.kind),
     body: event.body,
   }));
   const kept = await db.insert(visitEvents).values(rows).onConflictDoNothing().returning();

@@ -1,0 +1,22 @@
+import type { EventKind } from './event';
+
+type Body = Readonly<Record<string, unknown>>;
+
+/** What brings a body to the next version, in order; a kind that never changed has none. */
+const STEPS: Partial<Record<EventKind, readonly ((body: Body) => Body)[]>> = {
+  // Before medicines were named, nobody was asked for them.
+  answersGiven: [(body) => ({ medicines: null, ...body })],
+  // Before there were other ways, numbing was by cream.
+  numbingChanged: [(body) => ({ by: 'cream', ...body })],
+};
+
+const stepsOf = (kind: string) => STEPS[kind as EventKind] ?? [];
+
+/** The version under which bodies of a kind are kept today; the first is 1. */
+export const bodyVersion = (kind: EventKind): number => 1 + stepsOf(kind).length;
+
+/** A body as it was kept under an earlier version, in today's shape; still to be parsed. */
+export const upcast = (kind: string, version: number, body: Body): Body =>
+  stepsOf(kind)
+    .slice(version - 1)
+    .reduce((read, step) => step(read), body);
