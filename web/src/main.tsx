@@ -8,12 +8,12 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
-import { takeUp } from './app/event-sync';
+import { startEngine } from './app/start-engine';
 import { takeUpPhotos } from './app/photo-outbox';
 import { router } from './app/router';
 import { store } from './app/store';
 
-void store.dispatch(takeUp());
+void startEngine();
 void store.dispatch(takeUpPhotos());
 
 createRoot(document.getElementById('root')!).render(

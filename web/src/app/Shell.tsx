@@ -17,7 +17,7 @@ import { LockScreen } from '../features/account/LockScreen';
 import { CautionFirst } from '../features/auth/CautionFirst';
 import { SignInPage } from '../features/auth/SignInPage';
 import { Arrivals } from '../features/urgent/Arrivals';
-import { sendWaiting } from './event-sync';
+import { engine } from './engine';
 import { useAppDispatch, useAppSelector } from './store';
 import { writeClocksAs } from '../text';
 import { NewVersion } from './NewVersion';
@@ -56,12 +56,11 @@ function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void })
   } = useMeQuery(undefined, {
     refetchOnReconnect: true,
   });
-  const dispatch = useAppDispatch();
   const signedOut = (error as { status?: unknown } | undefined)?.status === 401;
   const sender = signedOut ? undefined : me?.staff.id;
   useEffect(() => {
-    if (sender !== undefined) void dispatch(sendWaiting());
-  }, [sender, dispatch]);
+    if (sender !== undefined) void engine.send();
+  }, [sender]);
   if (isLoading) return <Skeleton active className="shell-wait" />;
   if (signedOut) return <SignInPage />;
   if (me === undefined) {

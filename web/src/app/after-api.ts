@@ -4,7 +4,7 @@ import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { NewDiaryEntry, DiaryPage, DiaryRead, DiaryWorry } from '@tidy-quill/contract/diary';
 import { api } from './api';
 import { keepEvents } from './visit-api';
-import { nowText } from './clock';
+import { nowText } from '../visit-engine/clock';
 
 /** What happens after the last pulse: advice given, the record read and signed, reactions followed. */
 const afterApi = api.injectEndpoints({

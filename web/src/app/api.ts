@@ -36,9 +36,9 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import { EVENT_REFUSAL_WORDS } from '../text';
-import { outbox } from './outbox';
-import { learnServerTime } from './clock';
-import { forgetOpen, keepSignIn, keptSignIn, keptVisit } from './open-visit-store';
+import { learnServerTime } from '../visit-engine/clock';
+import { forgetOpen, keepSignIn, keptSignIn, keptVisit } from '../visit-engine/reload-store';
+import { engine } from './engine';
 
 const bare = fetchBaseQuery({
   baseUrl: '/api',
@@ -61,16 +61,16 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   const result = await bare(args, store, extra);
   if (store.endpoint === 'me' || store.endpoint === 'signIn') {
     if (result.data !== undefined) await keepSignIn(result.data as SignedIn).catch(() => {});
-    else if (result.error?.status === 401) await forgetOpen().catch(() => {});
+    else if (result.error?.status === 401) await forget();
   }
   if (result.error?.status === 'FETCH_ERROR') {
     const kept = await keptFor(store.endpoint, args).catch(() => null);
     if (kept !== null) {
-      store.dispatch(outbox.actions.linkChanged('down'));
+      engine.linkIs('down');
       return { data: kept };
     }
-  } else if (isDownForNothing(store.getState())) {
-    store.dispatch(outbox.actions.linkChanged('up'));
+  } else {
+    engine.linkIs('up');
   }
   const told = result.meta?.response?.headers.get('x-server-time');
   if (told != null) learnServerTime(Number(told), asked, Date.now());
@@ -81,10 +81,11 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   return result;
 };
 
-/** Whether the link is shown as down though nothing waits for it; what waits says by itself that it is up again. */
-function isDownForNothing(state: unknown): boolean {
-  const { link, waiting } = (state as { outbox: ReturnType<typeof outbox.getInitialState> }).outbox;
-  return link === 'down' && waiting.length === 0;
+/** Forgets what was read of visits: nobody is signed in any more. */
+async function forget(): Promise<void> {
+  engine.forget();
+  // A browser without a store goes on without.
+  await forgetOpen().catch(() => {});
 }
 
 /** What this browser keeps of an answer that the server cannot give now; null where it keeps nothing of it. */
@@ -109,7 +110,7 @@ export const api = createApi({
     }),
     signOut: build.mutation<null, void>({
       query: () => ({ url: '/sign-out', method: 'POST' }),
-      onQueryStarted: () => forgetOpen(),
+      onQueryStarted: forget,
     }),
     acceptCaution: build.mutation<null, void>({
       query: () => ({ url: '/me/caution', method: 'POST' }),

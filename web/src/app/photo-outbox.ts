@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { visitApi } from './visit-api';
 import type { AppDispatch, RootState } from './store';
-import { nowText } from './clock';
+import { nowText } from '../visit-engine/clock';
 
 interface WaitingPhoto extends NewPhoto {
   readonly visitId: string;

@@ -2,16 +2,12 @@ import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
-import { arrived } from './received';
-import { outbox } from './outbox';
 import { photoOutbox } from './photo-outbox';
 import { view } from './view';
 
 export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
-    arrived,
-    outbox: outbox.reducer,
     photoOutbox: photoOutbox.reducer,
     view: view.reducer,
   },

@@ -8,7 +8,7 @@ import type {
 } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { api } from './api';
-import { hasArrived, wasRead } from './received';
+import { engine } from './engine';
 
 /** An open visit: read whole or from a place on, and what is added to it. */
 export const visitApi = api.injectEndpoints({
@@ -16,14 +16,13 @@ export const visitApi = api.injectEndpoints({
     visit: build.query<VisitOpened, string>({
       query: (id) => `/visits/${id}`,
       providesTags: (_result, _error, id) => [{ type: 'visit', id }],
-      onQueryStarted: async (visitId, { dispatch, queryFulfilled }) => {
+      onQueryStarted: async (_visitId, { queryFulfilled }) => {
         const read = await queryFulfilled.catch(() => null);
-        if (read !== null) dispatch(wasRead({ visitId, after: read.data.after }));
+        if (read !== null) engine.opened(read.data);
       },
     }),
     eventsSince: build.query<EventsKept, { visitId: string; after: number }>({
       query: ({ visitId, after }) => ({ url: `/visits/${visitId}/events`, params: { after } }),
-      onQueryStarted: keepEvents,
     }),
     appendEvents: build.mutation<
       EventsKept,
@@ -35,7 +34,6 @@ export const visitApi = api.injectEndpoints({
         params: { after },
         body: events,
       }),
-      onQueryStarted: keepEvents,
     }),
     acceptPlan: build.mutation<EventsKept, AcceptSetting & { visitId: string }>({
       query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
@@ -100,30 +98,14 @@ export const visitApi = api.injectEndpoints({
   }),
 });
 
-interface EventsArrived {
-  dispatch: (action: never) => unknown;
-  queryFulfilled: Promise<{ data: EventsKept }>;
-}
-
-/** Puts events that the server has kept beside the visit that is open. */
-export const keptOnServer =
-  (visitId: string, kept: EventsKept) =>
-  (dispatch: (action: never) => unknown): void => {
-    dispatch(hasArrived({ visitId, kept }) as never);
-    dispatch(api.util.invalidateTags(['today']) as never);
-  };
-
-/** The same as the answer of a request. */
+/** Puts the events that a request's answer tells of beside the visit that is open. */
 export async function keepEvents(
   { visitId }: { visitId: string },
-  { dispatch, queryFulfilled }: EventsArrived,
+  { queryFulfilled }: { queryFulfilled: Promise<{ data: EventsKept }> },
 ): Promise<void> {
-  try {
-    const { data } = await queryFulfilled;
-    keptOnServer(visitId, data)(dispatch);
-  } catch {
-    // Whoever asked is told by the mutation's own result.
-  }
+  const kept = await queryFulfilled.catch(() => null);
+  // Whoever asked is told of a failure by the mutation's own result.
+  if (kept !== null) engine.received(visitId, kept.data);
 }
 
 export const {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { correctedNow } from '../app/clock';
+import { correctedNow } from '../visit-engine/clock';
 
 /** The moment now by the server's clock, ms since 1970, updated every second while the component is shown. */
 export function useNow(): number {

@@ -3,8 +3,7 @@ import type { Locked } from '@tidy-quill/contract/auth';
 import { Button, Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { problemText, useSignOutMutation } from '../../app/api';
-import { sendWaiting } from '../../app/event-sync';
-import { useAppDispatch } from '../../app/store';
+import { engine } from '../../app/engine';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { useUnlockMutation } from './account-api';
@@ -19,7 +18,6 @@ export function LockScreen({ locked }: { locked: Locked }) {
   const [secret, setSecret] = useState('');
   const [unlock, { error, isLoading }] = useUnlockMutation();
   const [signOut] = useSignOutMutation();
-  const dispatch = useAppDispatch();
   const field = useRef<InputRef>(null);
   useEffect(() => field.current?.focus(), [staffId]);
   const chosen = locked.people.find(({ id }) => id === staffId) ?? locked.people[0]!;
@@ -27,7 +25,7 @@ export function LockScreen({ locked }: { locked: Locked }) {
   const tryIt = async () => {
     const result = await unlock({ staffId, ...(byPin ? { pin: secret } : { password: secret }) });
     setSecret('');
-    if (result.error === undefined) void dispatch(sendWaiting());
+    if (result.error === undefined) void engine.send();
     else field.current?.focus();
   };
   const names = Object.fromEntries(locked.people.map(({ id, name }) => [id, name]));

@@ -5,12 +5,12 @@ import { figure } from '../../text';
 import { useKeys } from '../../widgets/use-keys';
 import { RUN_STATE } from '../treat/run-state';
 import { lockedRunPlace } from './locked-run-place';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** The run of the open visit on the lock screen, with the one thing that may be done to it: stop. */
 export function LockedRun() {
   const { locked } = useSignedIn();
-  const { record, add, area, zones } = useOpenVisit();
+  const { record, add, area, zones } = useVisit('record', 'add', 'area', 'zones');
   const { run } = record;
   const { stage } = useParams();
   const mayStop = run.state === 'running' || run.state === 'paused';

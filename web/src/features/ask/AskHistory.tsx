@@ -20,7 +20,8 @@ import { clockText, dayOf, dayText, shortAsk } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
-import { useOpenVisit, type OpenVisit } from '../visit/use-visit';
+import type { OpenVisit } from '../../visit-engine/open-visit';
+import { useVisit } from '../visit/use-visit';
 import { FindingLines } from './FindingLines';
 import { HistoryQuestions } from './HistoryQuestions';
 import { goToQuestion, missingIn } from './missing';
@@ -30,7 +31,22 @@ import { ShortReturn } from './ShortReturn';
 
 /** Asks what stops or postpones a session: all of it on the first visit, what can change on a return. */
 export function AskHistory({ onConsent }: { onConsent: () => void }) {
-  const visit = useOpenVisit();
+  const visit = useVisit(
+    'record',
+    'visit',
+    'today',
+    'add',
+    'ahead',
+    'saidLast',
+    'suitability',
+    'consented',
+    'suitabilityCase',
+    'suitabilityCases',
+    'bookedCase',
+    'booked',
+    'zones',
+    'pathOf',
+  );
   const { record, visit: header, today, add, ahead, saidLast, suitability, consented } = visit;
   const { job, place } = visit.suitabilityCase;
   const navigate = useNavigate();
@@ -207,7 +223,13 @@ function FromHome({ givenAt }: { givenAt: string }) {
 }
 
 /** What was kept here; else what came from home; else what an earlier visit carries over. */
-function startingFrom({ zones, record, ahead, saidLast, suitabilityCase }: OpenVisit): History {
+function startingFrom({
+  zones,
+  record,
+  ahead,
+  saidLast,
+  suitabilityCase,
+}: Pick<OpenVisit, 'zones' | 'record' | 'ahead' | 'saidLast' | 'suitabilityCase'>): History {
   // What was said for another zone holds for this one too, as far as it goes.
   const said = record.history ?? zones.find((zone) => zone.record.history !== null)?.record.history;
   if (said !== undefined && said !== null) return said;

@@ -1,6 +1,6 @@
 import './ask.css';
 import { useSearchParams } from 'react-router';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ConsentPart } from '../consent/ConsentPart';
 import { AskHistory } from './AskHistory';
 
@@ -8,7 +8,7 @@ const PARTS = { history: 'History', consent: 'Consent' } as const;
 
 /** Ask in two parts: what the client says and what it means, then the consent. */
 export function AskStage() {
-  const { consented } = useOpenVisit();
+  const { consented } = useVisit('consented');
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') === 'consent' ? 'consent' : 'history';
   const go = (next: keyof typeof PARTS) =>

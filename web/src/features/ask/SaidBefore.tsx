@@ -2,11 +2,11 @@ import './ask.css';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, dayText, findingText, OUTCOME_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** Every set of answers of this visit as it was given: when, by whom it was taken, and what it meant. */
 export function SaidBefore() {
-  const { all } = useOpenVisit();
+  const { all } = useVisit('all');
   const { timeZone } = useSignedIn().clinic;
   const { data: clinic } = useClinicQuery();
   const sets = all.flatMap(({ id, at, staffId, body }) =>

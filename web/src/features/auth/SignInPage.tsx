@@ -1,7 +1,8 @@
 import type { SignIn } from '@tidy-quill/contract/auth';
 import { Button, Form, Input } from 'antd';
+import { useSyncExternalStore } from 'react';
+import { engine } from '../../app/engine';
 import { problemKind, problemText, useSignInMutation } from '../../app/api';
-import { useAppSelector } from '../../app/store';
 import { Notice } from '../../widgets/Notice';
 import { CAUTION_SHORT } from './caution';
 
@@ -9,7 +10,10 @@ import { CAUTION_SHORT } from './caution';
 export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const codeAsked = problemKind(error) === 'second-factor';
-  const waiting = useAppSelector((state) => state.outbox.waiting.length);
+  const waiting = useSyncExternalStore(
+    engine.subscribe,
+    () => engine.state().entries.filter(({ status }) => status !== 'sent').length,
+  );
   return (
     <main className="sign-in">
       <div className="sign-in-page">

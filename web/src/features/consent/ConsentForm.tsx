@@ -9,7 +9,7 @@ import { problemText, useConsentToReadQuery, useSignConsentMutation } from '../.
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { SignaturePad } from './SignaturePad';
 
 /** Reading, asking and signing, in that order; what is kept is what was read. */
@@ -72,7 +72,7 @@ function ReadAndSign({
   onDone: () => void;
   onReadAgain: () => void;
 }) {
-  const { suitability, suitabilityCase } = useOpenVisit();
+  const { suitability, suitabilityCase } = useVisit('suitability', 'suitabilityCase');
   const minor = suitabilityCase.age < suitability.content.ages.alone;
   const [id] = useState(() => v7());
   const [uses, setUses] = useState<readonly PhotoUse[]>([]);

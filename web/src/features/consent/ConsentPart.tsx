@@ -6,13 +6,20 @@ import { useNavigate } from 'react-router';
 import { areaText, CONSENT_KIND_WORDS, CONSENT_STATE_WORDS, dayText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ConsentForm } from './ConsentForm';
 import { SignedConsents } from './SignedConsents';
 
 /** The consents of a visit: to treatment, without which nothing is fired, and to photographs, apart. */
 export function ConsentPart() {
-  const { area, client, consents, consent, consented, pathOf } = useOpenVisit();
+  const { area, client, consents, consent, consented, pathOf } = useVisit(
+    'area',
+    'client',
+    'consents',
+    'consent',
+    'consented',
+    'pathOf',
+  );
   const navigate = useNavigate();
   const [signing, setSigning] = useState<ConsentKind | null>(null);
   if (signing !== null) {

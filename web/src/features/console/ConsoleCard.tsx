@@ -2,14 +2,14 @@ import { roomOf } from '@tidy-quill/core/console';
 import './console.css';
 import { asShown, mismatches } from '@tidy-quill/core/prepare';
 import { figure, pulseText, READ_BACK_WORDS, spotText } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
 import { SimulatedControls } from './SimulatedControls';
 
 /** The room's console as it says of itself: state, settings against the plan, tip, door, counter. */
 export function ConsoleCard() {
   const live = useConsole();
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const faults = useConsoleFaults();
   const room = roomOf(record);
   if (live === undefined) {

@@ -1,13 +1,13 @@
 import { roomOf } from '@tidy-quill/core/console';
 import { figure, INCIDENT_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
 
 /** The console in a few words beside the state of the session; nothing where the room has none. */
 export function ConsoleLine() {
   const live = useConsole();
   const faults = useConsoleFaults();
-  const room = roomOf(useOpenVisit().record);
+  const room = roomOf(useVisit('record').record);
   if (live === undefined || live.link === 'opening') return null;
   const { status, link } = live;
   if (status === null || link === 'down') {

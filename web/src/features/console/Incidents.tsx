@@ -1,11 +1,11 @@
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, INCIDENT_WORDS, incidentDetail } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** What has to be told of in this zone's session, newest first. */
 export function Incidents() {
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const { clinic } = useSignedIn();
   const { incidents } = record;
   if (incidents.length === 0) return null;

@@ -1,7 +1,7 @@
 import { PROVOKED, type ConsoleStatus, type ToConsole } from '@tidy-quill/contract/console';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { useConsole } from './room-console';
 import { orderConsole } from './order';
 
@@ -23,7 +23,7 @@ export function SimulatedControls({
   /** Whether its link is cut: the one thing left is to mend it. */
   cut?: boolean;
 }) {
-  const { visit, record } = useOpenVisit();
+  const { visit, record } = useVisit('visit', 'record');
   const off = useConsole()?.status?.state === 'off';
   const [on, setOn] = useState<ReadonlySet<string>>(new Set(cut ? ['lostLink'] : []));
   const order = (what: ToConsole) => void orderConsole(visit.id, what);

@@ -3,7 +3,7 @@ import { consoleFaults, roomOf } from '@tidy-quill/core/console';
 import type { IncidentKind } from '@tidy-quill/core/events';
 import { createContext, useContext } from 'react';
 import type { RoomConsole } from '../live/use-live';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 export const CONSOLE_STATE_WORDS: Readonly<
   Record<ConsoleStatus['state'], { readonly mark: string; readonly word: string }>
@@ -24,6 +24,6 @@ export const useConsole = (): RoomConsole | undefined => useContext(ConsoleConte
 export function useConsoleFaults(): readonly IncidentKind[] {
   const live = useConsole();
   const now = live === undefined ? null : consoleView(live);
-  const room = roomOf(useOpenVisit().record);
+  const room = roomOf(useVisit('record').record);
   return now === null || room === null || now.state === 'off' ? [] : consoleFaults(now, room);
 }

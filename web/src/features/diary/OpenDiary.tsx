@@ -5,11 +5,11 @@ import { v7 } from 'uuid';
 import { useOpenDiaryMutation } from '../../app/after-api';
 import { problemText } from '../../app/api';
 import { EndLinks } from '../../widgets/EndLinks';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** Sends the client a link with which to tell how it heals; shown once, for who has no telephone at hand. */
 export function OpenDiary() {
-  const { visit } = useOpenVisit();
+  const { visit } = useVisit('visit');
   const [id] = useState(() => v7());
   const [open, { data, isLoading, error }] = useOpenDiaryMutation();
   if (data !== undefined) {

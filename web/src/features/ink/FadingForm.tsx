@@ -4,11 +4,17 @@ import { wholeSessions } from '@tidy-quill/core/plan';
 import { Button, Slider } from 'antd';
 import { useState } from 'react';
 import { figure, INK_COLOUR_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** How far each colour has faded since the first session, by eye; kept beside the findings. */
 export function FadingForm({ colours }: { colours: readonly InkColour[] }) {
-  const { record, history, fades, today, add } = useOpenVisit();
+  const { record, history, fades, today, add } = useVisit(
+    'record',
+    'history',
+    'fades',
+    'today',
+    'add',
+  );
   const last = fades.filter(({ on }) => on !== today).at(-1);
   const before = (colour: InkColour) =>
     last?.fades.find((fade) => fade.colour === colour)?.faded ?? 0;

@@ -15,13 +15,13 @@ import { CAUTION_SHORT } from '../auth/caution';
 import { Stale } from '../plan/Stale';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { InkMatrix } from './InkMatrix';
 import { InkReasons } from './InkReasons';
 import { InkSteppers } from './InkSteppers';
 import { Sessions } from './Sessions';
 import { useInk, type InkPlanning } from './use-ink';
-import { nowText } from '../../app/clock';
+import { nowText } from '../../visit-engine/clock';
 
 /** Ink: what each light would do, today's order of wavelengths, and the setting of the one that is chosen. */
 export function InkPlanStage() {
@@ -75,7 +75,14 @@ function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
 
 function Planning({ planning }: { planning: InkPlanning }) {
   const { of, order } = planning;
-  const { record, visit, area, history, catalogue, pathOf } = useOpenVisit();
+  const { record, visit, area, history, catalogue, pathOf } = useVisit(
+    'record',
+    'visit',
+    'area',
+    'history',
+    'catalogue',
+    'pathOf',
+  );
   const navigate = useNavigate();
   const { pace } = catalogue.protocol;
   const wordNeeded = asksForWord(history) && record.agreed === null;

@@ -10,7 +10,7 @@ import { nextInkVisit } from '@tidy-quill/core/course';
 import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { lazy, Suspense } from 'react';
 import { dayText, figure, INK_COLOUR_WORDS, SESSION_TERM_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 const FadingChart = lazy(() => import('./FadingChart'));
 
@@ -23,7 +23,7 @@ export function Sessions({
   /** Colours that no light here treats: nothing is promised of them. */
   untreated: readonly InkColour[];
 }) {
-  const { fades, today } = useOpenVisit();
+  const { fades, today } = useVisit('fades', 'today');
   const { ink, site, history } = of.subject;
   const score = sessionScore({ ink, site, skinType: workingSkin(of.subject).type });
   const wanted = wantedColours(of.subject).filter(({ colour }) => !untreated.includes(colour));

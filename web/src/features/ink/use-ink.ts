@@ -1,7 +1,7 @@
 import { inkOrder, inkWays, type InkCase, type InkOrder, type InkWay } from '@tidy-quill/core/ink';
 import { medicinesIn } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** The planning case of a tattoo with its ways and their order; null until something was found by looking. */
 export interface InkPlanning {
@@ -11,7 +11,13 @@ export interface InkPlanning {
 }
 
 export function useInk(): InkPlanning | null {
-  const { record, area, history, catalogue, today } = useOpenVisit();
+  const { record, area, history, catalogue, today } = useVisit(
+    'record',
+    'area',
+    'history',
+    'catalogue',
+    'today',
+  );
   const { findings, agreed } = record;
   return useMemo(() => {
     if (findings === null || !('ink' in findings)) return null;

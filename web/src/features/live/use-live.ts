@@ -1,8 +1,7 @@
 import type { ConsoleLive } from '@tidy-quill/contract/console';
 import { useEffect, useState } from 'react';
-import { catchUp } from '../../app/event-sync';
-import { openLine } from '../../app/live-line';
-import { useAppDispatch } from '../../app/store';
+import { engine } from '../../app/engine';
+import { openLine } from '../../visit-engine/live-line';
 
 /** How a console stands as the server tells it; `serverLost` while that itself cannot be reached, and nobody knows. */
 export interface RoomConsole extends ConsoleLive {
@@ -15,15 +14,14 @@ export interface RoomConsole extends ConsoleLive {
  */
 export function useLive(visitId: string, wanted: boolean): RoomConsole | undefined {
   const [live, setLive] = useState<RoomConsole>();
-  const dispatch = useAppDispatch();
   useEffect(() => {
     if (!wanted) return;
     return openLine(visitId, {
       console: setLive,
-      kept: (after) => void dispatch(catchUp(visitId, after)),
+      kept: (after) => void engine.catchUp(visitId, after),
       // A room without a console loses none.
       lost: () => setLive((before) => before && { ...before, link: 'down', serverLost: true }),
     });
-  }, [visitId, wanted, dispatch]);
+  }, [visitId, wanted]);
   return live;
 }

@@ -8,7 +8,7 @@ import { INK_COLOUR_WORDS } from '../../text';
 import { simulatedMeter } from '../../instruments/melanin-meter';
 import { StageFoot } from '../visit/StageFoot';
 import { goToField } from '../../widgets/go-to-field';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import {
   completeFindings,
   completeInkFindings,
@@ -34,7 +34,14 @@ interface Draft extends Looked {
 
 /** What is seen on the area: skin and its melanin, hair or ink, the zone itself; and what has changed. */
 export function LookStage() {
-  const { record, visit, area, add, foundLast, pathOf } = useOpenVisit();
+  const { record, visit, area, add, foundLast, pathOf } = useVisit(
+    'record',
+    'visit',
+    'area',
+    'add',
+    'foundLast',
+    'pathOf',
+  );
   const navigate = useNavigate();
   const found = record.findings;
   const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id} ${area.id}`, {

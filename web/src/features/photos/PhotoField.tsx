@@ -5,7 +5,7 @@ import { useId, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { dropPhoto, keepPhoto } from '../../app/photo-outbox';
 import { useAppDispatch } from '../../app/store';
-import { consentPath, useOpenVisit } from '../visit/use-visit';
+import { consentPath, useVisit } from '../visit/use-visit';
 import { Photo } from './Photo';
 
 /** Takes photographs of the open zone, by the tablet's camera or from a file; none without consent to them. */
@@ -20,7 +20,12 @@ export function PhotoField({
   most: number;
   onIds: (ids: readonly string[]) => void;
 }) {
-  const { visit, area, mayPhotograph, pathOf } = useOpenVisit();
+  const { visit, area, mayPhotograph, pathOf } = useVisit(
+    'visit',
+    'area',
+    'mayPhotograph',
+    'pathOf',
+  );
   const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
   const label = useId();

@@ -17,11 +17,11 @@ import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useOnce } from '../../widgets/use-once';
-import { useOpenVisit, usePlanCase } from '../visit/use-visit';
+import { useVisit, usePlanCase } from '../visit/use-visit';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
 import { Stale } from './Stale';
-import { nowText } from '../../app/clock';
+import { nowText } from '../../visit-engine/clock';
 
 /** The ways to treat this area, ranked; the chosen one with its window, limits, work and reasons. */
 export function PlanStage() {
@@ -32,7 +32,7 @@ export function PlanStage() {
 }
 
 function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
-  const { record, visit, area, pathOf } = useOpenVisit();
+  const { record, visit, area, pathOf } = useVisit('record', 'visit', 'area', 'pathOf');
   // After a reaction, and where the model is silent, nothing is accepted before a supervisor approves.
   const wordNeeded = asksForApproval(plan.subject, 'hair') && record.agreed === null;
   const silent = modelSilence(plan.subject) !== null;

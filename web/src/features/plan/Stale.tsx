@@ -1,10 +1,10 @@
 import { staleLines } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** What has changed since the plan was accepted, where something has. */
 export function Stale() {
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const lines = staleLines(record.stale);
   if (lines.length === 0) return null;
   return (

@@ -7,11 +7,11 @@ import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** What numbs the skin: which kind, on how much of it, since when, when it works, when it has to come off. */
 export function Numbing() {
-  const { record, add, area } = useOpenVisit();
+  const { record, add, area } = useVisit('record', 'add', 'area');
   const { clinic } = useSignedIn();
   const now = useNow();
   const { numbing, findings } = record;

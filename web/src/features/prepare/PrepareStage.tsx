@@ -7,7 +7,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { checkText, clockText, dayText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
 import { Incidents } from '../console/Incidents';
 import { CHECK_KEYS } from './keys';
@@ -16,7 +16,7 @@ import { ReadBack } from './ReadBack';
 
 /** In the room, before the first pulse: what this plan asks for, ticked one by one, and the console read back. */
 export function PrepareStage() {
-  const { record, add, pathOf, client } = useOpenVisit();
+  const { record, add, pathOf, client } = useVisit('record', 'add', 'pathOf', 'client');
   const { clinic } = useSignedIn();
   const { data } = useClinicQuery();
   const navigate = useNavigate();

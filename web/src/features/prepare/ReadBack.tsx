@@ -15,7 +15,7 @@ import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
 import { useConsole } from '../console/room-console';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 type Typed = Exclude<ReadBackField, 'spot'>;
 
@@ -34,7 +34,7 @@ export function ReadBack({
   planned: ConsoleSetting;
   differing: readonly ReadBackField[] | null;
 }) {
-  const { record, add } = useOpenVisit();
+  const { record, add } = useVisit('record', 'add');
   const { clinic } = useSignedIn();
   const [typing, setTyping] = useState<ConsoleSetting | null>(null);
   const begun = record.run.startedAt !== null && !isSwapping(record);

@@ -16,7 +16,7 @@ import { Ticks } from '../../widgets/Ticks';
 import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { SignsField } from './SignsField';
 import { TriagePanel } from './TriagePanel';
 
@@ -33,7 +33,7 @@ interface Draft {
 
 /** One step more in following a reaction: how it goes, what was done; or how it ended. */
 export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: () => void }) {
-  const { record, add } = useOpenVisit();
+  const { record, add } = useVisit('record', 'add');
   const now = useNow();
   const [draft, setDraft, clear] = useDraft<Draft>(`follow ${reaction.id}`, {
     how: 'phone',

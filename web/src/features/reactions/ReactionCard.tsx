@@ -14,7 +14,7 @@ import {
 } from '../../text';
 import { useNow } from '../../widgets/use-now';
 import { Photo } from '../photos/Photo';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { FollowForm } from './FollowForm';
 
 /** A reaction with every step that was kept, oldest first; open until somebody closes it. */
@@ -26,7 +26,7 @@ export function ReactionCard({
   /** Whether somebody came to update it. */
   toUpdate: boolean;
 }) {
-  const { staffNames } = useOpenVisit();
+  const { staffNames } = useVisit('staffNames');
   const { timeZone } = useSignedIn().clinic;
   const now = new Date(useNow()).toISOString();
   const [following, setFollowing] = useState(toUpdate);

@@ -7,14 +7,14 @@ import { Link, useSearchParams } from 'react-router';
 import { useDiaryWorriesQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, dayText, settingResponseText, settingText } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { DiaryList } from '../diary/DiaryList';
 import { ReactionCard } from './ReactionCard';
 import { ReportForm } from './ReportForm';
 
 /** What showed after a session, and all that was done about it. */
 export function ReactionsPage() {
-  const { record, visit, area } = useOpenVisit();
+  const { record, visit, area } = useVisit('record', 'visit', 'area');
   const { timeZone } = useSignedIn().clinic;
   const { reactions, run, spots } = record;
   const [search, setSearch] = useSearchParams();

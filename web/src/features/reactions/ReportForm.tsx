@@ -25,7 +25,7 @@ import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { SignsField } from './SignsField';
 import { TriagePanel } from './TriagePanel';
 
@@ -72,7 +72,7 @@ export function ReportForm({
   /** The entry of the client's diary that it is written from. */
   told?: DiaryWorry | null;
 }) {
-  const { record, visit, area, add } = useOpenVisit();
+  const { record, visit, area, add } = useVisit('record', 'visit', 'area', 'add');
   const { timeZone } = useSignedIn().clinic;
   const now = useNow();
   const dispatch = useAppDispatch();

@@ -13,13 +13,13 @@ import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText } from '../../text';
 import { OpenDiary } from '../diary/OpenDiary';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 const GIVEN_WORDS = { print: 'printed', pdf: 'as a file', message: 'as a message' } as const;
 
 /** The ways in which the advice leaves the house; each is on the record. */
 export function GiveAdvice({ sent }: { sent: boolean }) {
-  const { visit, client, record, add } = useOpenVisit();
+  const { visit, client, record, add } = useVisit('visit', 'client', 'record', 'add');
   const { timeZone } = useSignedIn().clinic;
   const [id] = useState(() => v7());
   const [sendAdvice, { isLoading, error }] = useSendAdviceMutation();

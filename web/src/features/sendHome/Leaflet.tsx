@@ -3,7 +3,7 @@ import { isTestVisit } from '@tidy-quill/core/workflow';
 import { Fragment } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
 import { ADVICE_PART_WORDS, areaText, dayText, givenLines, sentence, untilText } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import type { Treated } from './treated-zones';
 
 /** What the client takes home, as it is printed: plain words, large type, every day worked out. */
@@ -16,7 +16,7 @@ export function Leaflet({
   advice: readonly Advice[];
   nextOn: string;
 }) {
-  const { client, today, area } = useOpenVisit();
+  const { client, today, area } = useVisit('client', 'today', 'area');
   const { clinic } = useSignedIn();
   const onlyTested = treated.length > 0 && treated.every(({ zone }) => isTestVisit(zone.record));
   const job = area.job === 'ink' ? 'tattoo' : 'hair';

@@ -9,7 +9,7 @@ import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSendHomeMutation } from '../../app/visit-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { newEvent } from '../../app/event-sync';
+import { newEvent } from '../../visit-engine/engine';
 import { useDraft } from '../../app/draft';
 import {
   areaText,
@@ -24,14 +24,14 @@ import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { GiveAdvice } from './GiveAdvice';
 import { Leaflet } from './Leaflet';
 import { adviceFor, treatedZones, type Treated } from './treated-zones';
 
 /** What the client takes home, with dates worked out, and the next visit. */
 export function SendHomeStage() {
-  const opened = useOpenVisit();
+  const opened = useVisit('record', 'visit', 'zones', 'today', 'habitsLast', 'aftercare', 'before');
   const { record, visit, zones, today, habitsLast, aftercare } = opened;
   const { clinic } = useSignedIn();
   const [ids] = useState(() => ({ event: v7(), visit: v7() }));

@@ -4,7 +4,7 @@ import { visitRecord } from '@tidy-quill/core/session';
 import { type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { moment, past, twoLights } from '@tidy-quill/core/samples';
-import type { OpenZone } from '../visit/use-visit';
+import type { OpenZone } from '../../visit-engine/open-visit';
 import { adviceFor, treatedZones } from './treated-zones';
 
 const zone = (events: readonly VisitEvent[], more: Partial<OpenZone['area']> = {}): OpenZone => ({

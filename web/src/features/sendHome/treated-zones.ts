@@ -4,7 +4,7 @@ import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { answerOf, shortestNm } from '@tidy-quill/core/session';
 import { isTestVisit } from '@tidy-quill/core/workflow';
 import { spotAnswer } from '@tidy-quill/core/spot';
-import type { OpenVisit, OpenZone } from '../visit/use-visit';
+import type { OpenVisit, OpenZone } from '../../visit-engine/open-visit';
 
 /** One zone that something was fired on, and what follows from it. */
 export interface Treated {

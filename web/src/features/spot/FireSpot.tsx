@@ -13,7 +13,7 @@ import {
   spotText,
 } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { PlaceGrid } from '../zones/PlaceGrid';
 import type { Spots } from './use-spots';
 
@@ -22,7 +22,7 @@ const PULSES = { least: 1, usual: 3, most: 5 } as const;
 
 /** Chooses a rung of the ladder and a place, and notes the spot once it was fired. */
 export function FireSpot({ spots }: { spots: Spots }) {
-  const { record, add, pathOf } = useOpenVisit();
+  const { record, add, pathOf } = useVisit('record', 'add', 'pathOf');
   const { rungs, plan, handpiece, all } = spots;
   const [chosen, setChosen] = useState<{ rung?: number; place?: Place }>({});
   // Ink that may darken gets one pulse at one place, and nothing else before that was seen again.

@@ -7,14 +7,14 @@ import { useAcceptPlanMutation } from '../../app/visit-api';
 import { figure } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { useSpotStart } from './use-spot-start';
 import type { Spots } from './use-spots';
-import { nowText } from '../../app/clock';
+import { nowText } from '../../visit-engine/clock';
 
 /** What follows from the spots, by one press: the fluence they allow, treatment, or home. */
 export function SpotFoot({ spots }: { spots: Spots }) {
-  const { record, visit, area, pathOf } = useOpenVisit();
+  const { record, visit, area, pathOf } = useVisit('record', 'visit', 'area', 'pathOf');
   const navigate = useNavigate();
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const start = useSpotStart(spots);

@@ -11,7 +11,7 @@ import { PhotoField } from '../photos/PhotoField';
 import { MarkKeys } from '../treat/MarkKeys';
 import { PainKeys } from '../treat/PainKeys';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import type { Spots } from './use-spots';
 
 interface Reading {
@@ -34,7 +34,7 @@ export function SpotReadingForm({
   spots: Spots;
   onClose: () => void;
 }) {
-  const { add, area } = useOpenVisit();
+  const { add, area } = useVisit('add', 'area');
   const now = useNow();
   // Keys speak to this look from now on, not to what was pressed before it.
   const page = useRef<HTMLDivElement>(null);

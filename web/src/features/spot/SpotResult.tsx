@@ -19,7 +19,7 @@ import { spotAnswer } from '@tidy-quill/core/spot';
 import { Notice } from '../../widgets/Notice';
 import { useNow } from '../../widgets/use-now';
 import { SupervisorWord } from '../visit/SupervisorWord';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { useSpotStart } from './use-spot-start';
 import type { Spots } from './use-spots';
 
@@ -40,7 +40,7 @@ export function SpotResult({ spots }: { spots: Spots }) {
 const listed = (words: readonly string[]) => words.join(', ');
 
 function WhyAtAll({ spots }: { spots: Spots }) {
-  const { record, history, today } = useOpenVisit();
+  const { record, history, today } = useVisit('record', 'history', 'today');
   const [asking, setAsking] = useState(false);
   const last = history.at(-1);
   if (record.waived !== null) {
@@ -106,7 +106,7 @@ function Waiting({ spots }: { spots: Spots }) {
 }
 
 function Allows({ spots }: { spots: Spots }) {
-  const { today, record } = useOpenVisit();
+  const { today, record } = useVisit('today', 'record');
   const start = useSpotStart(spots);
   if (spots.verdict.state !== 'use') return null;
   const { spot, advice, wantedJcm2 } = spots.verdict;

@@ -1,7 +1,7 @@
 import { evaluateInk } from '@tidy-quill/core/ink';
 import { useInk } from '../ink/use-ink';
 import { useEvaluation } from '../plan/use-planner';
-import { useOpenVisit, usePlanCase } from '../visit/use-visit';
+import { useVisit, usePlanCase } from '../visit/use-visit';
 import type { Spots } from './use-spots';
 
 /**
@@ -11,7 +11,7 @@ import type { Spots } from './use-spots';
 export function useSpotStart(spots: Spots): number | null {
   const plan = usePlanCase();
   const ink = useInk();
-  const { catalogue } = useOpenVisit();
+  const { catalogue } = useVisit('catalogue');
   const decided = spots.verdict.state === 'use';
   const { value } = useEvaluation(plan, decided ? spots.plan.setting : null);
   if (!decided) return null;

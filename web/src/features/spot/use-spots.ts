@@ -15,7 +15,7 @@ import {
   type SpotVerdict,
   type TestSpot,
 } from '@tidy-quill/core/spot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** The test spots of the open zone and what they come to. */
 export interface Spots {
@@ -41,7 +41,7 @@ export interface Spots {
 }
 
 export function useSpots(): Spots {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue } = useVisit('record', 'catalogue');
   const plan = record.plan!;
   const { subject, setting, wavelengthNm, upperJcm2, plannedOn } = plan;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);

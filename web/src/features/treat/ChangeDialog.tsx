@@ -4,7 +4,7 @@ import { Radio } from 'antd';
 import { useId, useState, type ReactNode } from 'react';
 import { Dialog } from '../../widgets/Dialog';
 import { EVENT_REFUSAL_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** What is dialled in, changed with a reason by one press; usable once it differs and nothing refuses it. */
 export function ChangeDialog({
@@ -23,7 +23,7 @@ export function ChangeDialog({
   children: ReactNode;
   onClose: () => void;
 }) {
-  const { record, add } = useOpenVisit();
+  const { record, add } = useVisit('record', 'add');
   const label = useId();
   const [reason, setReason] = useState<string>();
   const same = JSON.stringify(setting) === JSON.stringify(record.run.setting);

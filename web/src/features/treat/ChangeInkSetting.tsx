@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { INK_REFUSAL_WORDS } from '../../text';
 import { InkSteppers } from '../ink/InkSteppers';
 import { useInk } from '../ink/use-ink';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ChangeDialog } from './ChangeDialog';
 
 const REASONS = [
@@ -18,7 +18,7 @@ const REASONS = [
 
 /** Changes what is dialled in on ink, within the limits, with a reason by one press. */
 export function ChangeInkSetting({ onClose }: { onClose: () => void }) {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue } = useVisit('record', 'catalogue');
   const planning = useInk()!;
   const [setting, setSetting] = useState<Setting>(record.run.setting!);
   const step = { colours: record.plan?.ink?.colours ?? [] };

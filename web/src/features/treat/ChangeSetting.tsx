@@ -4,7 +4,7 @@ import { refusalText } from '../../text';
 import { LimitBars } from '../plan/LimitBars';
 import { SettingSteppers } from '../plan/SettingSteppers';
 import { useEvaluation } from '../plan/use-planner';
-import { useOpenVisit, usePlanCase } from '../visit/use-visit';
+import { useVisit, usePlanCase } from '../visit/use-visit';
 import { ChangeDialog } from './ChangeDialog';
 
 const REASONS = [
@@ -20,7 +20,7 @@ const REASONS = [
 /** Changes what is dialled in, within the limits, with a reason by one press. */
 export function ChangeSetting({ onClose }: { onClose: () => void }) {
   const plan = usePlanCase()!;
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const [setting, setSetting] = useState<Setting>(record.run.setting!);
   const { value: evaluation } = useEvaluation(plan, setting);
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);

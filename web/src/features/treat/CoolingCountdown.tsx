@@ -3,14 +3,14 @@ import { useDraft } from '../../app/draft';
 import { spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
-import { correctedNow } from '../../app/clock';
+import { correctedNow } from '../../visit-engine/clock';
 import { ROOM_KEYS } from './keys';
 
 /** Counts down the cold pack before the first pulse of a cell and the cooling after its last one. */
 export function CoolingCountdown({ session }: { session: Session }) {
-  const { visit, area } = useOpenVisit();
+  const { visit, area } = useVisit('visit', 'area');
   const now = useNow();
   const cell = session.current?.number ?? 0;
   const [packedAt, setPackedAt] = useDraft<number | null>(

@@ -4,12 +4,12 @@ import { useAppDispatch, useAppSelector } from '../../app/store';
 import { view } from '../../app/view';
 import { EYEWEAR_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 
 /** Lights the screen for the eyewear that this plan's light asks for; back to the room when one leaves. */
 export function GoggleSwitch() {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue } = useVisit('record', 'catalogue');
   const dispatch = useAppDispatch();
   const { eyewear } = useAppSelector((state) => state.view);
   useEffect(

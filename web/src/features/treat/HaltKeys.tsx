@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import { KeyButton } from '../../widgets/KeyButton';
 import { isSecondTap } from '../../widgets/second-tap';
 import { useConsoleFaults } from '../console/room-console';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 
 /** Stop, the largest thing on the screen, and pause: always in sight. */
@@ -14,7 +14,7 @@ export function HaltKeys({
   /** The cell to go on with. */
   cell: number | null;
 }) {
-  const { record, area, add } = useOpenVisit();
+  const { record, area, add } = useVisit('record', 'area', 'add');
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';

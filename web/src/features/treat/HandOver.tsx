@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { Dialog } from '../../widgets/Dialog';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** Hands a halted session to a colleague: on the record, and they sign in for themselves. */
 export function HandOver({ onClose }: { onClose: () => void }) {
-  const { add } = useOpenVisit();
+  const { add } = useVisit('add');
   const { staff } = useSignedIn();
   const { data } = useClinicQuery();
   const [to, setTo] = useState<string>();

@@ -1,13 +1,13 @@
 import './treat.css';
 import { marksFor } from '@tidy-quill/core/reaction';
 import { MARK_WORDS } from '../../text';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { Dialog } from '../../widgets/Dialog';
 import { MARK_KEYS, PULSE_STEPS, ROOM_KEYS } from './keys';
 
 /** Every key of the room. */
 export function KeyList({ onClose }: { onClose: () => void }) {
-  const { area } = useOpenVisit();
+  const { area } = useVisit('area');
   const keys: [string, string][] = [
     ['Esc', 'Stop'],
     [ROOM_KEYS.pause, 'Pause, or go on'],

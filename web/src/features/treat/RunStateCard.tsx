@@ -3,13 +3,13 @@ import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 import { RUN_STATE } from './run-state';
 
 /** The state of the session and the setting in use, with what keeps it from going on. */
 export function RunStateCard({ onChange }: { onChange: () => void }) {
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const { run } = record;
   const running = run.state === 'running';
   const halted = run.state === 'paused' || run.state === 'stopped';

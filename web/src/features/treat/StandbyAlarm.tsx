@@ -3,7 +3,7 @@ import { useDraft } from '../../app/draft';
 import { KeyButton } from '../../widgets/KeyButton';
 import { soundTone } from '../../widgets/tone';
 import { useConsole } from '../console/room-console';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 
 const EVERY_MS = 1500;
@@ -13,7 +13,7 @@ const EVERY_MS = 1500;
  * says that it has, or somebody confirms it by hand.
  */
 export function StandbyAlarm() {
-  const { visit, area, record } = useOpenVisit();
+  const { visit, area, record } = useVisit('visit', 'area', 'record');
   const { run } = record;
   const live = useConsole();
   const stop = `${run.pains.length} ${run.marks.length}`;

@@ -1,7 +1,7 @@
 import type { CellLimit } from '@tidy-quill/core/plan';
 import { figure, sentence, STEP_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 import { ROOM_KEYS } from './keys';
 
@@ -12,7 +12,7 @@ const LIMIT_WORDS: Readonly<Record<CellLimit['because'], { place: string; care: 
 
 /** What the step rule makes of what was read, to be taken or left by one press; the reason is kept either way. */
 export function StepLine({ session }: { session: Session }) {
-  const { add } = useOpenVisit();
+  const { add } = useVisit('add');
   const { next, run, limit } = session;
   const setting = run.setting;
   if (setting === null || run.state === 'notStarted' || run.state === 'ended') return null;

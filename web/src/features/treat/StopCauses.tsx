@@ -2,12 +2,12 @@ import { openCauses, stopCausesFor, type StopCause } from '@tidy-quill/core/reac
 import { CAUSE_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { CAUSE_KEYS } from './keys';
 
 /** What has to be looked for after a stop that hurt, one press each; it goes on once all were, or one was found. */
 export function StopCauses() {
-  const { record, area, add } = useOpenVisit();
+  const { record, area, add } = useVisit('record', 'area', 'add');
   const { run } = record;
   const open = openCauses(run, area.job);
   const found = [...run.looked.values()].includes(true);

@@ -11,9 +11,9 @@ import { Notice } from '../../widgets/Notice';
 import { useSignedIn } from '../../app/clinic-context';
 import { useNow } from '../../widgets/use-now';
 import { useInk } from '../ink/use-ink';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
-import { nowText } from '../../app/clock';
+import { nowText } from '../../visit-engine/clock';
 import { ROOM_KEYS } from './keys';
 
 /**
@@ -21,7 +21,13 @@ import { ROOM_KEYS } from './keys';
  * confirmed, ready. On ink, the next wavelength of today once the parts of this one are done.
  */
 export function SwapLight({ session }: { session: Session }) {
-  const { record, visit, area, catalogue, pathOf } = useOpenVisit();
+  const { record, visit, area, catalogue, pathOf } = useVisit(
+    'record',
+    'visit',
+    'area',
+    'catalogue',
+    'pathOf',
+  );
   const ink = useInk();
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const { run, plan, segments } = record;
@@ -96,7 +102,7 @@ export function SwapLight({ session }: { session: Session }) {
 
 /** Whether and from when a second coat may follow: once the whitening has gone, under the clinic's own method. */
 function SecondPass() {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue } = useVisit('record', 'catalogue');
   const { timeZone } = useSignedIn().clinic;
   const now = useNow();
   const { secondPass } = catalogue.protocol.ink ?? STANDARD_INK_PROTOCOL;

@@ -12,7 +12,7 @@ import { useNow } from '../../widgets/use-now';
 import { isSecondTap } from '../../widgets/second-tap';
 import { useOnce } from '../../widgets/use-once';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
 import { CoolingCountdown } from './CoolingCountdown';
 import { useConsoleFaults } from '../console/room-console';
@@ -40,7 +40,14 @@ import { WaitTimer } from './WaitTimer';
 
 /** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
 export function TreatStage() {
-  const { record, area, add, unsent, all, pathOf } = useOpenVisit();
+  const { record, area, add, unsent, all, pathOf } = useVisit(
+    'record',
+    'area',
+    'add',
+    'unsent',
+    'all',
+    'pathOf',
+  );
   const { clinic } = useSignedIn();
   const navigate = useNavigate();
   const now = useNow();

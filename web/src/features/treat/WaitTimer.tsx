@@ -2,13 +2,13 @@ import { useDraft } from '../../app/draft';
 import { spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
-import { useOpenVisit } from '../visit/use-visit';
-import { correctedNow } from '../../app/clock';
+import { useVisit } from '../visit/use-visit';
+import { correctedNow } from '../../visit-engine/clock';
 import { ROOM_KEYS } from './keys';
 
 /** A clock for cooling before and after, and for waits: started and ended by one press, and kept through a reload. */
 export function WaitTimer() {
-  const { visit, area } = useOpenVisit();
+  const { visit, area } = useVisit('visit', 'area');
   const now = useNow();
   const [since, setSince, clear] = useDraft<number | null>(`wait ${visit.id} ${area.id}`, null);
   return (

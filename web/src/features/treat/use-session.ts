@@ -25,7 +25,7 @@ import {
   type Run,
 } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { partCells, PARTS_A_ROW } from './part-cells';
 
 export interface SessionCell extends MindedCell {
@@ -58,7 +58,7 @@ export interface Session {
 }
 
 export function useSession(): Session {
-  const { record, catalogue, area } = useOpenVisit();
+  const { record, catalogue, area } = useVisit('record', 'catalogue', 'area');
   const { run, plan, findings } = record;
   const setting = run.setting ?? plan!.setting;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);

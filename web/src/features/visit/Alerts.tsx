@@ -14,7 +14,8 @@ import {
   REACTION_WORDS,
 } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { consentPath, useOpenVisit, type OpenVisit } from './use-visit';
+import type { OpenVisit } from '../../visit-engine/open-visit';
+import { consentPath, useVisit } from './use-visit';
 
 interface Alert {
   readonly key: string;
@@ -27,7 +28,17 @@ const ORDER: readonly Alert['kind'][] = ['stop', 'care', 'info'];
 
 /** What must be known before anything else: stops first, then what asks for care. */
 export function Alerts() {
-  const visit = useOpenVisit();
+  const visit = useVisit(
+    'record',
+    'today',
+    'consent',
+    'pathOf',
+    'history',
+    'before',
+    'area',
+    'ahead',
+    'client',
+  );
   const alerts = [
     ...answered(visit),
     ...consent(visit),
@@ -48,7 +59,12 @@ export function Alerts() {
   );
 }
 
-function answered({ record, today }: OpenVisit): Alert[] {
+type Shown = Pick<
+  OpenVisit,
+  'record' | 'today' | 'consent' | 'pathOf' | 'history' | 'before' | 'area' | 'ahead'
+>;
+
+function answered({ record, today }: Shown): Alert[] {
   if (record.history === null || record.run.state === 'ended') return [];
   if (record.assessment === null) {
     const text = 'Ask again; what was said then is kept.';
@@ -72,7 +88,7 @@ function findingLine({ outcome, lastOn, clearOn, advice }: Finding, today: strin
     : `${last}${advice}`;
 }
 
-function consent({ consent: { state }, record, pathOf }: OpenVisit): Alert[] {
+function consent({ consent: { state }, record, pathOf }: Shown): Alert[] {
   if (state === 'valid' || record.run.startedAt !== null) return [];
   return [
     {
@@ -88,7 +104,7 @@ function consent({ consent: { state }, record, pathOf }: OpenVisit): Alert[] {
   ];
 }
 
-function lastTime({ history, record }: OpenVisit): Alert[] {
+function lastTime({ history, record }: Shown): Alert[] {
   // A session that harmed is told of even after a test spot that went well; each light of that day counts.
   const harmed = lastSessions(history).filter(({ answer }) => stepRule(answer).newTestSpot);
   if (harmed.length === 0) return [];
@@ -104,7 +120,7 @@ function lastTime({ history, record }: OpenVisit): Alert[] {
     : [{ key: 'reaction', kind: 'care', title, text: `${seen}. Agreed: ${agreed.reason}` }];
 }
 
-function openReactions({ before, area }: OpenVisit): Alert[] {
+function openReactions({ before, area }: Shown): Alert[] {
   const open = before[area.id]?.openReactions ?? [];
   return open.map(({ visitId, reaction }) => ({
     key: reaction.id,
@@ -120,7 +136,7 @@ function openReactions({ before, area }: OpenVisit): Alert[] {
   }));
 }
 
-function interval({ area, history, today }: OpenVisit): Alert[] {
+function interval({ area, history, today }: Shown): Alert[] {
   const last = wholeSessions(history).at(-1)?.on ?? null;
   const ink = area.job === 'ink';
   const state = intervalStateOf(area, last, today);
@@ -133,7 +149,7 @@ function interval({ area, history, today }: OpenVisit): Alert[] {
   return [{ key: 'tooSoon', kind: 'care', title: 'Sooner than the interval', text }];
 }
 
-function fromHome({ ahead }: OpenVisit): Alert[] {
+function fromHome({ ahead }: Shown): Alert[] {
   if (ahead === null) return [];
   const text = 'To be confirmed under Ask.';
   return [{ key: 'ahead', kind: 'info', title: 'Answered at home', text }];

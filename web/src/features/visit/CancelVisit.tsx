@@ -6,11 +6,11 @@ import { problemText } from '../../app/api';
 import { useCancelVisitMutation } from '../../app/visit-api';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
-import { useOpenVisit } from './use-visit';
+import { useVisit } from './use-visit';
 
 /** Cancels the booking, for a reason, as long as nothing was fired. */
 export function CancelVisit() {
-  const { visit, client, zones } = useOpenVisit();
+  const { visit, client, zones } = useVisit('visit', 'client', 'zones');
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');

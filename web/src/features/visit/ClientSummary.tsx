@@ -42,11 +42,18 @@ import { Fact, Facts } from '../../widgets/Fact';
 import { useSignedIn } from '../../app/clinic-context';
 import { Alerts } from './Alerts';
 import { CancelVisit } from './CancelVisit';
-import { useOpenVisit } from './use-visit';
+import { useVisit } from './use-visit';
 
 /** What we know: the memory of the room, in lines that never move about. */
 export function ClientSummary() {
-  const { client, area, history, record, today, visit } = useOpenVisit();
+  const { client, area, history, record, today, visit } = useVisit(
+    'client',
+    'area',
+    'history',
+    'record',
+    'today',
+    'visit',
+  );
   const { timeZone } = useSignedIn().clinic;
   const day = dayOf(visit.startsAt, timeZone);
   return (
@@ -95,7 +102,7 @@ function earlierVisits(day: string, visitDay: string): string {
 }
 
 function Found() {
-  const { record, area } = useOpenVisit();
+  const { record, area } = useVisit('record', 'area');
   const findings = record.findings!;
   const working = workingSkin({ site: area.site, skin: findings.skin });
   const { skin, areaCm2, zone } = findings;
@@ -170,7 +177,7 @@ function InkFacts({ ink, areaCm2 }: { ink: InkFinding; areaCm2: number }) {
 }
 
 function LastVisit({ last }: { last: PastSession | null }) {
-  const { catalogue, history, visit } = useOpenVisit();
+  const { catalogue, history, visit } = useVisit('catalogue', 'history', 'visit');
   const { timeZone } = useSignedIn().clinic;
   // Counted to the visit that is open, whenever it is looked at.
   const day = dayOf(visit.startsAt, timeZone);
@@ -201,7 +208,7 @@ function LastVisit({ last }: { last: PastSession | null }) {
 
 /** The newest test spot that decides, and what it says. */
 function Tested() {
-  const { history, today } = useOpenVisit();
+  const { history, today } = useVisit('history', 'today');
   const last = history.at(-1);
   if (last?.test !== true) return null;
   const { setting, answer } = last;
@@ -219,7 +226,7 @@ function Tested() {
 }
 
 function Planned() {
-  const { record, catalogue } = useOpenVisit();
+  const { record, catalogue } = useVisit('record', 'catalogue');
   const { setting, upperJcm2, expectedPulses } = record.plan!;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   return (

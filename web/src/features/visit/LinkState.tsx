@@ -1,18 +1,19 @@
 import { Button } from 'antd';
-import { putAside } from '../../app/event-sync';
-import { CLOCK_OFF_MS, useClockOffset } from '../../app/clock';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useSyncExternalStore } from 'react';
+import { engine } from '../../app/engine';
+import { CLOCK_OFF_MS, clockOffset, onClockLearnt } from '../../visit-engine/clock';
 import { spanText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from './use-visit';
+import { useVisit } from './use-visit';
 
 /** Says when entries are only on this tablet, and shows any that the server would not take. */
 export function LinkState() {
-  const { visit, unsent } = useOpenVisit();
-  const dispatch = useAppDispatch();
-  const { link, waiting } = useAppSelector((state) => state.outbox);
-  const refused = waiting.filter((each) => each.visitId === visit.id && each.refused !== null);
-  const off = useClockOffset();
+  const { visit, unsent } = useVisit('visit', 'unsent');
+  const { link, entries } = useSyncExternalStore(engine.subscribe, engine.state);
+  const refused = entries.filter(
+    ({ visitId, status }) => visitId === visit.id && status === 'refused',
+  );
+  const off = useSyncExternalStore(onClockLearnt, clockOffset);
   return (
     <>
       {Math.abs(off) < CLOCK_OFF_MS ? null : (
@@ -35,7 +36,7 @@ export function LinkState() {
       {refused.map(({ event, refused: why }) => (
         <Notice key={event.id} kind="stop" title="One entry was not taken">
           <p>{why}</p>
-          <Button onClick={() => void dispatch(putAside(event.id))}>I have read this</Button>
+          <Button onClick={() => void engine.putAside(event.id)}>I have read this</Button>
         </Notice>
       ))}
     </>

@@ -3,11 +3,16 @@ import { isStopped } from '@tidy-quill/core/session';
 import { Link } from 'react-router';
 import { CONSENT_STATE_WORDS, STAGE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { consentPath, useOpenVisit } from './use-visit';
+import { consentPath, useVisit } from './use-visit';
 
 /** In place of a stage that cannot be opened yet: what it waits for. */
 export function NotYet({ stage }: { stage: Stage }) {
-  const { record, consented, consent, pathOf } = useOpenVisit();
+  const { record, consented, consent, pathOf } = useVisit(
+    'record',
+    'consented',
+    'consent',
+    'pathOf',
+  );
   const next = currentStage(record, consented);
   if (!isStopped(record) && record.history !== null && next === 'ask') {
     return (

@@ -2,7 +2,7 @@ import './visit.css';
 import { STAGES, stageStates, type Stage, type StageState } from '@tidy-quill/core/workflow';
 import { Link } from 'react-router';
 import { STAGE_STATE_WORDS, STAGE_WORDS } from '../../text';
-import { useOpenVisit } from './use-visit';
+import { useVisit } from './use-visit';
 
 /** A mark of its own for each state, so that nothing rests on colour. */
 const MARKS: Readonly<Record<StageState | 'here', string>> = {
@@ -15,7 +15,7 @@ const MARKS: Readonly<Record<StageState | 'here', string>> = {
 
 /** The stages of the visit in working order; any may be opened, and each says how far it is. None is here after it. */
 export function StageNav({ stage: here }: { stage: Stage | null }) {
-  const { record, pathOf, consented } = useOpenVisit();
+  const { record, pathOf, consented } = useVisit('record', 'pathOf', 'consented');
   const states = stageStates(record, consented);
   return (
     <nav className="stage-nav" aria-label="Stages of the visit">

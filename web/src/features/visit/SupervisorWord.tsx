@@ -12,7 +12,7 @@ import { useAgreeMutation, useOverrideMutation, useWaiveSpotMutation } from '../
 import { ADVERSE_WORDS, areaText, findingText, TEST_SPOT_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { Dialog } from '../../widgets/Dialog';
-import { useOpenVisit } from './use-visit';
+import { useVisit } from './use-visit';
 
 const WORDS = {
   stop: { title: 'Override the stop', ok: 'Override, on the record' },
@@ -31,7 +31,7 @@ export function SupervisorWord({
   about: keyof typeof WORDS;
   onClose: () => void;
 }) {
-  const { visit, area, client } = useOpenVisit();
+  const { visit, area, client } = useVisit('visit', 'area', 'client');
   const { staff } = useSignedIn();
   const asSelf = staff.role !== 'technician';
   const [id] = useState(() => v7());
@@ -107,7 +107,7 @@ export function SupervisorWord({
 
 /** What the approval is about: each stop with its rule, the reaction, or why a test spot is asked for. */
 function WhatAbout({ about }: { about: keyof typeof WORDS }) {
-  const { record, history } = useOpenVisit();
+  const { record, history } = useVisit('record', 'history');
   const lines =
     about === 'stop'
       ? (record.assessment?.findings ?? [])

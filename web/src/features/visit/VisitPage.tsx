@@ -13,7 +13,9 @@ import { StageNav } from './StageNav';
 import { StagePage } from './StagePage';
 import { RoomConsole } from '../console/RoomConsole';
 import { ZoneBar } from '../zones/ZoneBar';
-import { useLoadedVisit, VisitContext, type OpenVisit } from './use-visit';
+import type { OpenVisit } from '../../visit-engine/open-visit';
+import type { VisitView } from '../../visit-engine/visit-view';
+import { useLoadedVisit, VisitContext } from './use-visit';
 
 type Fetched = () => Promise<{ default: ComponentType }>;
 
@@ -65,19 +67,19 @@ export function VisitPage() {
   const { visitId = '', stage } = useParams();
   const [search] = useSearchParams();
   useStagesAtHand();
-  const { visit, error, refetch } = useLoadedVisit(visitId, search.get('zone'));
+  const { view, visit, error, refetch } = useLoadedVisit(visitId, search.get('zone'));
   if (visit === null && error !== undefined) {
     return (
       <PageProblem title="This visit cannot be shown" text={problemText(error)} onRetry={refetch} />
     );
   }
   if (visit === null) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
-  if (visit.visit.cancelled !== null) return <Cancelled visit={visit} />;
+  if (visit.visit.cancelled !== null) return <Cancelled view={view} visit={visit} />;
   const after = stage === 'reactions';
   if (!after && !isStage(stage))
     return <Navigate to={visit.pathOf(currentStage(visit.record, visit.consented))} replace />;
   return (
-    <VisitContext value={visit}>
+    <VisitContext value={view}>
       <LockedRun />
       <RoomConsole>
         <div className="visit-layout">
@@ -108,10 +110,10 @@ export function VisitPage() {
 }
 
 /** A visit that was cancelled: nothing of it is to be worked at any more. */
-function Cancelled({ visit }: { visit: OpenVisit }) {
+function Cancelled({ view, visit }: { view: VisitView; visit: OpenVisit }) {
   const { id, cancelled } = visit.visit;
   return (
-    <VisitContext value={visit}>
+    <VisitContext value={view}>
       <div className="visit-layout">
         <ClientSummary />
         <section className="stage-column" aria-label="What we do now">

@@ -4,7 +4,7 @@ import type { Mark } from '@tidy-quill/core/reaction';
 import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/session';
 import { figure, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 const EXPECTED = {
   hair: 'slight redness or small bumps around the hairs, pain 0–4',
@@ -13,7 +13,7 @@ const EXPECTED = {
 
 /** What was to be expected beside what is seen, and what that means for next time, setting by setting. */
 export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: boolean }) {
-  const { area, history, record } = useOpenVisit();
+  const { area, history, record } = useVisit('area', 'history', 'record');
   const last = lastSessions(history);
   const used = segmentsOf(record, seen);
   const harmed = used.some(({ answer }) => answer.adverse.length > 0);

@@ -2,13 +2,13 @@ import './watch.css';
 import { secondLookDue } from '@tidy-quill/core/session';
 import { SECOND_LOOK_WORDS, spanText } from '../../text';
 import { useNow } from '../../widgets/use-now';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 const MINUTE_MS = 60_000;
 
 /** The clock from the last pulse to the second look, and on; it survives a reload, for the pulse is on the record. */
 export function LookClock() {
-  const { record } = useOpenVisit();
+  const { record } = useVisit('record');
   const now = useNow();
   const due = secondLookDue(record);
   if (due === null) return null;

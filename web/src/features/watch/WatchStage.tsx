@@ -12,7 +12,7 @@ import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { MarkKeys } from '../treat/MarkKeys';
 import { StageFoot } from '../visit/StageFoot';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 import { ExpectedSeen } from './ExpectedSeen';
 import { detailOf, needsDetail } from './found';
 import { FoundRows } from './FoundRows';
@@ -39,7 +39,7 @@ const MOST_PHOTOS = 4;
 
 /** The second look, 5 to 15 minutes after the last pulse: a press each, and nothing that has to be typed. */
 export function WatchStage() {
-  const { record, visit, area, add, pathOf } = useOpenVisit();
+  const { record, visit, area, add, pathOf } = useVisit('record', 'visit', 'area', 'add', 'pathOf');
   const navigate = useNavigate();
   const { run, watched } = record;
   const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(

@@ -7,12 +7,20 @@ import { useNavigate } from 'react-router';
 import { areaText, figure } from '../../text';
 import { AddAreaForm } from '../clients/AddAreaForm';
 import { Dialog } from '../../widgets/Dialog';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 /** Takes another area of the client into this visit: one that is known, or a new one. */
 export function AddZone({ onClose }: { onClose: () => void }) {
-  const visit = useOpenVisit();
-  const { areas, zones, client, record, suitability, bookedCase, add, pathOf } = visit;
+  const { areas, zones, client, record, suitability, bookedCase, add, pathOf } = useVisit(
+    'areas',
+    'zones',
+    'client',
+    'record',
+    'suitability',
+    'bookedCase',
+    'add',
+    'pathOf',
+  );
   const navigate = useNavigate();
   const [isNew, setIsNew] = useState(false);
   const free = areas.filter(({ id }) => zones.every(({ area }) => area.id !== id));

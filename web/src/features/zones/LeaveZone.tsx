@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { areaText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Dialog } from '../../widgets/Dialog';
-import { useOpenVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
 
 const REASONS = {
   'Client prefers another day': 'client prefers another day',
@@ -16,7 +16,7 @@ type Reason = keyof typeof REASONS;
 
 /** Leaves a zone out of this visit, with the reason. */
 export function LeaveZone({ onClose }: { onClose: () => void }) {
-  const { area, zones, add, pathOf } = useOpenVisit();
+  const { area, zones, add, pathOf } = useVisit('area', 'zones', 'add', 'pathOf');
   const navigate = useNavigate();
   const [reason, setReason] = useState<Reason | null>(null);
   const leave = async () => {

@@ -4,13 +4,14 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { areaText, STAGE_WORDS } from '../../text';
-import { useOpenVisit, type OpenZone } from '../visit/use-visit';
+import type { OpenZone } from '../../visit-engine/open-visit';
+import { useVisit } from '../visit/use-visit';
 import { AddZone } from './AddZone';
 import { LeaveZone } from './LeaveZone';
 
 /** The zones of a visit, each with where it stands; one is open, others are a press away. */
 export function ZoneBar() {
-  const { zones, area, record, pathOf } = useOpenVisit();
+  const { zones, area, record, pathOf } = useVisit('zones', 'area', 'record', 'pathOf');
   const [form, setForm] = useState<'add' | 'leave' | null>(null);
   const untouched = record.run.startedAt === null && record.spots.length === 0;
   const home = record.sentHome !== null;

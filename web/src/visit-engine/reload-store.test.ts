@@ -1,7 +1,7 @@
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { describe, expect, it } from 'vitest';
-import { withSince } from './open-visit-store';
+import { withSince } from './reload-store';
 
 const event = (id: string) => ({ id }) as EventsKept['events'][number];
 const opened = { events: [event('a'), event('b')], after: 2 } as unknown as VisitOpened;

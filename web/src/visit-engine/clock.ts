@@ -1,5 +1,3 @@
-import { useSyncExternalStore } from 'react';
-
 /** How far this device's clock is from the server's, learnt from its answers. */
 interface Offset {
   /** Server's clock − this one's, ms. */
@@ -40,15 +38,14 @@ export const correctedNow = (): number => Date.now() + (known?.offsetMs ?? 0);
 /** The same as ISO 8601. */
 export const nowText = (): string => new Date(correctedNow()).toISOString();
 
-/** How far this device's clock is off, ms; positive where it is slow. */
-export const useClockOffset = (): number =>
-  useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell);
-      return () => listeners.delete(tell);
-    },
-    () => Math.round((known?.offsetMs ?? 0) / 1000) * 1000,
-  );
+/** How far this device's clock is off, ms to the second; positive where it is slow. */
+export const clockOffset = (): number => Math.round((known?.offsetMs ?? 0) / 1000) * 1000;
+
+/** Tells whenever that was learnt; gives how to stop that. */
+export function onClockLearnt(tell: () => void): () => void {
+  listeners.add(tell);
+  return () => listeners.delete(tell);
+}
 
 function remembered(): Offset | null {
   try {
