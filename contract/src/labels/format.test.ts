@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import {
   clockText,
+  countText,
   dayOf,
   dayText,
   figure,
-  sentence,
   fromToday,
   inClockStyle,
   momentOf,
+  passesText,
+  sentence,
   spotText,
 } from './format';
 
@@ -41,6 +43,15 @@ describe('figures', () => {
     expect(figure(4862)).toBe('4,862');
     expect(figure(25.92)).toBe('25.9');
     expect(figure(18)).toBe('18');
+  });
+});
+
+describe('counts', () => {
+  it('say one of a thing as one', () => {
+    expect(countText(1, 'session')).toBe('1 session');
+    expect(countText(0, 'session')).toBe('0 sessions');
+    expect(passesText(1)).toBe('1 pass');
+    expect(passesText(2)).toBe('2 passes');
   });
 });
 

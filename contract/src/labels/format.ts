@@ -89,13 +89,12 @@ export function agoText(at: string, nowMs: number): string {
   return `${Math.floor(minutes / 1440)} days ago`;
 }
 
-/** “1 pass”, “3 passes”. */
-export const passesText = (count: number) =>
-  `${figure(count, 0)} ${count === 1 ? 'pass' : 'passes'}`;
+/** “1 session”, “1 200 sessions”; `many` where it is not the one with an s. */
+export const countText = (count: number, one: string, many = `${one}s`) =>
+  `${figure(count, 0)} ${count === 1 ? one : many}`;
 
-/** “1 pulse”, “1 200 pulses”. */
-export const pulsesText = (count: number) =>
-  `${figure(count, 0)} ${count === 1 ? 'pulse' : 'pulses'}`;
+export const passesText = (count: number) => countText(count, 'pass', 'passes');
+export const pulsesText = (count: number) => countText(count, 'pulse');
 
 export const minutesText = (minutes: number) => `${Math.ceil(minutes)} min`;
 

@@ -109,6 +109,6 @@ export function inkStartText(start: InkStart): string {
     case 'lastSession':
       return `Last time ${figure(start.session.setting.fluenceJcm2, 2)} J/cm²: ${STEP_WORDS[start.advice.because]}: ${figure(start.session.setting.fluenceJcm2, 2)} × ${start.advice.factor} = ${figure(start.wantedJcm2, 2)}`;
     case 'largerSpot':
-      return `${sentence(STEP_WORDS[start.advice.because])} at ${start.fromMm} mm: start with the ${start.toMm} mm spot at the beginning of its range, never above ${figure(start.wantedJcm2, 2)} J/cm²`;
+      return `${sentence(STEP_WORDS[start.advice.because])} at ${start.fromMm} mm: begin with the ${start.toMm} mm spot low in its range, at ${figure(start.wantedJcm2, 2)} J/cm² or less`;
   }
 }

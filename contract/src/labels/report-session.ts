@@ -118,9 +118,10 @@ export function skin({ record, answer, pains }: ZoneReport, names: SheetNames): 
     const marks = look.marks.map((mark) => MARK_WORDS[mark]).join(', ');
     const cared = (look.cared ?? []).map((each) => CARED_WORDS[each]);
     const cooled = look.cooledMinutes === undefined ? '' : `cooled ${look.cooledMinutes} min`;
+    const early = look.early === undefined ? '' : `before its time: ${look.early}`;
     lines.push({
       label: `${stamp(look, names)}, ${look.minutesAfter} min after`,
-      text: [marks, GRADE_WORDS[look.grade], ...cared, cooled, look.note]
+      text: [marks, GRADE_WORDS[look.grade], ...cared, cooled, early, look.note]
         .filter(Boolean)
         .join('; '),
       grave: look.grade >= 2,

@@ -36,6 +36,16 @@ describe('the record in words', () => {
     ]);
   });
 
+  it('says why the second look was made before its time', () => {
+    const watched = after(0, {
+      ...{ kind: 'watched', minutesAfter: 2, marks: [], grade: 1, note: '' },
+      early: 'the client has to leave',
+    });
+    expect(lines([...events, watched], 'The skin').at(-2)).toBe(
+      '11:01, Ben Stone, 2 min after: slight, as expected; before its time: the client has to leave',
+    );
+  });
+
   it('says how far each colour has faded, and who judged it', () => {
     const faded = after(-1, {
       kind: 'fadingSeen',

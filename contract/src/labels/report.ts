@@ -3,7 +3,7 @@ import { type VisitReport, type ZoneReport } from '@tidy-quill/core/report';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
-import { clockText, dayOf, dayText, figure, nmText, skinTypeText } from './format';
+import { clockText, dayOf, dayText, figure, nmText, pulsesText, skinTypeText } from './format';
 import { INK_COLOUR_WORDS, melaninText } from './look';
 import { PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
@@ -127,7 +127,7 @@ function spots({ record }: ZoneReport, { timeZone }: SheetNames): SheetLine[] {
     );
     return {
       label: `${PLACE_WORDS[spot.place]}, ${clockText(spot.at, timeZone)}`,
-      text: [`${settingText(spot.setting)}, ${spot.pulses} pulses`, ...read].join('; '),
+      text: [`${settingText(spot.setting)}, ${pulsesText(spot.pulses)}`, ...read].join('; '),
       grave: spotAnswer(spot).adverse.length > 0,
     };
   });

@@ -1,6 +1,6 @@
 import './ask.css';
 import { isStop, type Assessment, type Finding } from '@tidy-quill/core/suitability';
-import { dayText, findingText, fromToday, OUTCOME_WORDS, WHOSE_WORDS } from '../../text';
+import { countText, dayText, findingText, fromToday, OUTCOME_WORDS, WHOSE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
 
 /** What the answers mean, the strictest first, with the arithmetic behind each date. */
@@ -49,7 +49,7 @@ function Arithmetic({
   today: string;
 }) {
   if (wait === null) return null;
-  const words = 'days' in wait ? `${wait.days} days` : `${wait.months} months`;
+  const words = 'days' in wait ? countText(wait.days, 'day') : countText(wait.months, 'month');
   if (lastOn === null || clearOn === null) return `Still taken: ${words} after the last day.`;
   return (
     <span className="figures">

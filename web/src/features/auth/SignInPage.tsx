@@ -18,9 +18,14 @@ export function SignInPage() {
     <main className="sign-in">
       <div className="sign-in-page">
         <h1>Tidy Quill</h1>
-        <p className="lead">Plans and records laser hair removal, beside a trained operator.</p>
+        <p className="lead">
+          Plans and records laser hair and tattoo removal, beside a trained operator.
+        </p>
         {waiting > 0 ? (
-          <Notice kind="info" title={`${waiting} entries are kept on this tablet`}>
+          <Notice
+            kind="info"
+            title={`${waiting === 1 ? '1 entry is' : `${waiting} entries are`} kept on this tablet`}
+          >
             <p>They are sent when whoever recorded them signs in.</p>
           </Notice>
         ) : null}

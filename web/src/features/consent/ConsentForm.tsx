@@ -6,6 +6,7 @@ import { Checkbox, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useConsentToReadQuery, useSignConsentMutation } from '../../app/api';
+import { countText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { StageFoot } from '../visit/StageFoot';
@@ -190,7 +191,7 @@ function ReadAndSign({
         <span role="status">
           {missing.length > 0
             ? `Still needed: ${missing.join(', ')}.`
-            : `Holds for ${text.validMonths} months, for this area; may be withdrawn at any moment.`}
+            : `Holds for ${countText(text.validMonths, 'month')}, for this area; may be withdrawn at any moment.`}
         </span>
         {error === undefined ? null : (
           <p className="field-error" role="alert">

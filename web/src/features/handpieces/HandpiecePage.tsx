@@ -9,16 +9,18 @@ import { problemText, useHandpieceUseQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
   areaText,
+  countText,
   dayOf,
   dayText,
-  responseText,
   figure,
   INCIDENT_WORDS,
   incidentDetail,
   LEVEL_WORDS,
   momentText,
+  pulsesText,
   pulseText,
   REACTION_WORDS,
+  responseText,
   spotText,
 } from '../../text';
 import { Choice } from '../../widgets/Choice';
@@ -62,9 +64,10 @@ export function HandpiecePage() {
         <div>
           <h1>{name}</h1>
           <p aria-live="polite">
-            {sessions.length} {sessions.length === 1 ? 'session' : 'sessions'} · {figure(pulses, 0)}{' '}
-            pulses · {data.incidents.length} incidents · {data.reactions.length} reactions,{' '}
-            {dayText(days.from)} to {dayText(days.to)}
+            {countText(sessionsIn(sessions), 'session')} · {pulsesText(pulses)} ·{' '}
+            {countText(data.incidents.length, 'incident')} ·{' '}
+            {countText(data.reactions.length, 'reaction')}, {dayText(days.from)} to{' '}
+            {dayText(days.to)}
           </p>
         </div>
         <div className="page-actions">
@@ -119,6 +122,10 @@ export function HandpiecePage() {
 const fits = ({ answer }: HandpieceSession, filter: Filter): boolean =>
   filter === 'all' ||
   (filter === 'adverse' ? answer.adverse.length > 0 : (answer.painMax ?? 0) >= 5);
+
+/** A session in which the setting was changed stands in several lines. */
+const sessionsIn = (lines: readonly HandpieceSession[]) =>
+  new Set(lines.map(({ visitId, areaId }) => `${visitId} ${areaId}`)).size;
 
 function SessionTable({ sessions }: { sessions: readonly HandpieceSession[] }) {
   return (

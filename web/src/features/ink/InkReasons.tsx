@@ -3,6 +3,7 @@ import {
   figure,
   INK_REFUSAL_WORDS,
   inkStartText,
+  pulsesText,
   pulseText,
   RISK_LEVEL_WORDS,
   RISK_RELIEF_WORDS,
@@ -37,8 +38,8 @@ export function InkReasons({ evaluation, step }: { evaluation: InkEvaluation; st
         </p>
       )}
       <p>
-        <strong>Work.</strong> {figure(work.pulses, 0)} pulses, about {Math.ceil(work.minutes)} min,
-        one even coat.
+        <strong>Work.</strong> {pulsesText(work.pulses)}, about {Math.ceil(work.minutes)} min, one
+        even coat.
       </p>
       <p>
         <strong>Blisters: {RISK_LEVEL_WORDS[risk.level]}.</strong>{' '}

@@ -1,7 +1,7 @@
 import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
 import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
 import { sameSpot, spotAreaCm2, roundFloat } from '@tidy-quill/core/units';
-import { cellHeatText, coolingText, figure, passesText, spotFigures } from '../../text';
+import { cellHeatText, coolingText, countText, figure, passesText, spotFigures } from '../../text';
 import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
@@ -152,4 +152,4 @@ function cellText({ pulses, cells }: Evaluation['work'], energyJ: number): strin
 }
 
 const cellsText = (cells: number | undefined): string =>
-  cells === undefined ? '– cells' : cells === 1 ? '1 cell' : `${cells} cells`;
+  cells === undefined ? '– cells' : countText(cells, 'cell');

@@ -14,6 +14,7 @@ import { useDraft } from '../../app/draft';
 import {
   areaText,
   clockText,
+  countText,
   dayText,
   fromToday,
   HABIT_WORDS,
@@ -143,7 +144,7 @@ function WhyThen({ treated, several }: { treated: readonly Treated[]; several: b
       {treated.map(({ zone, next }) => (
         <li key={zone.area.id}>
           {several ? `${areaText(zone.area)}: ` : ''}
-          {next.weeks === 0 ? dayText(next.on) : `${next.weeks} weeks`},{' '}
+          {next.weeks === 0 ? dayText(next.on) : countText(next.weeks, 'week')},{' '}
           {NEXT_BECAUSE_WORDS[next.because]}.
         </li>
       ))}

@@ -9,6 +9,7 @@ import {
   AVOIDED_WORDS,
   figure,
   PLACE_WORDS,
+  pulsesText,
   pulseText,
   spotText,
 } from '../../text';
@@ -125,7 +126,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
               >
                 −
               </KeyButton>
-              <strong className="figures">{pulses === 1 ? '1 pulse' : `${pulses} pulses`}</strong>
+              <strong className="figures">{pulsesText(pulses)}</strong>
               <KeyButton
                 letter="+"
                 small

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useFollowUpsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, dueText, momentText, READING_WORDS } from '../../text';
+import { areaText, countText, dueText, momentText, READING_WORDS } from '../../text';
 import { useNow } from '../../widgets/use-now';
 
 /** Test spots that wait to be looked at, the one due first at the head. */
@@ -35,7 +35,7 @@ export function FollowUpList() {
               </th>
               <td>
                 {areaText(area)}
-                <span className="quiet">{spots === 1 ? '1 spot' : `${spots} spots`}</span>
+                <span className="quiet">{countText(spots, 'spot')}</span>
               </td>
               <td>{READING_WORDS[due.kind]}</td>
               <td className="figures">{momentText(due.from, timeZone)}</td>

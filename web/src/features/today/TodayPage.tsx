@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, ATTENTION_WORDS, clockText, dayText, STAGE_WORDS } from '../../text';
+import { areaText, ATTENTION_WORDS, clockText, countText, dayText, STAGE_WORDS } from '../../text';
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
 import { UrgentList } from '../urgent/UrgentList';
@@ -41,7 +41,7 @@ export function TodayPage() {
         <div>
           <h1>{dayText(data.day)}</h1>
           <p>
-            {data.visits.length === 1 ? '1 visit' : `${data.visits.length} visits`}
+            {countText(data.visits.length, 'visit')}
             {attention.length > 0 ? ` · ${attention.length} to look at before they come in` : ''}
           </p>
         </div>

@@ -1,4 +1,4 @@
-import { figure } from '../../text';
+import { countText, figure } from '../../text';
 import { Dialog } from '../../widgets/Dialog';
 
 /** Asks before a treatment ends while cells are open. */
@@ -25,7 +25,7 @@ export function EndDialog({
           ? `End treatment with ${figure(pulses.given, 0)} of ${figure(pulses.planned, 0)} pulses given?`
           : `End treatment with ${open} of ${all} cells open?`
       }
-      okText={`End, leave ${open === 1 ? '1 cell' : `${open} cells`} open`}
+      okText={`End, leave ${countText(open, 'cell')} open`}
       cancelText="Go back"
       onOk={onEnd}
       onCancel={onClose}

@@ -1,18 +1,21 @@
 import './visit.css';
 import { INK_LEAST_WEEKS, intervalStateOf } from '@tidy-quill/core/course';
 import { lastSessions, stepRule, wholeSessions } from '@tidy-quill/core/plan';
+import { laterDay, type Day } from '@tidy-quill/core/units';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import {
   ADVERSE_WORDS,
   CONSENT_STATE_WORDS,
+  dayOf,
   dayText,
   findingText,
   fromToday,
   LEVEL_WORDS,
   REACTION_WORDS,
 } from '../../text';
+import { useSignedIn } from '../../app/clinic-context';
 import { Notice } from '../../widgets/Notice';
 import type { OpenVisit } from '../../visit-engine/open-visit';
 import { consentPath, useVisit } from './use-visit';
@@ -38,13 +41,17 @@ export function Alerts() {
     'area',
     'ahead',
     'client',
+    'visit',
   );
+  const { timeZone } = useSignedIn().clinic;
+  // A visit that is booked ahead is judged for its own day, one whose day is past for today.
+  const on = laterDay(visit.today, dayOf(visit.visit.startsAt, timeZone));
   const alerts = [
     ...answered(visit),
     ...consent(visit),
     ...openReactions(visit),
     ...lastTime(visit),
-    ...interval(visit),
+    ...interval(visit, on),
     ...fromHome(visit),
   ].sort((one, other) => ORDER.indexOf(one.kind) - ORDER.indexOf(other.kind));
   return (
@@ -136,10 +143,10 @@ function openReactions({ before, area }: Shown): Alert[] {
   }));
 }
 
-function interval({ area, history, today }: Shown): Alert[] {
+function interval({ area, history }: Shown, on: Day): Alert[] {
   const last = wholeSessions(history).at(-1)?.on ?? null;
   const ink = area.job === 'ink';
-  const state = intervalStateOf(area, last, today);
+  const state = intervalStateOf(area, last, on);
   if (last === null || state !== 'tooSoon') return [];
   if (ink) {
     const why = `Since ${dayText(last)} the skin still heals and the body still clears ink: ${INK_LEAST_WEEKS}–8 weeks at least, longer is no loss.`;

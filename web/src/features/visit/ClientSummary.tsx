@@ -19,6 +19,7 @@ import {
   areaText,
   AVOIDED_WORDS,
   CALIBRE_WORDS,
+  countText,
   dayOf,
   dayText,
   DENSITY_WORDS,
@@ -98,7 +99,7 @@ export function ClientSummary() {
 function earlierVisits(day: string, visitDay: string): string {
   const days = daysBetween(day, visitDay);
   if (days === 0) return 'the same day';
-  return `${days === 1 ? '1 day' : `${days} days`} before this visit`;
+  return `${countText(days, 'day')} before this visit`;
 }
 
 function Found() {
