@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { debian, folderWith, packages, root, run, step, Stop } from './setup.mjs';
 import { dataFolder, findPostgres, startPostgres } from './postgres.mjs';
 
-// Takes docs/screenshots anew, from fresh demo data on a database of its own.
+// Takes docs/screenshots again, from fresh demo data on a database of its own.
 await run(async () => {
   await step('packages', packages);
   await step('programs', () =>

@@ -48,7 +48,7 @@ await run(async () => {
     await step('build', buildApart);
     await step('data', async () => {
       await prepare(url, { freshDemo, appPassword: postgres?.appPassword });
-      return freshDemo ? 'migrated, demo made anew' : 'migrated';
+      return freshDemo ? 'migrated, demo made again' : 'migrated';
     });
     // Real consoles are named by the environment; else the demo's rooms have simulated ones.
     if (process.env.ROOM_CONSOLES === undefined)
@@ -92,7 +92,7 @@ function portAsked() {
 async function agreed() {
   const ask = createInterface({ input: process.stdin, output: process.stdout });
   const answer = await ask.question(
-    'Make the demo clinic anew? What was added to it is lost. [y/N] ',
+    'Make the demo clinic again? What was added to it is lost. [y/N] ',
   );
   ask.close();
   return /^y(es)?$/i.test(answer.trim());

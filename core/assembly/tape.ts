@@ -14,7 +14,7 @@ let c: v128 = i32x4.splat(0);
 let counter: v128 = i32x4.splat(1);
 let at: usize = END;
 
-/** Starts the tape anew from two words; the first words drawn still show them and are thrown away. */
+/** Starts the tape again from two words; the first words drawn still show them and are thrown away. */
 export function rewind(first: u32, second: u32): void {
   a = i32x4.add(
     i32x4.splat(<i32>(0x9e3779b9 ^ first)),

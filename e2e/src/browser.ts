@@ -27,7 +27,7 @@ export interface Browser {
   readonly keys: (...keys: string[]) => Promise<void>;
   /** Presses it twice as fast as a hand does by mistake. */
   readonly pressTwice: (name: string) => Promise<void>;
-  /** Loads the page anew, its clock set forward by so many minutes from now on. */
+  /** Loads the page again, its clock set forward by so many minutes from now on. */
   readonly later: (minutes: number) => Promise<void>;
   /** Reloads the page with the tablet’s clock wrong by this many minutes; the server’s stays right. */
   readonly wrongClock: (minutes: number) => Promise<void>;
@@ -73,7 +73,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     return driver.wait(until.elementIsVisible(element), WAIT_MS, path);
   };
   const clickable = async (path: string) => {
-    // The page may draw anew between finding and pressing: try again until it holds still.
+    // The page may draw again between finding and pressing: try again until it holds still.
     await driver.wait(
       async () => {
         try {

@@ -166,7 +166,7 @@ describe('two tablets on one visit', () => {
     await other.see('21', COUNT);
     await other.keys('h');
     await browser.keys('j');
-    // Neither presses again, nor loads anew: each is told what the other did.
+    // Neither presses again, nor loads again: each is told what the other did.
     await browser.see('32', COUNT);
     await other.see('32', COUNT);
     await other.keys('j');

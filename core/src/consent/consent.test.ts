@@ -127,8 +127,8 @@ describe('how a consent stands', () => {
     const older = { ...GIVEN, id: '0', signedOn: '2026-01-10' };
     const withdrawn = { ...GIVEN, withdrawnOn: '2026-03-01' };
     expect(standing([older, withdrawn])).toBe('withdrawn');
-    const anew = { ...GIVEN, id: '2', signedOn: '2026-03-02' };
-    expect(standing([anew, withdrawn, older])).toBe('valid');
+    const renewed = { ...GIVEN, id: '2', signedOn: '2026-03-02' };
+    expect(standing([renewed, withdrawn, older])).toBe('valid');
   });
 
   it('of a minor needs the guardian too', () => {

@@ -192,7 +192,7 @@ describe('the step rule on ink', () => {
     const { start } = found.evaluation;
     return [found.setting.spot, found.setting.fluenceJcm2, start!.kind];
   };
-  it('no whitening: the larger spot first, its range begun anew', () => {
+  it('no whitening: the larger spot first, its range begun again', () => {
     // 6 mm: 2–4 J/cm², a third up = 2.67 → 2.6.
     expect(next(['noWhitening'])).toEqual([{ diameterMm: 6 }, 2.6, 'largerSpot']);
     expect(next(['faintWhitening'])).toEqual([{ diameterMm: 6 }, 2.6, 'largerSpot']);

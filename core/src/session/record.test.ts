@@ -133,7 +133,7 @@ describe('the stages', () => {
     });
   });
 
-  it('forget a setting aside when the answers are given anew', () => {
+  it('forget a setting aside when the answers are given again', () => {
     const override = event({
       kind: 'stopOverridden',
       rules: ['sun'],

@@ -35,7 +35,7 @@ const lower = accepted((plan) => ({ ...plan, setting: { ...plan.setting, fluence
 const resumed = (events: readonly VisitEvent[]) =>
   refuseEvent(visitRecord(events), { kind: 'resumed' }, true, '2026-11-24T12:00:00.000Z');
 
-describe('a plan accepted anew in the midst of a session, for the same work', () => {
+describe('a plan accepted again in the midst of a session, for the same work', () => {
   const events = add(BEFORE, [45, lower]);
   const record = visitRecord(events);
 
@@ -133,7 +133,7 @@ describe('a plan accepted anew in the midst of a session, for the same work', ()
   });
 });
 
-describe('a plan accepted anew for other work', () => {
+describe('a plan accepted again for other work', () => {
   const relit = (change: (plan: AcceptedPlan) => AcceptedPlan) =>
     visitRecord(add(BEFORE, [45, accepted(change)]));
 
@@ -154,7 +154,7 @@ describe('a plan accepted anew for other work', () => {
   });
 });
 
-describe('a session that nobody planned anew', () => {
+describe('a session that nobody planned again', () => {
   it('is held back by nothing, whatever was dialled in', () => {
     const { setting } = planOf(BEFORE);
     const paused = add(

@@ -249,7 +249,7 @@ export function withPress(run: Run, event: Press): Run {
 
 /**
  * A run that goes on with another plan: paused, its clock stopped, until that was made ready. Where it goes on with the
- * same work it stays at its cell, and what was dialled in anew counts as a change.
+ * same work it stays at its cell, and what was dialled in again counts as a change.
  */
 export function swapped(run: Run, setting: Setting, at: string, same: boolean): Run {
   if (run.startedAt === null || run.state === 'ended') return { ...run, setting };

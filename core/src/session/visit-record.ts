@@ -264,7 +264,7 @@ export const sameLight = (one: AcceptedPlan, other: AcceptedPlan): boolean =>
 
 /**
  * Whether a plan goes on with the work of the one before: the same light in the same way on the same skin. What was done
- * then stays done; cells that began anew would be fired on twice.
+ * then stays done; cells that began again would be fired on twice.
  */
 export const goesOnWith = (before: AcceptedPlan, next: AcceptedPlan): boolean =>
   sameLight(before, next) &&

@@ -256,7 +256,7 @@ describe('a short return', () => {
     pregnant: { yes: true },
   });
 
-  it('carries over what lasts, asks once about the rest of it, and anew what can change', () => {
+  it('carries over what lasts, asks once about the rest of it, and again what can change', () => {
     const { answers, stillNone, again } = carriedOver(last, 'hair', 'body');
     expect(answers).toEqual({ keloid: { yes: true } });
     expect(stillNone).toContain('gold');

@@ -141,7 +141,7 @@ export const questionsFor = (job: Job, place: Place): readonly Question[] =>
 
 /**
  * What a short return begins with: what was once yes and lasts is carried over; lasting things that were no are
- * left for one question together; all that can change is asked anew.
+ * left for one question together; all that can change is asked again.
  */
 export function carriedOver(last: History, job: Job, place: Place) {
   const asked = questionsFor(job, place);

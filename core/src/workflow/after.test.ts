@@ -232,7 +232,7 @@ describe('a reaction told of later', () => {
     expect(isOverdue(reaction!, moment(71 + 96 * 3600))).toBe(true);
   });
 
-  it('is triaged anew at each step, and counts no more where it was not from this session', () => {
+  it('is triaged again at each step, and counts no more where it was not from this session', () => {
     const followed = at('t2', 60, {
       ...{ kind: 'reactionFollowed', reactionId: 't1', how: 'seen', trend: 'worse' },
       ...{ signs: ['fever'], sizeCm: 2, triage: null, did: [], photoIds: [], note: '' },

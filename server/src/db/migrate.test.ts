@@ -46,7 +46,7 @@ describe('the database itself', () => {
 });
 
 describe('the demo', () => {
-  it('is made anew without touching another clinic', async () => {
+  it('is made again without touching another clinic', async () => {
     const url = await newDatabase();
     await migrate(url, MIGRATIONS);
     const { db, pool } = connect(url);

@@ -40,14 +40,14 @@ export function Shell() {
       <AntApp component={false}>
         <Inside
           room={room}
-          onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'paper' : 'dim'))}
+          onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'light' : 'dim'))}
         />
       </AntApp>
     </ConfigProvider>
   );
 }
 
-function Inside({ room, onRoom }: { room: 'paper' | 'dim'; onRoom: () => void }) {
+function Inside({ room, onRoom }: { room: 'light' | 'dim'; onRoom: () => void }) {
   const {
     data: me,
     error,

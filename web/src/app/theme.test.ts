@@ -30,9 +30,9 @@ const MARKS: [keyof Palette, keyof Palette][] = [
   ['stop', 'paper'],
 ];
 
-// Whoever wears no eyewear sees paper and dim room; a goggle view is seen through its own lens.
+// Whoever wears no eyewear sees the light theme and the dim room; a goggle view is seen through its own lens.
 const SEEN: readonly (readonly [ThemeName, Filter])[] = [
-  ['paper', 'clear'],
+  ['light', 'clear'],
   ['dim', 'clear'],
   ...FILTERS.filter((filter) => filter !== 'clear').map((filter) => [filter, filter] as const),
 ];
@@ -49,9 +49,9 @@ describe.each(SEEN)('the %s palette through the %s lens', (name, filter) => {
   });
 });
 
-describe('the paper palette', () => {
+describe('the light palette', () => {
   it('would lose its red behind a lens that takes it out: that is why there are goggle views', () => {
-    const { stop, ink } = PALETTES.paper;
+    const { stop, ink } = PALETTES.light;
     expect(contrastThrough('clear', stop, ink)).toBeGreaterThan(2);
     expect(contrastThrough('red694to810', stop, ink)).toBeLessThan(1.3);
   });

@@ -23,7 +23,7 @@ export interface Palette {
   readonly stopTint: string;
 }
 
-export type ThemeName = 'paper' | 'dim' | Exclude<Filter, 'clear'>;
+export type ThemeName = 'light' | 'dim' | Exclude<Filter, 'clear'>;
 
 // Greys keep their contrast through any lens; hue is added only where the lens lets it pass.
 const THROUGH_LENS: Palette = {
@@ -48,7 +48,7 @@ const THROUGH_LENS: Palette = {
 };
 
 export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
-  paper: {
+  light: {
     paper: '#F4F0E6',
     surface: '#FFFDF8',
     rule: '#D8CFBC',
@@ -101,7 +101,7 @@ const FONT =
 export function antThemeFor(name: ThemeName): ThemeConfig {
   const palette = PALETTES[name];
   return {
-    algorithm: name === 'paper' ? antTheme.defaultAlgorithm : antTheme.darkAlgorithm,
+    algorithm: name === 'light' ? antTheme.defaultAlgorithm : antTheme.darkAlgorithm,
     token: {
       fontFamily: FONT,
       fontSize: 15,

@@ -5,13 +5,13 @@ import type { ThemeName } from './theme';
 const THEME_KEY = 'tidy-quill theme';
 
 interface ViewState {
-  readonly room: 'paper' | 'dim';
+  readonly room: 'light' | 'dim';
   /** The eyewear that is worn; null for none. */
   readonly eyewear: Exclude<Filter, 'clear'> | null;
 }
 
 const initialState: ViewState = {
-  room: localStorage.getItem(THEME_KEY) === 'dim' ? 'dim' : 'paper',
+  room: localStorage.getItem(THEME_KEY) === 'dim' ? 'dim' : 'light',
   eyewear: null,
 };
 

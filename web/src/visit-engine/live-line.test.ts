@@ -139,7 +139,7 @@ describe('the live line of a visit', () => {
     expect(server.clients.size).toBe(1);
   });
 
-  it('is one a visit: who opens it anew closes the one before', async () => {
+  it('is one a visit: who opens it again closes the one before', async () => {
     const before = await opened();
     const closed = once(before.end, 'close');
     await opened();

@@ -58,7 +58,7 @@ export function FaultPage() {
       />
     );
   }
-  // Loaded anew only once the server answers: a browser without a network would leave the application.
+  // Loaded again only once the server answers: a browser without a network would leave the application.
   const again = async () => {
     const answered = await fetch('/healthz').catch(() => null);
     if (answered?.ok === true) globalThis.location.reload();

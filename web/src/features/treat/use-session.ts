@@ -76,7 +76,7 @@ export function useSession(): Session {
       ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
     });
   }, [plan, zone, protocol, setting.technique, area.side]);
-  // Each light of a session numbers its cells anew: a part may be met by two of them.
+  // Each light of a session numbers its cells again: a part may be met by two of them.
   const { mucosal } = SITES[area.site];
   const offset = record.segments.length * CELLS_A_SEGMENT;
   const parts = plan === null ? [] : partCells(plan, catalogue.protocol.pace, offset);
