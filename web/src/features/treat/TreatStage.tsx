@@ -325,7 +325,14 @@ function cellText({ current, run }: Session, nowMs: number): string {
   const since =
     run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
   const spent = spanText(1000 * done.seconds + Math.max(0, since));
-  return `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses, ${passesText(done.passes)}, ${spent}, ${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`;
+  const over = done.pulses - pulses;
+  return [
+    `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses`,
+    ...(over > 0 ? [`${figure(over, 0)} more than planned`] : []),
+    passesText(done.passes),
+    spent,
+    `${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`,
+  ].join(', ');
 }
 
 /** How long has been treated, without pauses. */
