@@ -12,6 +12,7 @@ import type * as Core from '@tidy-quill/core/plan';
 import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
 import { INK_TABLE_NM } from '@tidy-quill/core/ink';
 import * as v from 'valibot';
+import { FIGURE_ENTRIES } from './figures';
 import { InkFinding, TypingAnswers } from './look';
 import { INK_COLOURS, INK_DENSITIES } from '@tidy-quill/core/look';
 import { DayText, line, number, whole } from './text';
@@ -255,6 +256,7 @@ export const Pace = v.object({
 });
 
 export const Protocol = v.object({
+  ...FIGURE_ENTRIES,
   ink: v.optional(InkProtocol),
   rows: v.pipe(
     v.array(ProtocolRow),

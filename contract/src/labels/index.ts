@@ -19,3 +19,4 @@ export type { SheetLine, SheetNames, SheetSection } from './report-lines';
 export * from './response';
 export { entryText, triageLines } from './report-reaction';
 export * from './audit';
+export * from './figures';

@@ -27,7 +27,7 @@ export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>>
   device: 'The most that this console gives at this spot and rate.',
   protocol: 'The high end of the approved row for this laser, skin type and calibre.',
   history:
-    '1.2 × the highest fluence borne well here, never above one with a strong response; after a reaction the lower of 0.8 × that fluence and the highest borne well.',
+    'A little above the highest fluence borne well here (1.2 × unless the protocol asks for less), never above one with a strong response; after a reaction the lower of 0.8 × that fluence, or less, and the highest borne well.',
 };
 
 export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {

@@ -1,3 +1,4 @@
+import type { ClinicalFigures } from '../figures';
 import type { InkColour } from '../look';
 import {
   centralWavelengthNm,
@@ -16,6 +17,8 @@ export interface InkCase {
   readonly handpieces: readonly Handpiece[];
   /** The one that ships where the clinic has none of its own. */
   readonly protocol?: InkProtocol | undefined;
+  /** The clinical numbers of the protocol that it belongs to. */
+  readonly own: ClinicalFigures;
   /** A supervisor agrees to other light than 1064 nm on types IV–VI, and to a test spot on ink that may darken. */
   readonly agreed: boolean;
   readonly today: Day;

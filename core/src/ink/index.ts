@@ -10,6 +10,7 @@ export * from './gives-up';
 export * from './ways';
 export * from './order';
 export * from './risk';
+export * from './start';
 export * from './propose';
 export * from './second-pass';
 export * from './sessions';

@@ -82,6 +82,7 @@ export function caseOf(
       ink: { ...INK, ...ink },
     },
     handpieces,
+    own: {},
     agreed,
     today: '2026-11-24',
   };

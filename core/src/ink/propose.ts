@@ -1,4 +1,3 @@
-import type { InkColour } from '../look';
 import {
   centralWavelengthNm,
   deviceLimitJcm2,
@@ -7,19 +6,15 @@ import {
   type InkRow,
   isForInk,
   ladder,
-  likePulse,
   type Limits,
   mostToBeginWith,
-  type PastSession,
-  sameBand,
   type Setting,
-  type StepAdvice,
   stepRule,
   type Upper,
   upperOf,
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
-import { energyJ, isOnStep, longestSideMm, sameSpot, stepDown, type Spot } from '../units';
+import { energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
 import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
 import { awaitsDarkening } from './darkening';
 import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
@@ -28,46 +23,8 @@ import { inkRowFor } from './protocol';
 import { inkToldHere } from './past-response';
 import { inkRisk, type InkRisk } from './risk';
 import { melanosomeRuptureJcm2 } from './selectivity';
+import { faintIsEnough, inkStartFor, lastAt, type InkStart } from './start';
 import { inkWays, type InkRefusal } from './ways';
-
-/** Where on the protocol's range a first treatment begins, by how dense the ink is. */
-const BEGIN = { solid: 1 / 4, medium: 1 / 3, fine: 1 / 2 } as const;
-
-/** Colours whose faint shade is all that is wanted. */
-const FAINT_IS_ENOUGH: readonly InkColour[] = ['red', 'orange', 'yellow'];
-
-/** Whether a faint whitening is all that these colours should show. */
-export const faintIsEnough = (colours: readonly InkColour[]): boolean =>
-  colours.length > 0 && colours.every((colour) => FAINT_IS_ENOUGH.includes(colour));
-
-/** Where the starting fluence on ink comes from. */
-export type InkStart =
-  | {
-      readonly kind: 'protocol';
-      readonly share: number;
-      readonly low: number;
-      readonly high: number;
-    }
-  | {
-      readonly kind: 'protocolLow';
-      readonly low: number;
-      readonly because: 'darkSkin' | 'layered' | 'mayDarken';
-    }
-  | {
-      readonly kind: 'lastSession';
-      readonly session: PastSession;
-      readonly advice: StepAdvice;
-      readonly wantedJcm2: number;
-    }
-  /** A larger spot reaches deeper: its range from the beginning, and never above what was used. */
-  | {
-      readonly kind: 'largerSpot';
-      readonly session: PastSession;
-      readonly advice: StepAdvice;
-      readonly fromMm: number;
-      readonly toMm: number;
-      readonly wantedJcm2: number;
-    };
 
 export type InkRefusalCode =
   InkRefusal | 'notOffered' | 'offStep' | 'aboveLimit' | 'noColour' | 'colourNotHere';
@@ -148,19 +105,19 @@ export function evaluateInk(
     device: deviceLimitJcm2(handpiece, spot, setting.rateHz),
     protocol: row?.fluenceJcm2.high ?? null,
     model: null,
-    history: historyLimitJcm2(inkToldHere(of, { wavelengthNm, pulseMs, spot })),
+    history: historyLimitJcm2(inkToldHere(of, { wavelengthNm, pulseMs, spot }), of.own),
   };
   const upper = upperOf(limits, handpiece);
   const start =
     row === null || upper.fluenceJcm2 === null
       ? null
-      : startFor(
+      : inkStartFor(
           of,
           step,
           setting,
           handpiece,
           row,
-          mostToBeginWith(limits, upper, handpiece.fluenceJcm2),
+          mostToBeginWith(limits, upper, handpiece.fluenceJcm2, of.own),
         );
   const working = workingSkinOf(of);
   const parts = treatedParts(subject.ink).filter(({ colour }) => step.colours.includes(colour));
@@ -213,15 +170,6 @@ export function partsArea(
   return share * subject.areaCm2;
 }
 
-const lastAt = (of: InkCase, handpiece: Handpiece): PastSession | null =>
-  of.subject.history
-    .filter(
-      ({ wavelengthNm, setting }) =>
-        sameBand(wavelengthNm, centralWavelengthNm(handpiece.light)) &&
-        likePulse(setting.pulseMs, handpiece.pulsesMs[0]!),
-    )
-    .at(-1) ?? null;
-
 /** The spot of last time, the next larger once the ink responds with too little; the middle one to begin with. */
 function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null {
   const { rows } = inkProtocolOf(of);
@@ -247,52 +195,6 @@ function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null 
   const own = at < 0 ? 0 : at;
   const wantsMore = stepRule(last.answer, faintIsEnough(step.colours)).action === 'raise';
   return usable[wantsMore && last.test !== true ? Math.min(own + 1, usable.length - 1) : own]!;
-}
-
-function startFor(
-  of: InkCase,
-  step: Pick<InkStep, 'colours'>,
-  setting: Setting,
-  handpiece: Handpiece,
-  row: InkRow,
-  mostJcm2: number,
-): (InkStart & { readonly fluenceJcm2: number }) | null {
-  const basis = basisFor(of, step, setting, handpiece, row);
-  const wanted =
-    basis.kind === 'protocol'
-      ? basis.low + (basis.high - basis.low) * basis.share
-      : basis.kind === 'protocolLow'
-        ? basis.low
-        : basis.wantedJcm2;
-  const fluenceJcm2 = stepDown(Math.min(wanted, mostJcm2), handpiece.fluenceJcm2);
-  return fluenceJcm2 === null ? null : { ...basis, fluenceJcm2 };
-}
-
-function basisFor(
-  of: InkCase,
-  step: Pick<InkStep, 'colours'>,
-  setting: Setting,
-  handpiece: Handpiece,
-  row: InkRow,
-): InkStart {
-  const { ink } = of.subject;
-  const { low, high } = row.fluenceJcm2;
-  const session = lastAt(of, handpiece);
-  if (session !== null) {
-    const advice = stepRule(session.answer, faintIsEnough(step.colours));
-    const { spot, fluenceJcm2: used } = session.setting;
-    const [fromMm, toMm] = [longestSideMm(spot), longestSideMm(setting.spot)];
-    if (toMm > fromMm + 1e-9) {
-      const begun = low + (high - low) * BEGIN[ink.density];
-      const wantedJcm2 = Math.min(used * Math.min(1, advice.factor), begun);
-      return { kind: 'largerSpot', session, advice, fromMm, toMm, wantedJcm2 };
-    }
-    return { kind: 'lastSession', session, advice, wantedJcm2: used * advice.factor };
-  }
-  if (workingSkinOf(of).type >= 4) return { kind: 'protocolLow', low, because: 'darkSkin' };
-  if (ink.layered) return { kind: 'protocolLow', low, because: 'layered' };
-  if (ink.origin === 'cosmetic') return { kind: 'protocolLow', low, because: 'mayDarken' };
-  return { kind: 'protocol', share: BEGIN[ink.density], low, high };
 }
 
 function refusalsOf(

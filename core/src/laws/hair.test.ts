@@ -147,7 +147,7 @@ describe('laws of planning hair', () => {
         );
         proposals.forEach(({ setting, evaluation, ladder }, index) => {
           expect(setting.fluenceJcm2).toBeLessThanOrEqual(
-            mostToBeginWith(evaluation.limits!, evaluation.upper!, FINEST) + 1e-9,
+            mostToBeginWith(evaluation.limits!, evaluation.upper!, FINEST, {}) + 1e-9,
           );
           expect(ladder.length).toBeGreaterThan(1);
           expect(evaluation.refusals).toEqual([]);

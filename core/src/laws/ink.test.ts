@@ -61,6 +61,7 @@ const FINEST = { min: 0, max: 1000, step: 1e-9 };
 const caseOf = (subject: InkSubject, agreed = true): InkCase => ({
   subject,
   handpieces: HANDPIECES,
+  own: {},
   agreed,
   today: '2026-11-24',
 });
@@ -207,7 +208,7 @@ describe('laws of planning ink', () => {
           expect(refusals).toEqual([]);
           expect(row).not.toBeNull();
           expect(found.setting.fluenceJcm2).toBeLessThanOrEqual(
-            mostToBeginWith(limits, upper!, FINEST) + 1e-9,
+            mostToBeginWith(limits, upper!, FINEST, {}) + 1e-9,
           );
           const own = subject.ink.colours.map(({ colour }) => colour);
           expect(own).toEqual(expect.arrayContaining([...step.colours]));

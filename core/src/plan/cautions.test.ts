@@ -69,7 +69,7 @@ describe('why a test spot comes first', () => {
 describe('cautions', () => {
   const cautions = (more: Partial<Subject>) => {
     const subject = { ...SUBJECT, ...more };
-    return cautionsFor(subject, workingSkin(subject), TODAY);
+    return cautionsFor(subject, workingSkin(subject), TODAY, {});
   };
 
   it('are none for medium hair on an upper arm of type III', () => {

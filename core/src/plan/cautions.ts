@@ -1,3 +1,4 @@
+import type { ClinicalFigures } from '../figures';
 import { intervalState } from '../course';
 import { SITES } from '../sites';
 import type { Tan } from '../optics';
@@ -50,10 +51,11 @@ export function cautionsFor(
   subject: Subject,
   working: WorkingSkin,
   today: Day,
+  own: ClinicalFigures,
 ): readonly CautionCode[] {
   const site = SITES[subject.site];
   const treated = wholeSessions(subject.history).at(-1);
-  const interval = intervalState(subject.site, treated?.on ?? null, today);
+  const interval = intervalState(subject.site, treated?.on ?? null, today, own);
   const { colour, density } = subject.hair;
   const dark = colour === 'black' || colour === 'darkBrown';
   const poor = colour === 'red' || colour === 'darkBlond' || colour === 'lightBrown';

@@ -124,6 +124,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           row,
           told,
           modelJcm2: plain === null ? null : plain.ceilingJcm2 * margin,
+          own: plan.protocol,
         });
   const upper = limits === null ? null : upperOf(limits, handpiece!);
   const start =
@@ -139,6 +140,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           upper,
           told,
           today: plan.today,
+          own: plan.protocol,
         });
   const rungs =
     start === null || upper?.fluenceJcm2 == null
@@ -175,7 +177,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
             margin,
           }),
     cautions: [
-      ...cautionsFor(plan.subject, working, plan.today),
+      ...cautionsFor(plan.subject, working, plan.today, plan.protocol),
       ...settingCautions(setting, plain?.frostSeconds ?? 0),
     ],
     testSpot:

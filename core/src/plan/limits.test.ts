@@ -20,7 +20,10 @@ const allowed = (
   factor: number | null = null,
 ) => {
   const here = { wavelengthNm, setting: { ...SETTING, pulseMs }, cooling: null };
-  return historyLimitJcm2(toldHere(history, here, () => factor));
+  return historyLimitJcm2(
+    toldHere(history, here, () => factor),
+    {},
+  );
 };
 
 describe('device limit', () => {
@@ -118,6 +121,7 @@ describe('the upper end', () => {
       row: PROTOCOL.rows[0]!,
       told: [{ session: past(), fluenceJcm2: 16, how: 'alike' }],
       modelJcm2: null,
+      own: {},
     });
     expect(limits).toEqual({ device: 40, protocol: 24, model: null, history: 1.2 * 16 });
     expect(upperOf(limits, DIODE)).toEqual({ fluenceJcm2: 19, binding: 'history' });
@@ -174,6 +178,7 @@ describe('the most to begin with', () => {
       { device: 40, protocol: 20, model: 8.79, history },
       { fluenceJcm2: 8, binding: history < 8.79 ? 'history' : 'model' },
       STEP,
+      {},
     );
 
   it('is not raised by a response that makes the past bind', () => {

@@ -1,3 +1,4 @@
+import { figureOf, type ClinicalFigures } from '../figures';
 import { averagePowerW, energyJ, spotAreaCm2, stepDown, type Scale, type Spot } from '../units';
 import { historyLimitJcm2, type ToldHere } from './past-response';
 import type { Handpiece } from './handpiece';
@@ -35,36 +36,36 @@ export function limitsFor(input: {
   readonly row: ProtocolRow;
   readonly told: readonly ToldHere[];
   readonly modelJcm2: number | null;
+  readonly own: ClinicalFigures;
 }): Limits {
   return {
     device: deviceLimitJcm2(input.handpiece, input.spot, input.rateHz),
     protocol: input.row.fluenceJcm2.high,
     model: input.modelJcm2,
-    history: historyLimitJcm2(input.told),
+    history: historyLimitJcm2(input.told, input.own),
   };
 }
 
-/** Highest share of the upper end at which a start may lie: a ladder needs two rungs at least. */
-export const START_SHARE = 0.85;
-
 /**
- * The most that may be begun with, J/cm²: 0.85 of the upper end. Where past response binds, 0.85 of that limit itself, not
- * of the console's step below it: what was borne well can be held (1.20 × 0.85 > 1) and does not sink from visit to visit;
+ * The most that may be begun with, J/cm²: `startShare` of the upper end. Where past response binds, the same of that limit
+ * itself, not of the console's step below it: what was borne well can be held (1.20 × 0.85 > 1, as shipped) and does not sink from visit to visit;
  * but always a step below the upper end, and no more than would be begun with had it been borne without limit.
  */
 export function mostToBeginWith(
   limits: Limits,
   { binding, fluenceJcm2 }: Upper,
   scale: Scale,
+  own: ClinicalFigures,
 ): number {
+  const share = figureOf(own, 'startShare');
   const upper = fluenceJcm2 ?? 0;
-  if (binding !== 'history') return START_SHARE * upper;
+  if (binding !== 'history') return share * upper;
   const { device, protocol, model } = limits;
   const others = Math.min(...[device, protocol, model].flatMap((limit) => limit ?? []));
   return Math.min(
-    START_SHARE * limits.history!,
+    share * limits.history!,
     upper - scale.step,
-    START_SHARE * (stepDown(others, scale) ?? 0),
+    share * (stepDown(others, scale) ?? 0),
   );
 }
 

@@ -1,3 +1,4 @@
+import { figureOf, type ClinicalFigures } from '../figures';
 import { borne } from '../reaction';
 import { sameSpot } from '../units';
 import type { AddedCooling, Cooling } from './handpiece';
@@ -85,16 +86,12 @@ export function toldHere(
   });
 }
 
-// Product rules: a fifth above what was borne well, a fifth below what was borne badly.
-const ABOVE_WELL = 1.2;
-const BELOW_BADLY = 0.8;
-
 /**
- * What past responses allow, J/cm²; null where none can be compared. 1.20 × the highest fluence borne well, never above
- * the lowest that was answered strongly and not borne well since; once one was borne badly, the lower of 0.80 × the
- * lowest of those and the highest borne well. A worse response never raises it.
+ * What past responses allow, J/cm²; null where none can be compared. `aboveWell` × the highest fluence borne well, never
+ * above the lowest that was answered strongly and not borne well since; once one was borne badly, the lower of
+ * `belowBadly` × the lowest of those and the highest borne well. A worse response never raises it.
  */
-export function historyLimitJcm2(told: readonly ToldHere[]): number | null {
+export function historyLimitJcm2(told: readonly ToldHere[], own: ClinicalFigures): number | null {
   const of = (how: ReturnType<typeof borne>) =>
     told.filter(({ session }) => borne(session.answer) === how);
   const fluences = (list: readonly ToldHere[]) => list.map(({ fluenceJcm2 }) => fluenceJcm2);
@@ -105,9 +102,11 @@ export function historyLimitJcm2(told: readonly ToldHere[]): number | null {
   );
   const highestWell = well.length > 0 ? Math.max(...fluences(well)) : null;
   const caps = [
-    ...(highestWell === null ? [] : [highestWell * (badly.length > 0 ? 1 : ABOVE_WELL)]),
+    ...(highestWell === null
+      ? []
+      : [highestWell * (badly.length > 0 ? 1 : figureOf(own, 'aboveWell'))]),
     ...fluences(strongly),
-    ...badly.map((fluenceJcm2) => BELOW_BADLY * fluenceJcm2),
+    ...badly.map((fluenceJcm2) => figureOf(own, 'belowBadly') * fluenceJcm2),
   ];
   return caps.length === 0 ? null : Math.min(...caps);
 }

@@ -40,7 +40,7 @@ describe('a proposal', () => {
     );
     // 12 + (24 − 12) / 3 = 16; of 20–40 ms the longest leaves most room; 400 ÷ 1.44 = 277.8.
     expect(first!.setting).toEqual({ ...SETTING, pulseMs: 40 });
-    expect(first!.start.basis).toEqual({ kind: 'protocolThird', low: 12, high: 24 });
+    expect(first!.start.basis).toEqual({ kind: 'protocolRange', low: 12, high: 24, share: 1 / 3 });
     // 40 ms bears 34 J/cm²; × 0.70.
     expect(first!.evaluation.upper).toEqual({ fluenceJcm2: 23, binding: 'model' });
     expect(first!.evaluation.energyJ).toBeCloseTo(23.04, 9);

@@ -54,7 +54,7 @@ const PULSES_TRIED = 12;
  */
 export function propose(plan: PlanCase): Proposals {
   const working = workingSkin(plan.subject);
-  const refused = noTarget(plan.subject);
+  const refused = noTarget(plan.subject, plan.protocol);
   if (refused !== null) {
     return { proposals: [], leftOut: [], refused, firstBecause: null, working };
   }

@@ -1,6 +1,7 @@
 import type { Pace } from '../coverage';
 import type { InkProtocol } from './ink-protocol';
 import type { Calibre, SkinType } from '../optics';
+import type { ClinicalFigures } from '../figures';
 import { assertInRange } from '../units';
 import type { TechniqueHabit } from './habits';
 import { centralWavelengthNm, type Handpiece, type LaserClass, type Technique } from './handpiece';
@@ -32,7 +33,7 @@ export interface Margins {
 }
 
 /** The clinic's editable rules. */
-export interface Protocol {
+export interface Protocol extends ClinicalFigures {
   readonly rows: readonly ProtocolRow[];
   /** Those that ship stand in for a technique, or a figure of one, that the clinic has not set. */
   readonly techniques: Readonly<Partial<Record<Technique, TechniqueHabit>>>;

@@ -1,3 +1,4 @@
+import { hasNoTarget, type ClinicalFigures } from '../figures';
 import { SITES } from '../sites';
 import type { HairColour } from '../optics';
 import { isOnStep, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
@@ -35,13 +36,11 @@ export type Refusal =
   | { readonly code: 'pulseLongerThanPeriod'; readonly periodMs: number; readonly shotMs: number }
   | { readonly code: 'passesOutOfRange'; readonly low: number; readonly high: number };
 
-const NO_TARGET: readonly HairColour[] = ['blond', 'grey', 'white'];
-
-/** Why hair here cannot be treated at all: white, grey and blond hair, or a tattoo under the spots. */
-export function noTarget(subject: Subject): Refusal | null {
+/** Why hair here cannot be treated at all: it has no target, as white, grey and blond hair has none, or a tattoo is under the spots. */
+export function noTarget(subject: Subject, own: ClinicalFigures): Refusal | null {
   const { colour } = subject.hair;
   if (subject.skin.surface === 'tattooed') return { code: 'overTattoo' };
-  return NO_TARGET.includes(colour) ? { code: 'noTarget', colour } : null;
+  return hasNoTarget(own, colour) ? { code: 'noTarget', colour } : null;
 }
 
 /** Whether a spot lies flat on the site and is no larger than the zone. */
@@ -67,7 +66,7 @@ export const hairHandpiece = ({ handpieces }: PlanCase, { handpieceId }: Setting
 /** Every reason that refuses a setting; empty where it may be used. */
 export function refusalsFor(checked: Checked): readonly Refusal[] {
   const { plan, handpiece } = checked;
-  const target = noTarget(plan.subject);
+  const target = noTarget(plan.subject, plan.protocol);
   const first: Refusal[] = target === null ? [] : [target];
   if (handpiece === undefined) return [...first, { code: 'unknownHandpiece' }];
   return [

@@ -20,6 +20,7 @@ const start = (
     upper: { fluenceJcm2, binding },
     told: subject.history.map((session) => ({ session, fluenceJcm2: 16, how: 'alike' as const })),
     today: '2026-11-24',
+    own: {},
   });
 
 const after = (endpoint: 'none' | 'right' | 'strong', painMax: number): Subject => ({

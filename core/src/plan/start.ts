@@ -1,3 +1,4 @@
+import { figureOf, type ClinicalFigures } from '../figures';
 import { SITES } from '../sites';
 import { type Day, stepDown } from '../units';
 import { testSpotReasons, type TestSpotReason } from './cautions';
@@ -13,7 +14,12 @@ export type LowStartReason =
 
 /** Where the starting fluence comes from. */
 export type StartBasis =
-  | { readonly kind: 'protocolThird'; readonly low: number; readonly high: number }
+  | {
+      readonly kind: 'protocolRange';
+      readonly low: number;
+      readonly high: number;
+      readonly share: number;
+    }
   | {
       readonly kind: 'protocolLow';
       readonly low: number;
@@ -55,8 +61,8 @@ const CHANGES: readonly TestSpotReason[] = ['tan', 'darkerSkin', 'newMedicine'];
 
 /**
  * The fluence to begin with: the last session with a like pulse moved by the step rule, else the protocol's low end
- * plus a third of its range, or its low end where caution asks. With a new tan, darker skin or a new medicine, no more
- * than a new client with that skin would get. Never above 0.85 × `upper`, always on the device's step and rounded down;
+ * plus a share of its range, a third as shipped, or its low end where caution asks. With a new tan, darker skin or a new medicine, no more
+ * than a new client with that skin would get. Never above `startShare` × `upper`, always on the device's step and rounded down;
  * null where no step is low enough.
  */
 export function startFor(input: {
@@ -69,11 +75,12 @@ export function startFor(input: {
   readonly upper: Upper;
   readonly told: readonly ToldHere[];
   readonly today: Day;
+  readonly own: ClinicalFigures;
 }): Start | null {
-  const { subject, working, handpiece, row, limits, upper, today } = input;
+  const { subject, working, handpiece, row, limits, upper, today, own } = input;
   if (upper.fluenceJcm2 === null) return null;
   const last = lastTold(input.told, input.pulseMs);
-  const asNew = newClientBasis(subject, working, row);
+  const asNew = newClientBasis(subject, working, row, own);
   const basis = last === null ? asNew : returnBasis(last);
   const light = {
     handpieceId: handpiece.id,
@@ -85,7 +92,7 @@ export function startFor(input: {
       : testSpotReasons(subject, light, today).filter((reason) => CHANGES.includes(reason));
   const caps: readonly (readonly [StartCut, number])[] = [
     ['upper', upper.fluenceJcm2],
-    ['secondRung', mostToBeginWith(limits, upper, handpiece.fluenceJcm2)],
+    ['secondRung', mostToBeginWith(limits, upper, handpiece.fluenceJcm2, own)],
     ...(changed.length > 0 ? ([['newClient', wantedJcm2(asNew)]] as const) : []),
   ];
   const wanted = wantedJcm2(basis);
@@ -119,11 +126,12 @@ function newClientBasis(
   subject: Subject,
   working: WorkingSkin,
   { fluenceJcm2: { low, high } }: ProtocolRow,
+  own: ClinicalFigures,
 ): StartBasis {
   const because = lowStartReasons(subject, working);
   return because.length > 0
     ? { kind: 'protocolLow', low, because }
-    : { kind: 'protocolThird', low, high };
+    : { kind: 'protocolRange', low, high, share: figureOf(own, 'hairBegin') };
 }
 
 function wantedJcm2(basis: StartBasis): number {
@@ -132,8 +140,8 @@ function wantedJcm2(basis: StartBasis): number {
       return basis.wantedJcm2;
     case 'protocolLow':
       return basis.low;
-    case 'protocolThird':
-      return basis.low + (basis.high - basis.low) / 3;
+    case 'protocolRange':
+      return basis.low + (basis.high - basis.low) * basis.share;
   }
 }
 

@@ -87,7 +87,7 @@ function inkAgain(
   agreed: boolean,
 ): Again {
   const { upper, work, refusals } = evaluateInk(
-    { subject, handpieces, protocol: protocol.ink, agreed, today: plannedOn },
+    { subject, handpieces, protocol: protocol.ink, own: protocol, agreed, today: plannedOn },
     { colours: ink?.colours ?? [] },
     setting,
     protocol.pace,

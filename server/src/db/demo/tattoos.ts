@@ -132,7 +132,13 @@ function treat(
   const { skin, ink, areaCm2 } = client;
   const { site } = client.area;
   const subject: InkSubject = { site, skin, ink, areaCm2, history, medicines: [] };
-  const of: InkCase = { subject, handpieces: DEMO_HANDPIECES, agreed: false, today: day };
+  const of: InkCase = {
+    subject,
+    handpieces: DEMO_HANDPIECES,
+    own: DEMO_PROTOCOL,
+    agreed: false,
+    today: day,
+  };
   const steps = inkOrder(of).steps.filter(({ visit }) => visit === 0);
   for (const [index, step] of steps.entries()) work(script, of, step, index, session, clinic);
   script.add({ kind: 'treatmentEnded' }, 10);
@@ -152,7 +158,7 @@ function treat(
     workingType: workingSkin(subject).type,
     treatedOn: day,
   });
-  const { on } = nextInkVisit({ site, treatedOn: day, adverse: harmed });
+  const { on } = nextInkVisit({ site, treatedOn: day, adverse: harmed, own: DEMO_PROTOCOL });
   const home = { kind: 'sentHome', advice, nextVisitOn: on, note: '' } as const;
   script.add({ ...home, habits: [], blocksNumber: 0 }, 240);
   if (session.later !== undefined) toldLater(script, session.later);

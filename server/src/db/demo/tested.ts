@@ -13,6 +13,7 @@ import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
 import { skinPicture } from './pictures';
+import { DEMO_PROTOCOL } from './protocol';
 import { VisitScript } from './script';
 import { accepted, asked, proposalFor, makeReady } from './visits';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
@@ -82,7 +83,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     const marks: HairMark[] = index === 0 ? ['nothing'] : ['perifollicularOedema'];
     read(script, spotId, marks, null, index === 0 ? 420 : 20, photos.slice(index, index + 1));
   }
-  const next = visitAfterTest({ testedOn: yesterday, adverse: false });
+  const next = visitAfterTest({ testedOn: yesterday, adverse: false, own: DEMO_PROTOCOL });
   const advice = aftercare(STANDARD_AFTERCARE, {
     job: 'hair',
     site,

@@ -322,7 +322,7 @@ function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber
       }),
       habits: [],
       blocksNumber: 0,
-      nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse }).on,
+      nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse, own: DEMO_PROTOCOL }).on,
       note: '',
     },
     240,

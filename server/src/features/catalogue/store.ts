@@ -9,6 +9,7 @@ import type {
 import { Pace } from '@tidy-quill/contract/plan';
 import { read } from '@tidy-quill/contract/problem';
 import type { KeptContents } from '@tidy-quill/contract/kept-contents';
+import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import type { Protocol } from '@tidy-quill/core/plan';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
@@ -47,6 +48,12 @@ export async function paceInForce(
     .limit(1);
   const known = read(Pace, row?.pace);
   return known.ok ? known.value : null;
+}
+
+/** The clinical numbers of the protocol in force; those that ship where none was approved yet. */
+export async function figuresInForce(db: Queryable, clinicId: string): Promise<ClinicalFigures> {
+  const row = await newestApprovedOrNone(db, clinicId, 'protocol');
+  return row === undefined ? {} : contentOf('protocol', row);
 }
 
 /** A document in force; the one that ships where the clinic has approved none. */

@@ -1,5 +1,6 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
 import { intervalStateOf } from '@tidy-quill/core/course';
+import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import { type SiteId } from '@tidy-quill/core/sites';
 import { STAGES, type Stage } from '@tidy-quill/core/workflow';
 import type { LastTreated, ZoneSummary } from '@tidy-quill/core/report';
@@ -7,6 +8,7 @@ import { and, asc, eq, gte, inArray, isNull, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
+import { figuresInForce } from '../catalogue/store';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { treatedOf, visitsSummed } from '../projections/store';
@@ -48,6 +50,7 @@ export async function visitsOfDay(
   });
   const consents = await consentsOf(db, clinicId, clientIds);
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
+  const figures = await figuresInForce(db, clinicId);
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
@@ -60,7 +63,7 @@ export async function visitsOfDay(
           ({ visitId, areaId }) => areaId === zone.areaId && visitId !== visit.id,
         );
         const consented = state === 'valid';
-        const attention = attentionFor(zone, consented, before, place, day);
+        const attention = attentionFor(zone, consented, before, place, day, figures);
         const stage = consented ? zone.stage.consented : zone.stage.unconsented;
         return { area: place, zone, stage, attention };
       });
@@ -107,9 +110,10 @@ function attentionFor(
   before: readonly LastTreated[],
   { site, job }: typeof areas.$inferSelect,
   day: string,
+  own: ClinicalFigures,
 ): readonly Attention[] {
   const on = before[0]?.on ?? null;
-  const interval = intervalStateOf({ job, site: site as SiteId }, on, day);
+  const interval = intervalStateOf({ job, site: site as SiteId }, on, day, own);
   const tan = zone.findings?.skin.tan ?? 'none';
   const list: [Attention, boolean][] = [
     ['stopped', zone.stopped],

@@ -124,6 +124,7 @@ function judgeInk(
     subject,
     handpieces,
     protocol: protocol.ink,
+    own: protocol,
     agreed: agreed !== null,
     today,
   };

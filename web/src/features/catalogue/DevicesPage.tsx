@@ -15,6 +15,7 @@ import { useDraft } from '../../app/draft';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { AftercareForm } from './AftercareForm';
+import { ClinicalNumbers } from './ClinicalNumbers';
 import { ConsentTextsForm } from './ConsentTextsForm';
 import { SuitabilityTables } from './SuitabilityTables';
 import { InkProtocolPart } from './InkProtocolPart';
@@ -184,6 +185,7 @@ function Versions({
               onChange={(rows) => change({ ...(content as Protocol), rows })}
             />
             <ProtocolFigures protocol={content as Protocol} editable={editable} onChange={change} />
+            <ClinicalNumbers protocol={content as Protocol} editable={editable} onChange={change} />
             <InkProtocolPart protocol={content as Protocol} editable={editable} onChange={change} />
           </>
         ) : kind === 'suitability' ? (

@@ -36,7 +36,7 @@ export function Sessions({
     return { colour, seen, course: clearance(score.score, seen) };
   });
   const done = sessionDays(history);
-  const { on } = nextInkVisit({ site, treatedOn: today, adverse: false });
+  const { on } = nextInkVisit({ site, treatedOn: today, adverse: false, own: of.own });
   return (
     <section className="ink-sessions">
       <h2>

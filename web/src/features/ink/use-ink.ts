@@ -34,6 +34,7 @@ export function useInk(): InkPlanning | null {
       subject,
       handpieces: catalogue.handpieces.filter(({ inService }) => inService),
       protocol: catalogue.protocol.ink,
+      own: catalogue.protocol,
       agreed: agreed !== null,
       today,
     };

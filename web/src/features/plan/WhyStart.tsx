@@ -87,7 +87,7 @@ function basisText({ basis, fluenceJcm2 }: Start): string {
     }
     case 'protocolLow':
       return `The low end of the protocol’s row, for ${basis.because.map((each) => LOW_START_WORDS[each]).join(' and ')}.`;
-    case 'protocolThird':
-      return `The protocol’s row is ${figure(basis.low)}–${figure(basis.high)} J/cm²; a first visit starts a third of the way up.`;
+    case 'protocolRange':
+      return `The protocol’s row is ${figure(basis.low)}–${figure(basis.high)} J/cm²; a first visit starts ${Math.abs(basis.share - 1 / 3) < 0.005 ? 'a third' : `${figure(100 * basis.share, 0)} %`} of the way up.`;
   }
 }

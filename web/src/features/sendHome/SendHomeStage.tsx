@@ -32,7 +32,16 @@ import { adviceFor, treatedZones, type Treated } from './treated-zones';
 
 /** What the client takes home, with dates worked out, and the next visit. */
 export function SendHomeStage() {
-  const opened = useVisit('record', 'visit', 'zones', 'today', 'habitsLast', 'aftercare', 'before');
+  const opened = useVisit(
+    'record',
+    'visit',
+    'zones',
+    'today',
+    'habitsLast',
+    'aftercare',
+    'before',
+    'catalogue',
+  );
   const { record, visit, zones, today, habitsLast, aftercare } = opened;
   const { clinic } = useSignedIn();
   const [ids] = useState(() => ({ event: v7(), visit: v7() }));

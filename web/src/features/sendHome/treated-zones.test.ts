@@ -23,6 +23,7 @@ const treated = (zones: readonly OpenZone[], history: readonly PastSession[] = [
       zones,
       before: { area: { history, foundLast: null, fades: [], openReactions: [] } },
       aftercare: { versionId: null, number: 0, content: STANDARD_AFTERCARE },
+      catalogue: { protocol: {} },
     } as Parameters<typeof treatedZones>[0],
     [],
   );

@@ -1,4 +1,5 @@
 import { aftercare, mergedAdvice, type Advice, type Habit } from '@tidy-quill/core/aftercare';
+import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import { nextVisitOf, visitAfterTest, type NextVisit } from '@tidy-quill/core/course';
 import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
 import { answerOf, shortestNm } from '@tidy-quill/core/session';
@@ -15,7 +16,14 @@ export interface Treated {
 
 /** The zones that were treated or tested today, each with its aftercare and its next visit. */
 export function treatedZones(
-  { zones, before, aftercare: blocks }: Pick<OpenVisit, 'zones' | 'before' | 'aftercare'>,
+  {
+    zones,
+    before,
+    aftercare: blocks,
+    catalogue: { protocol: own },
+  }: Pick<OpenVisit, 'zones' | 'before' | 'aftercare'> & {
+    readonly catalogue: { readonly protocol: ClinicalFigures };
+  },
   habits: readonly Habit[],
 ): readonly Treated[] {
   return zones.flatMap((zone): Treated[] => {
@@ -29,8 +37,8 @@ export function treatedZones(
     const adverse = answerOf(record).adverse.length > 0 || spotsHarmed;
     const visitNumber = sessionDays(before[area.id]?.history ?? []) + 1;
     const next = tested
-      ? visitAfterTest({ testedOn: treatedOn, adverse })
-      : nextVisitOf({ job, site, treatedOn, visitNumber, adverse });
+      ? visitAfterTest({ testedOn: treatedOn, adverse, own })
+      : nextVisitOf({ job, site, treatedOn, visitNumber, adverse, own });
     return [
       {
         zone,

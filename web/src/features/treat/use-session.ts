@@ -139,6 +139,7 @@ export function useSession(): Session {
             plannedJcm2: first,
             lowestJcm2: lowestOf(plan!, handpiece, catalogue.protocol),
             scale: handpiece.fluenceJcm2,
+            own: catalogue.protocol,
           }),
     backToJcm2: backTo(run),
     asksForPain: (nowMs) =>

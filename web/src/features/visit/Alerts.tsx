@@ -1,5 +1,6 @@
 import './visit.css';
-import { INK_LEAST_WEEKS, intervalStateOf } from '@tidy-quill/core/course';
+import { intervalStateOf } from '@tidy-quill/core/course';
+import { figureOf } from '@tidy-quill/core/figures';
 import { lastSessions, stepRule, wholeSessions } from '@tidy-quill/core/plan';
 import { laterDay, type Day } from '@tidy-quill/core/units';
 import { isStop, type Finding } from '@tidy-quill/core/suitability';
@@ -8,6 +9,7 @@ import { Link } from 'react-router';
 import {
   ADVERSE_WORDS,
   CONSENT_STATE_WORDS,
+  countText,
   dayOf,
   dayText,
   findingText,
@@ -42,6 +44,7 @@ export function Alerts() {
     'ahead',
     'client',
     'visit',
+    'catalogue',
   );
   const { timeZone } = useSignedIn().clinic;
   // A visit that is booked ahead is judged for its own day, one whose day is past for today.
@@ -68,7 +71,7 @@ export function Alerts() {
 
 type Shown = Pick<
   OpenVisit,
-  'record' | 'today' | 'consent' | 'pathOf' | 'history' | 'before' | 'area' | 'ahead'
+  'record' | 'today' | 'consent' | 'pathOf' | 'history' | 'before' | 'area' | 'ahead' | 'catalogue'
 >;
 
 function answered({ record, today }: Shown): Alert[] {
@@ -143,14 +146,15 @@ function openReactions({ before, area }: Shown): Alert[] {
   }));
 }
 
-function interval({ area, history }: Shown, on: Day): Alert[] {
+function interval({ area, history, catalogue: { protocol } }: Shown, on: Day): Alert[] {
   const last = wholeSessions(history).at(-1)?.on ?? null;
   const ink = area.job === 'ink';
-  const state = intervalStateOf(area, last, on);
+  const state = intervalStateOf(area, last, on, protocol);
   if (last === null || state !== 'tooSoon') return [];
   if (ink) {
-    const why = `Since ${dayText(last)} the skin still heals and the body still clears ink: ${INK_LEAST_WEEKS}–8 weeks at least, longer is no loss.`;
-    return [{ key: 'tooSoon', kind: 'stop', title: 'Sooner than six weeks', text: why }];
+    const least = countText(figureOf(protocol, 'inkLeastWeeks'), 'week');
+    const why = `Since ${dayText(last)} the skin still heals and the body still clears ink: ${least} at least, longer is no loss.`;
+    return [{ key: 'tooSoon', kind: 'stop', title: `Sooner than ${least}`, text: why }];
   }
   const text = `Little new hair has come back since ${dayText(last)}.`;
   return [{ key: 'tooSoon', kind: 'care', title: 'Sooner than the interval', text }];

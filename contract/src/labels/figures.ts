@@ -1,0 +1,21 @@
+import type { FigureId } from '@tidy-quill/core/figures';
+
+/** What each clinical number of the protocol is. */
+export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
+  aboveWell: 'Most above a fluence borne well',
+  belowBadly: 'Most of a fluence borne badly',
+  startShare: 'Most of the upper end to begin with',
+  hairBegin: 'Hair, first start: how far up the row',
+  bonyShare: 'Over bone, of what was planned',
+  mucosalShare: 'On mucosa, of what was planned',
+  inkBeginSolid: 'Solid ink, first start: how far up the row',
+  inkBeginMedium: 'Medium ink, first start: how far up the row',
+  inkBeginFine: 'Fine or faded ink, first start: how far up the row',
+  slowingFromVisit: 'Hair: longer interval from this visit on',
+  slowingWeeks: 'Hair: how much longer then',
+  healingWeeks: 'After a reaction, at least',
+  inkLeastWeeks: 'Ink: never sooner than',
+  inkWeeks: 'Ink: usual interval',
+  inkSlowWeeks: 'Ink on ankle, foot or lower leg',
+  inkHealingWeeks: 'Ink after a reaction',
+};

@@ -1,0 +1,80 @@
+import type { HairColour } from '../optics';
+import { SITES, type SiteId } from '../sites';
+
+/** A clinical number of the protocol: what ships, and how far a clinic may move it. */
+export interface Figure {
+  readonly standard: number;
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
+  readonly unit: string;
+  /** Where what ships comes from. */
+  readonly source: string;
+}
+
+const share = (standard: number, least: number, most: number, source: string): Figure => ({
+  ...{ standard, least, most, source },
+  step: 0.01,
+  unit: '×',
+});
+const weeks = (standard: number, least: number, most: number, source: string): Figure => ({
+  ...{ standard, least, most, source },
+  step: 1,
+  unit: 'weeks',
+});
+
+/**
+ * Every such number. Those that decide a fluence can only be made more careful than what ships; waits can be made longer,
+ * and shorter as far as usual practice goes.
+ */
+export const FIGURES = {
+  aboveWell: share(1.2, 1, 1.2, 'Product rule: a fifth above what was borne well'),
+  belowBadly: share(0.8, 0.4, 0.8, 'Product rule: a fifth below what was borne badly'),
+  startShare: share(0.85, 0.5, 0.85, 'Product rule: a ladder needs a second rung'),
+  hairBegin: share(1 / 3, 0, 1 / 3, 'Usual habit: a third up the protocol’s range'),
+  bonyShare: share(0.9, 0.5, 0.9, 'Product rule: heat builds up over bone'),
+  mucosalShare: share(0.8, 0.4, 0.8, 'Product rule: mucosa takes up more light'),
+  inkBeginSolid: share(1 / 4, 0, 1 / 4, 'Usual habit: dense ink answers early'),
+  inkBeginMedium: share(1 / 3, 0, 1 / 3, 'Usual habit: a third up the protocol’s range'),
+  inkBeginFine: share(1 / 2, 0, 1 / 2, 'Usual habit: faded ink asks for more'),
+  slowingFromVisit: {
+    ...{ standard: 5, least: 2, most: 20, step: 1, unit: 'visits' },
+    source: 'Usual habit: regrowth slows over the course',
+  },
+  slowingWeeks: weeks(2, 0, 8, 'Usual habit: regrowth slows over the course'),
+  healingWeeks: weeks(6, 6, 52, 'Usual habit: nothing is fired on skin that reacted'),
+  inkLeastWeeks: weeks(6, 6, 26, 'Usual range of 6–8 weeks, and longer is no loss'),
+  inkWeeks: weeks(8, 6, 52, 'Usual range of 6–8 weeks, and longer is no loss'),
+  inkSlowWeeks: weeks(10, 6, 52, 'Usual habit: the lower leg clears ink slowly'),
+  inkHealingWeeks: weeks(12, 6, 52, 'Usual habit: skin that was harmed heals first'),
+} as const satisfies Readonly<Record<string, Figure>>;
+
+export type FigureId = keyof typeof FIGURES;
+
+export const FIGURE_IDS = Object.keys(FIGURES) as readonly FigureId[];
+
+/** How short and how long the interval of a site may be set, weeks. */
+export const INTERVAL_BOUNDS = { least: 2, most: 26 } as const;
+
+/** Hair colours that nothing is fired for: without pigment there is no target. A clinic may add to them. */
+export const NO_TARGET: readonly HairColour[] = ['blond', 'grey', 'white'];
+
+/** What of a protocol is its clinical numbers; each that is absent is the one that ships. */
+export interface ClinicalFigures {
+  readonly figures?: Readonly<Partial<Record<FigureId, number>>> | undefined;
+  /** Usual weeks between visits, by site. */
+  readonly intervalWeeks?: Readonly<Partial<Record<SiteId, number>>> | undefined;
+  readonly noTarget?: readonly HairColour[] | undefined;
+}
+
+/** A number as this clinic has it. */
+export const figureOf = (own: ClinicalFigures, id: FigureId): number =>
+  own.figures?.[id] ?? FIGURES[id].standard;
+
+/** Usual weeks between visits to a site. */
+export const intervalWeeksOf = (own: ClinicalFigures, site: SiteId): number =>
+  own.intervalWeeks?.[site] ?? SITES[site].intervalWeeks;
+
+/** Whether hair of this colour has no target for light. */
+export const hasNoTarget = (own: ClinicalFigures, colour: HairColour): boolean =>
+  (own.noTarget ?? NO_TARGET).includes(colour);
