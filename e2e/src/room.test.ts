@@ -144,7 +144,7 @@ describe('a whole session with the console', () => {
     await browser.keys('z');
     await browser.driver.wait(async () => (await theme()) === 'red694to810', 10_000);
     await browser.keys('z');
-    await browser.driver.wait(async () => (await theme()) === 'paper', 10_000);
+    await browser.driver.wait(async () => (await theme()) === 'light', 10_000);
   });
 });
 
