@@ -71,6 +71,10 @@ export interface RecoveryCodes {
 
 export const NewPin = v.object({ password: Password, pin: SixFigures });
 
+/** Locks the tablet; the visit that is open stays in sight. */
+export const Lock = v.optional(v.object({ visitId: v.optional(Id) }), {});
+export type Lock = v.InferOutput<typeof Lock>;
+
 /** Goes on after a lock: the same person by PIN or password, or a colleague by PIN. */
 export const Unlock = v.object({
   staffId: Id,

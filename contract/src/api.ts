@@ -3,6 +3,7 @@ import type * as v from 'valibot';
 import {
   ChangedPassword,
   Invited,
+  Lock,
   NewPin,
   PasswordGiven,
   ResetAsked,
@@ -65,7 +66,10 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/me/pin': { summary: 'Set a PIN for the room', body: NewPin },
   'DELETE /api/me/sessions': { summary: 'End all other sessions of one’s own' },
   'DELETE /api/me/sessions/:id': { summary: 'End one of one’s own sessions' },
-  'POST /api/me/lock': { summary: 'Lock this tablet' },
+  'POST /api/me/lock': {
+    summary: 'Lock this tablet; the visit that is named stays in sight',
+    body: Lock,
+  },
   'POST /api/me/unlock': { summary: 'Unlock it, or hand it over to a colleague', body: Unlock },
 
   'GET /api/account/:token': { summary: 'An invitation or reset, by link', open: true },

@@ -42,6 +42,7 @@ import { recordRoutes } from './features/record/routes';
 import { todayRoutes } from './features/today/routes';
 import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
+import { limitBodies } from './http/body-rate';
 import { publicOrigin, setOrigin, type ReachedBy } from './http/origin';
 import { answerProblems, HttpProblem } from './http/problem';
 import { routesOf, type ApiRoute } from './http/routes-of';
@@ -135,6 +136,7 @@ export async function makeApplication(options: {
       response.set({ 'cache-control': 'no-store', 'x-server-time': String(Date.now()) });
       next();
     });
+    api.use(limitBodies());
     const guesses = triesBy(pool, 'address');
     api.use(openApiRoutes());
     api.use(aheadRoutes(db, guesses));

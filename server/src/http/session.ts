@@ -26,6 +26,8 @@ declare module 'express-session' {
     tabletId: string;
     /** Since when the tablet is locked, ms; absent while it is not. */
     lockedMs: number;
+    /** The visit that was open when it was locked: the only one that is still shown. */
+    lockedVisitId: string | undefined;
     /** Whether the PIN’s tries are used up: the password alone unlocks. */
     pinClosed: boolean;
   }

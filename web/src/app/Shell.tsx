@@ -11,7 +11,7 @@ import {
 } from '@ant-design/icons';
 import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
 import { useEffect, useRef, type ReactNode } from 'react';
-import { Navigate, NavLink, Outlet, useLocation } from 'react-router';
+import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
 import { LockScreen } from '../features/account/LockScreen';
 import { CautionFirst } from '../features/auth/CautionFirst';
@@ -128,8 +128,9 @@ function Place({ to, icon, word }: { to: string; icon: ReactNode; word: string }
 /** Locks this tablet with one press; the run goes on being shown, and can be stopped. */
 function Lock() {
   const [lock] = useLockMutation();
+  const open = useMatch('/visits/:visitId/*')?.params.visitId;
   return (
-    <button type="button" className="sidebar-place" onClick={() => void lock()}>
+    <button type="button" className="sidebar-place" onClick={() => void lock({ visitId: open })}>
       <LockOutlined aria-hidden />
       Lock
     </button>

@@ -37,7 +37,7 @@ describe('a locked tablet', () => {
   it('shows the run and can stop it, and answers nothing else', async () => {
     const idony = await app.signedIn('idony');
     const line = await lineAt(app.url, visitId, idony.cookie());
-    expect((await idony.post('/api/me/lock')).status).toBe(204);
+    expect((await idony.post('/api/me/lock', { visitId })).status).toBe(204);
     expect((await me(idony)).locked).toEqual({
       people: [{ id: await idOf('idony'), name: 'Idony Brackwater', byPin: false }],
     });
@@ -51,6 +51,12 @@ describe('a locked tablet', () => {
     ]) {
       expect((await idony.get(path)).status, path).toBe(423);
     }
+    // Nor another visit, whatever a second lock asks for.
+    const { visits } = (await (await app.signedIn('tobiah')).get('/api/today')).body as Day;
+    const other = visits.find(({ id }) => id !== visitId)!.id;
+    expect((await idony.post('/api/me/lock', { visitId: other })).status).toBe(204);
+    expect((await idony.get(`/api/visits/${other}`)).status).toBe(423);
+    expect((await idony.get(`/api/visits/${visitId}`)).status).toBe(200);
     const fired = press('pulsesFired', { count: 1 });
     expect((await idony.post(address, [fired])).status).toBe(423);
     expect((await idony.post(address, [press('stopped'), fired])).status).toBe(423);

@@ -105,13 +105,16 @@ export const whileLocked: RequestHandler = (request, _response, next) => {
   else throw new HttpProblem('locked', 'This tablet is locked');
 };
 
-const VISIT = /^\/visits\/[^/]+(\/(events|live))?$/;
+const VISIT = /^\/visits\/([^/]+)(\/(events|live))?$/;
 const OPEN = new Set(['GET /me', 'POST /me/unlock', 'POST /me/lock', 'GET /openapi.json']);
 
-function isLeft({ method, path, body }: Request): boolean {
+function isLeft({ method, path, body, session }: Request): boolean {
   if (OPEN.has(`${method} ${path}`)) return true;
-  if (method === 'GET') return VISIT.test(path);
-  if (method !== 'POST' || !path.endsWith('/events') || !VISIT.test(path)) return false;
+  const visitId = VISIT.exec(path)?.[1];
+  // The one that was open is shown on, and no other.
+  if (visitId === undefined || visitId !== session.lockedVisitId) return false;
+  if (method === 'GET') return true;
+  if (method !== 'POST' || !path.endsWith('/events')) return false;
   const events = read(NewEvents, body);
   return events.ok && events.value.every(stops);
 }

@@ -4,6 +4,7 @@ import {
   PasswordGiven,
   SecondFactorConfirmed,
   SetAccount,
+  Lock,
   Unlock,
   type OwnAccount,
 } from '@tidy-quill/contract/accounts';
@@ -172,6 +173,9 @@ export function accountRoutes(
 
   router.post('/me/lock', async (request, response) => {
     const { clinicId, staffId } = actorOf(request);
+    const { visitId } = parse(Lock, request.body);
+    // Locked again, it shows what it showed: whoever finds it must not choose another visit.
+    if (request.session.lockedMs === undefined) request.session.lockedVisitId = visitId;
     request.session.lockedMs = Date.now();
     await saved(request);
     // Its other pages hear of it too.

@@ -6,6 +6,7 @@ import type {
   RecoveryCodes,
   SecondFactorOffer,
   SetAccount,
+  Lock,
   Unlock,
 } from '@tidy-quill/contract/accounts';
 import type { Role } from '@tidy-quill/contract/auth';
@@ -68,8 +69,8 @@ export const {
       query: () => ({ url: '/me/sessions', method: 'DELETE' }),
       invalidatesTags: [sessions],
     }),
-    lock: build.mutation<null, void>({
-      query: () => ({ url: '/me/lock', method: 'POST' }),
+    lock: build.mutation<null, Lock>({
+      query: (body) => ({ url: '/me/lock', method: 'POST', body }),
       invalidatesTags: ['me'],
     }),
     unlock: build.mutation<null, Unlock>({
