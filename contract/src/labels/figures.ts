@@ -2,15 +2,15 @@ import type { FigureId } from '@tidy-quill/core/figures';
 
 /** What each clinical number of the protocol is. */
 export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
-  aboveWell: 'Most above a fluence borne well',
-  belowBadly: 'Most of a fluence borne badly',
-  startShare: 'Most of the upper end to begin with',
-  hairBegin: 'Hair, first start: how far up the row',
+  aboveWell: 'Past response: at most this much of a fluence borne well',
+  belowBadly: 'Past response: at most this much of one borne badly',
+  startShare: 'First pulse: at most this much of the upper end',
+  hairBegin: 'Hair, first visit: how far up the row',
   bonyShare: 'Over bone, of what was planned',
   mucosalShare: 'On mucosa, of what was planned',
-  inkBeginSolid: 'Solid ink, first start: how far up the row',
-  inkBeginMedium: 'Medium ink, first start: how far up the row',
-  inkBeginFine: 'Fine or faded ink, first start: how far up the row',
+  inkBeginSolid: 'Solid ink, first visit: how far up the row',
+  inkBeginMedium: 'Medium ink, first visit: how far up the row',
+  inkBeginFine: 'Fine ink, first visit: how far up the row',
   slowingFromVisit: 'Hair: longer interval from this visit on',
   slowingWeeks: 'Hair: how much longer then',
   healingWeeks: 'After a reaction, at least',

@@ -33,7 +33,7 @@ export const FIGURES = {
   startShare: share(0.85, 0.5, 0.85, 'Product rule: a ladder needs a second rung'),
   hairBegin: share(1 / 3, 0, 1 / 3, 'Usual habit: a third up the protocol’s range'),
   bonyShare: share(0.9, 0.5, 0.9, 'Product rule: heat builds up over bone'),
-  mucosalShare: share(0.8, 0.4, 0.8, 'Product rule: mucosa takes up more light'),
+  mucosalShare: share(0.8, 0.4, 0.8, 'Product rule: mucosa absorbs more light'),
   inkBeginSolid: share(1 / 4, 0, 1 / 4, 'Usual habit: dense ink answers early'),
   inkBeginMedium: share(1 / 3, 0, 1 / 3, 'Usual habit: a third up the protocol’s range'),
   inkBeginFine: share(1 / 2, 0, 1 / 2, 'Usual habit: faded ink asks for more'),

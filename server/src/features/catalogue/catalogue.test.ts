@@ -1,4 +1,5 @@
 import type { Catalogue, CatalogueVersion, VersionImpact } from '@tidy-quill/contract/catalogue';
+import { HAIR_COLOURS } from '@tidy-quill/core/optics';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { invited, startApplication, type Application } from '../../testing/application';
@@ -93,6 +94,21 @@ describe('a version of the protocol', () => {
     });
     expect(await versions('protocol')).toHaveLength(1);
   });
+
+  it('takes no clinical number that allows more than what ships', async () => {
+    const supervisor = await app.signedIn('caspian');
+    const { protocol } = await inForce();
+    const content = { ...protocol, figures: { aboveWell: 1.3 }, noTarget: ['red'] };
+    const made = { id: v7(), kind: 'protocol', content, note: '', basedOn: 1 };
+    const { status, body } = await supervisor.post('/api/catalogue/versions', made);
+    expect(status).toBe(400);
+    expect(body).toMatchObject({
+      fields: [
+        { field: 'content.figures.aboveWell', problem: 'must be 1.2 or less' },
+        { field: 'content.noTarget', problem: expect.stringMatching(/^must hold blond/) as string },
+      ],
+    });
+  });
 });
 
 describe('what a draft would change', () => {
@@ -128,6 +144,13 @@ describe('what a draft would change', () => {
     for (const { upperJcm2, client } of changed) {
       expect(upperJcm2!.now!, client).toBeLessThan(upperJcm2!.before!);
     }
+  });
+
+  it('counts its clinical numbers too', async () => {
+    const none = ({ protocol }: Catalogue) => ({ ...protocol, noTarget: HAIR_COLOURS });
+    const changed = await draft(none, await newest());
+    expect(changed.length).toBeGreaterThan(0);
+    for (const { refusals, client } of changed) expect(refusals, client).toContain('noTarget');
   });
 
   it('answers 404 for an unknown version', async () => {
