@@ -38,19 +38,16 @@ export async function visitsOfDay(
     )
     .orderBy(asc(visits.startsAt), asc(rooms.name));
   const clientIds = [...new Set(rows.map(({ client }) => client.id))];
-  const summed = await visitsSummed(
-    db,
-    clinicId,
-    and(gte(visits.startsAt, from), lt(visits.startsAt, to))!,
-  );
+  // None of these waits for another.
+  const [summed, { placeOf, treated }, consents, suitability, figures] = await Promise.all([
+    visitsSummed(db, clinicId, and(gte(visits.startsAt, from), lt(visits.startsAt, to))!),
+    treatedBefore(db, clinicId, clientIds, day),
+    consentsOf(db, clinicId, clientIds),
+    suitabilityInForce(db, clinicId),
+    figuresInForce(db, clinicId),
+  ]);
   const zonesOf = new Map(summed.map((each) => [each.visit.id, each] as const));
-  const placeOf = await areasOfClients(db, clinicId, clientIds);
-  const treated = await treatedOf(db, clinicId, {
-    ...{ clientIds, areaIds: [...placeOf.keys()], until: day },
-  });
-  const consents = await consentsOf(db, clinicId, clientIds);
-  const { ages } = (await suitabilityInForce(db, clinicId)).content;
-  const figures = await figuresInForce(db, clinicId);
+  const { ages } = suitability.content;
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
@@ -94,6 +91,18 @@ export async function visitsOfDay(
 
 const earliest = (stages: readonly Stage[]): Stage =>
   STAGES.find((stage) => stages.includes(stage)) ?? 'ask';
+
+/** The areas of some clients, and when each was treated. */
+async function treatedBefore(
+  db: Db,
+  clinicId: string,
+  clientIds: readonly string[],
+  until: string,
+) {
+  const placeOf = await areasOfClients(db, clinicId, clientIds);
+  const areaIds = [...placeOf.keys()];
+  return { placeOf, treated: await treatedOf(db, clinicId, { clientIds, areaIds, until }) };
+}
 
 async function areasOfClients(db: Db, clinicId: string, clientIds: readonly string[]) {
   if (clientIds.length === 0) return new Map<string, typeof areas.$inferSelect>();
