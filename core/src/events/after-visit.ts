@@ -1,7 +1,7 @@
 import type { InkColour, Place } from '../look';
 import type { Grade, Mark } from '../reaction';
 
-/** How much of a colour has gone since the first session, 0–1; with its doubt where it was measured. */
+/** How much of a colour has gone since the first session, 0–1; with its uncertainty where it was measured. */
 export interface FadeSeen {
   readonly colour: InkColour;
   readonly faded: number;

@@ -109,7 +109,7 @@ export function scheduleWith(
 }
 
 /**
- * The schedule of a cooling. `contactFactor` scales how well it touches: 1 unless its doubt is asked for.
+ * The schedule of a cooling. `contactFactor` scales how well it touches: 1 unless its uncertainty is asked for.
  * @throws InputError for a temperature or time that no device has.
  */
 export function coolingSchedule(cooling: Cooling, contactFactor = 1): CoolingSchedule {

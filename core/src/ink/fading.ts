@@ -35,7 +35,7 @@ const LEAST_LEFT = 0.01;
 
 /**
  * How a colour clears, corrected by what was seen of it: the mean of ln(1 − c) over the sessions seen and two of the
- * estimate. The doubt of the estimate, ±25 % of its sessions, narrows as more is seen.
+ * estimate. The uncertainty of the estimate, ±25 % of its sessions, narrows as more is seen.
  *
  * @param expectedSessions the estimate for the whole course
  * @param fades in any order; each counts from the first session here
@@ -59,7 +59,7 @@ export function clearance(expectedSessions: number, fades: readonly Fade[]): Cle
     leftNow <= CLEARED_SHARE
       ? 0
       : Math.ceil(Math.log(CLEARED_SHARE / leftNow) / Math.log(1 - share) - 1e-9);
-  const doubt = (SPREAD * PRIOR_WEIGHT) / (PRIOR_WEIGHT + seen);
+  const uncertainty = (SPREAD * PRIOR_WEIGHT) / (PRIOR_WEIGHT + seen);
   const likely = toGo(perSession);
   return {
     perSession,
@@ -67,13 +67,13 @@ export function clearance(expectedSessions: number, fades: readonly Fade[]): Cle
     corrected: last !== null,
     left: {
       likely,
-      from: Math.floor(likely * (1 - doubt)),
-      to: Math.ceil(likely * (1 + doubt)),
+      from: Math.floor(likely * (1 - uncertainty)),
+      to: Math.ceil(likely * (1 + uncertainty)),
     },
   };
 }
 
-/** Share of a colour expected to be left after each of `sessions` sessions, with its doubt. */
+/** Share of a colour expected to be left after each of `sessions` sessions, with its uncertainty. */
 export function expectedCourse(
   expectedSessions: number,
   sessions: number,

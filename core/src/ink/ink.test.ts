@@ -123,7 +123,7 @@ describe('fading', () => {
     expect(clearance(10, [{ sessions: 5, faded: 0.96 }]).left.likely).toBe(0);
   });
 
-  it('expects a course that falls, the doubt around it', () => {
+  it('expects a course that falls, the uncertainty around it', () => {
     const course = expectedCourse(10, 10);
     expect(course[10]!.left).toBeCloseTo(0.05, 9);
     for (const { left, low, high } of course) {

@@ -98,7 +98,7 @@ describe('hair over the course', () => {
   });
 });
 
-describe('the map and its doubt', () => {
+describe('the map and its uncertainty', () => {
   it('runs from the shortest to the longest pulse, its ceiling rising', () => {
     const map = windowMap(inputOf(), [5, 100]);
     expect(map.pulsesMs).toHaveLength(40);

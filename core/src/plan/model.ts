@@ -1,7 +1,7 @@
 import { SITES } from '../sites';
 import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Skin, type Surface } from '../optics';
 import { peakC } from '../damage';
-import { Cache, assertInRange } from '../units';
+import { assertInRange, Cache, finiteOrNull } from '../units';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -150,8 +150,6 @@ export function windowInput(
   };
 }
 
-const finite = (value: number) => (Number.isFinite(value) ? value : null);
-
 /** How much of a window is asked for: all of it, or what ranking needs. */
 export type Depth = 'whole' | 'ranking';
 
@@ -161,9 +159,9 @@ function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
   return {
     ceilingJcm2: ceilingJcm2(solved, 'fugitt'),
     cautiousCeilingJcm2: depth === 'whole' ? ceilingJcm2(solved, 'henriques') : null,
-    floorJcm2: finite(floor),
+    floorJcm2: finiteOrNull(floor),
     // To the bulb means bulge and bulb both: never below the floor, and not without one.
-    fullJcm2: finite(Math.max(floor, floorJcm2(solved, 'bulb', 'fugitt'))),
+    fullJcm2: finiteOrNull(Math.max(floor, floorJcm2(solved, 'bulb', 'fugitt'))),
     frostSeconds: solved.skin.frostS,
   };
 }

@@ -1,6 +1,6 @@
 import type { SiteId } from '../sites';
 import { CALIBRES, HAIR_MELANIN } from '../optics';
-import { averagePowerW, energyJ, sameSpot, spotAreaCm2, type Spot } from '../units';
+import { averagePowerW, energyJ, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { evaluate, type Evaluation } from './evaluate';
 import type { PlanCase } from './plan-case';
 import { noTarget, spotFits, type Refusal } from './refusals';
@@ -176,12 +176,7 @@ function spotsToTry(subject: Subject, handpiece: Handpiece, spots: readonly Spot
   return same.length > 0 ? same : [...spots].sort((a, b) => spotAreaCm2(b) - spotAreaCm2(a));
 }
 
-const flattest = (handpiece: Handpiece) =>
-  Math.min(
-    ...handpiece.spots.map((spot) =>
-      'diameterMm' in spot ? spot.diameterMm : Math.max(spot.widthMm, spot.heightMm),
-    ),
-  );
+const flattest = (handpiece: Handpiece) => Math.min(...handpiece.spots.map(longestSideMm));
 
 const offeredIn = (handpiece: Handpiece, rows: readonly ProtocolRow[]) =>
   handpiece.pulsesMs.filter((pulse) =>

@@ -1,8 +1,9 @@
 import { ceilingJcm2, floorJcm2, solveWindow, type WindowInput } from '../window';
 import { litFor, windowFor } from './model';
+import { finiteOrNull } from '../units';
 
-/** A curve's value with its doubt. J/cm²; null where there is none. */
-export interface Doubted {
+/** A curve's value with its uncertainty. J/cm²; null where there is none. */
+export interface Uncertain {
   readonly low: number | null;
   readonly high: number | null;
 }
@@ -15,11 +16,11 @@ export interface WindowMap {
   readonly fullJcm2: readonly (number | null)[];
 }
 
-/** The doubt of ceiling and floor over pulse durations. */
+/** The uncertainty of ceiling and floor over pulse durations. */
 export interface UncertaintyMap {
   readonly pulsesMs: readonly number[];
-  readonly ceiling: readonly Doubted[];
-  readonly floor: readonly Doubted[];
+  readonly ceiling: readonly Uncertain[];
+  readonly floor: readonly Uncertain[];
 }
 
 const POINTS = 40;
@@ -68,13 +69,13 @@ const HAIR_FACTOR = 1.3;
 const CONTACT_SHARE = 0.3;
 
 /**
- * The doubt of one window: melanin, hair pigment and contact each moved to either side, their effects
+ * The uncertainty of one window: melanin, hair pigment and contact each moved to either side, their effects
  * added in quadrature on the log scale.
  */
 export function uncertaintyOf(
   input: WindowInput,
   measured: boolean,
-): { readonly ceiling: Doubted; readonly floor: Doubted } {
+): { readonly ceiling: Uncertain; readonly floor: Uncertain } {
   const melanin = measured ? 1.2 : 1.4;
   const skin = (factor: number): WindowInput => ({
     ...input,
@@ -102,13 +103,11 @@ export function uncertaintyOf(
 
 type Pair = readonly [ceiling: number, floor: number];
 
-function band(best: Pair, moved: readonly Pair[], which: 0 | 1): Doubted {
+function band(best: Pair, moved: readonly Pair[], which: 0 | 1): Uncertain {
   const middle = best[which];
   if (!Number.isFinite(middle)) return { low: null, high: null };
   const logs = moved.map((pair) => Math.log(pair[which] / middle));
   const spread = (side: 1 | -1) =>
     Math.sqrt(logs.reduce((sum, log) => sum + Math.max(0, side * log) ** 2, 0));
-  return { low: middle * Math.exp(-spread(-1)), high: finite(middle * Math.exp(spread(1))) };
+  return { low: middle * Math.exp(-spread(-1)), high: finiteOrNull(middle * Math.exp(spread(1))) };
 }
-
-const finite = (value: number) => (Number.isFinite(value) ? value : null);

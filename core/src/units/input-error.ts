@@ -24,3 +24,7 @@ export function assertInRange(field: string, value: number, low: number, high: n
   }
   return value;
 }
+
+/** The value, or null where it is no finite number: JSON knows no infinity. */
+export const finiteOrNull = (value: number): number | null =>
+  Number.isFinite(value) ? value : null;

@@ -8,6 +8,7 @@ import {
   floorJcm2,
   solveWindow,
 } from './solve';
+import { finiteOrNull } from '../units';
 
 const REPORTED_DEPTHS_MM = [0.03, 0.1, 0.5, 1, 2, 3, 4, 5];
 const LAWS: readonly DamageLaw[] = ['henriques', 'fugitt'];
@@ -29,8 +30,6 @@ export interface WindowReport {
   /** Seconds for which the skin is under −2 °C. */
   readonly frostSeconds: number;
 }
-
-const finite = (value: number) => (Number.isFinite(value) ? value : null);
 
 /** Solves a window and reports it. @throws InputError naming the field that makes no sense. */
 export function windowReport(input: WindowInput): WindowReport {
@@ -55,7 +54,7 @@ export function windowReport(input: WindowInput): WindowReport {
     floorJcm2: Object.fromEntries(
       sites.map(({ site }) => [
         site.name,
-        byLaw((law) => finite(floorJcm2(solved, site.name, law))),
+        byLaw((law) => finiteOrNull(floorJcm2(solved, site.name, law))),
       ]),
     ),
     shaftPeakRisePerJcm2: Object.fromEntries(

@@ -30,7 +30,7 @@ import { visitContext } from './visit-context';
 import { cancelled, endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
-import { asEvent, eventsOf, eventsSince } from './events';
+import { asEvent, eventsOf } from './events';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 type VisitRow = typeof visits.$inferSelect;
@@ -218,19 +218,29 @@ export async function appendJudged<Asked extends { readonly id: string }>(
       if (body.kind === 'recordSigned') signature = one;
     }
     const received = await insertEvents(tx, actor, visitId, fresh);
+    const own = new Map(received.map((event) => [event.id, event]));
+    const events = all.map((event) => own.get(event.id) ?? event);
     if (received.length > 0) {
       // Folding them also shows whether they make sense: what does not is never kept.
-      const own = new Map(received.map((event) => [event.id, event]));
-      const events = all.map((event) => own.get(event.id) ?? event);
       await projectVisit(tx, { clinicId, visitId }, events, zoneRecords(events, visit.areaId));
     }
     await also?.(tx, visit, fresh.length);
     const onDesk = fresh.some(({ body }) => isReactionStep(body));
-    return { kept: await eventsSince(tx, clinicId, visitId, after), onDesk };
+    return { kept: since(events, after), onDesk };
   });
   notifyOfEvents(db, visitId, kept.after);
   if (onDesk) tellDesk(db, clinicId);
   return kept;
+}
+
+/** What of a visit's events was kept after a place, each once: the visit is locked, so that nothing else came meanwhile. */
+function since(events: readonly VisitEvent[], after: number): EventsKept {
+  const placeOf = ({ seq = 0 }: VisitEvent) => seq;
+  const fresh = new Map(
+    events.filter((event) => placeOf(event) > after).map((event) => [event.id, event]),
+  );
+  const inPlace = [...fresh.values()].sort((one, other) => placeOf(one) - placeOf(other));
+  return { events: inPlace, after: inPlace.at(-1)?.seq ?? after };
 }
 
 /** @throws HttpProblem 409 where another visit has an entry with one of these ids: passed over, it would be lost */

@@ -114,7 +114,7 @@ export default function FadingChart({
         </ComposedChart>
       </ResponsiveContainer>
       <figcaption>
-        Dashed with its band: expected, in doubt by ± 25 % of the sessions. Full: as it was seen.
+        Dashed with its band: expected, uncertain by ± 25 % of the sessions. Full: as it was seen.
       </figcaption>
     </figure>
   );

@@ -60,7 +60,7 @@ export function LimitBars({
           <p>
             {name === 'model' && modelText !== undefined ? modelText : reason(name, evaluation)}
             {name === 'model' && between !== null
-              ? ` In doubt from ${figure(between.low)} to ${figure(between.high)} (melanin, hair, contact): the hatched part.`
+              ? ` Uncertain from ${figure(between.low)} to ${figure(between.high)} (melanin, hair, contact): the hatched part.`
               : ''}
           </p>
         </details>

@@ -17,7 +17,7 @@ import { Axes, Band, Dots, Hatching, PastMarks } from './WindowMapParts';
 
 /**
  * Pulse duration × fluence for the handpiece, spot and cooling at hand: too little, works, too much, by
- * words and hatching; the doubt as a band; the protocol's row as a frame; steps as dots; past sessions
+ * words and hatching; the uncertainty as a band; the protocol's row as a frame; steps as dots; past sessions
  * and the chosen point over all. A press takes the nearest step.
  */
 export function WindowMapChart({

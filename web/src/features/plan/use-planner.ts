@@ -77,7 +77,7 @@ export function useWindowMap(plan: PlanCase, setting: Setting): Answer<WindowMap
   return useAnswer(mapQuestion(plan, setting), () => planner().map(plan, setting));
 }
 
-/** The doubt of that window. */
+/** The uncertainty of that window. */
 export function useUncertaintyMap(plan: PlanCase, setting: Setting): Answer<UncertaintyMap | null> {
   return useAnswer(mapQuestion(plan, setting), () => planner().uncertainty(plan, setting));
 }
