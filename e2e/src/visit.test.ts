@@ -254,7 +254,7 @@ describe('a session that hurt', () => {
     await browser.press('skin ceiling');
     await browser.see('Above it the living epidermis');
     await browser.press('skin model', '//*[@class="limits"]');
-    await browser.see('In doubt from');
+    await browser.see('Uncertain from');
   });
 });
 
