@@ -1,1 +1,3 @@
 export * from './next-visit';
+export * from './hair-cycle';
+export * from './follicles';

@@ -1,0 +1,37 @@
+import { SITES, type SiteId } from '../sites';
+
+/** How long hair of a site grows and rests, weeks. */
+export interface HairCycle {
+  readonly growthWeeks: number;
+  readonly restWeeks: number;
+}
+
+const cycle = (growthWeeks: number, restWeeks: number): HairCycle => ({ growthWeeks, restWeeks });
+
+const LEG = cycle(16, 24);
+const ARM = cycle(13, 18);
+const FACE = cycle(52, 10);
+
+// After Richards & Meharg 1991, rounded; what has no row of its own goes by its part of the body.
+const OF_SITE: Readonly<Partial<Record<SiteId, HairCycle>>> = {
+  upperLip: cycle(16, 6),
+  underarm: cycle(16, 12),
+  bikiniLine: cycle(16, 12),
+  genitalArea: cycle(16, 12),
+  thigh: LEG,
+  knee: LEG,
+  lowerLeg: LEG,
+  calf: LEG,
+  ankle: LEG,
+  foot: LEG,
+};
+const OF_PART = {
+  face: FACE,
+  underarm: cycle(16, 12),
+  bikini: cycle(16, 12),
+  trunk: cycle(16, 20),
+  limb: ARM,
+} as const;
+
+/** The cycle of a site's hair as it ships. */
+export const hairCycleOf = (site: SiteId): HairCycle => OF_SITE[site] ?? OF_PART[SITES[site].part];
