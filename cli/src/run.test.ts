@@ -2,7 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import { CASE, HAIR_PLAN } from '@tidy-quill/core/samples';
 import { propose } from '../../core/src/plan';
+import courses from '../../core/src/course/reference-cases.json';
 import reference from '../../core/src/window/reference-cases.json';
+import type { courseReport } from './course-report';
 import type { opticsReport } from './optics-report';
 import { run } from './run';
 
@@ -68,6 +70,54 @@ describe('quill window', () => {
     expect(result).toEqual({
       ok: false,
       fields: [{ field: 'pulse.count', problem: 'must be 1 or more' }],
+    });
+  });
+});
+
+describe('quill course', () => {
+  const courseOf = (input: object) => {
+    const result = run('course', JSON.stringify(input));
+    if (!result.ok) throw new Error(JSON.stringify(result.fields));
+    return result.output as ReturnType<typeof courseReport>;
+  };
+
+  it.each(courses.cases)('gives the reference figures within 1 %: $id', ({ input, output }) => {
+    const { visits, at } = courseOf(input);
+    expect(visits).toHaveLength(output.visits.length);
+    const pairs = [
+      ...output.visits.map((told, index) => [told, visits[index]!] as const),
+      ...output.at.map((told) => [told, at.find(({ week }) => week === told.week)!] as const),
+    ];
+    for (const [told, got] of pairs) {
+      for (const [name, share] of Object.entries(told)) {
+        const found = got[name as keyof typeof got];
+        // Given to four places.
+        expect(Math.abs(found - share)).toBeLessThanOrEqual(0.01 * share + 5e-5);
+      }
+    }
+  });
+
+  it('gives what counts teach, where hair was counted', () => {
+    const visits = [0, 8, 16].map((week) => ({ week, kill: 0.5 }));
+    const counts = [40, 38, 39].map((perCm2, index) => ({
+      week: index * 8,
+      perCm2,
+      how: 'picture',
+    }));
+    const report = courseOf({ site: 'lowerLeg', visits, counts, untilWeek: 30 });
+    // Hardly fewer after two visits: they took less than was assumed.
+    expect(
+      (report as { learnt?: { factor: { median: number } } }).learnt!.factor.median,
+    ).toBeLessThan(1);
+    expect(courseOf({ site: 'lowerLeg', visits, untilWeek: 30 })).not.toHaveProperty('learnt');
+  });
+
+  it('names the visit at fault', () => {
+    expect(
+      run('course', JSON.stringify({ site: 'chin', visits: [{ week: 1, kill: 2 }], untilWeek: 3 })),
+    ).toEqual({
+      ok: false,
+      fields: [{ field: 'visits.0.kill', problem: 'must be 1 or less' }],
     });
   });
 });

@@ -3,8 +3,8 @@ import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
 import { PlanInputs } from '@tidy-quill/contract/event-bodies';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
+import { courseReport } from './course-report';
 import { opticsReport } from './optics-report';
-import { hairCourse, hairCycleOf } from '@tidy-quill/core/course';
 import { propose } from '@tidy-quill/core/plan';
 import { workAgain } from '@tidy-quill/core/session';
 import { InputError } from '@tidy-quill/core/units';
@@ -36,9 +36,7 @@ export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   plan: command(PlanCase, propose),
   window: command(WindowInput, windowReport),
   optics: command(OpticsInput, opticsReport),
-  course: command(CourseInput, ({ site, visits, untilWeek }) =>
-    hairCourse({ cycle: hairCycleOf(site), visits, untilWeek }),
-  ),
+  course: command(CourseInput, courseReport),
   replan: command(KeptPlans, (kept) =>
     isOne(kept)
       ? workAgain(kept)

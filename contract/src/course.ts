@@ -10,4 +10,17 @@ export const CourseInput = v.object({
     v.maxLength(200, 'must hold 200 visits at most'),
   ),
   untilWeek: whole(0, 1000),
+  /** Hair counted before visits: what it teaches of the course is given too. */
+  counts: v.optional(
+    v.pipe(
+      v.array(
+        v.object({
+          week: number(0, 1000),
+          perCm2: number(0, 1000),
+          how: v.picklist(['picture', 'eye']),
+        }),
+      ),
+      v.maxLength(200, 'must hold 200 counts at most'),
+    ),
+  ),
 });

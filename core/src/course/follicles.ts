@@ -43,18 +43,54 @@ const STEP_WEEKS = 0.05;
  * follicles are not met. Shares of the follicles before the course; whole weeks up to `untilWeek`.
  * @throws InputError for visits out of order, or a share that is none
  */
-export function hairCourse(of: {
+export const hairCourse = (of: {
   readonly cycle: HairCycle;
   readonly visits: readonly CourseVisit[];
   readonly untilWeek: number;
-}): HairCourse {
-  const rates = ratesOf(of.cycle);
-  let shares = steady(rates);
+}): HairCourse => courseOn(follicleFlow(of.cycle), of);
+
+/** How a cycle's hair goes on by itself: worked out once where many courses share it. */
+export interface FollicleFlow {
+  readonly steady: readonly number[];
+  /** Shares some weeks on. */
+  readonly after: (shares: readonly number[], weeks: number) => readonly number[];
+}
+
+export function follicleFlow(cycle: HairCycle): FollicleFlow {
+  const rates = ratesOf(cycle);
+  // Column by column, what becomes of each stage within a week.
+  const week = rates.map((_, stage) =>
+    after(
+      rates.map((__, other) => (other === stage ? 1 : 0)),
+      rates,
+      1,
+    ),
+  );
+  const oneWeek = (shares: readonly number[]) =>
+    shares.map((_, to) =>
+      shares.reduce((sum, share, from) => sum + share * (week[from]?.[to] ?? 0), 0),
+    );
+  return {
+    steady: steady(rates),
+    after: (shares, weeks) => {
+      let now = shares;
+      for (let whole = Math.floor(weeks); whole > 0; whole--) now = oneWeek(now);
+      return after(now, rates, weeks - Math.floor(weeks));
+    },
+  };
+}
+
+/** The same course on a flow that was worked out before. */
+export function courseOn(
+  flow: FollicleFlow,
+  of: { readonly visits: readonly CourseVisit[]; readonly untilWeek: number },
+): HairCourse {
+  let shares = flow.steady;
   let now = 0;
   const visits: HairCourse['visits'][number][] = [];
   const at: HairShares[] = [];
   const goTo = (week: number) => {
-    shares = after(shares, rates, week - now);
+    shares = flow.after(shares, week - now);
     now = week;
   };
   const due = checked(of.visits);

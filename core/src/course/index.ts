@@ -1,3 +1,4 @@
 export * from './next-visit';
 export * from './hair-cycle';
 export * from './follicles';
+export * from './learn-course';
