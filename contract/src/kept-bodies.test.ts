@@ -40,7 +40,7 @@ describe('a body as it was kept', () => {
     expect(readBody({ kind, version: bodyVersion(kind), body })).toEqual(body);
   });
 
-  it('is brought up to date: answers of before medicines were named, numbing of before there was another than cream', () => {
+  it('is brought up to date: answers kept before medicines were named, numbing kept before there was anything but cream', () => {
     const { medicines: _medicines, ...answers } = SAMPLES.answersGiven;
     expect(readBody({ kind: 'answersGiven', version: 1, body: answers })).toEqual({
       ...SAMPLES.answersGiven,
@@ -65,7 +65,7 @@ describe('a body as it was kept', () => {
     ],
     ['of another kind than its row', { kind: 'paused', version: 1, body: { kind: 'stopped' } }],
     [
-      'today’s in name, of before in shape',
+      'kept as today’s version in an older shape',
       { kind: 'numbingChanged', version: 2, body: { kind: 'numbingChanged', on: 1 } },
     ],
     ['no object', { kind: 'paused', version: 1, body: 'paused' }],

@@ -114,7 +114,7 @@ function tellOf(course: HairCourse, counts: readonly HairCount[], untouched: num
   return { densityPerCm2: counts.length === 0 ? null : density, misfit: misfit / 2 };
 }
 
-/** Growing share at a week; at a visit's own week that of before it. */
+/** Growing share at a week; at a visit's own week, the share before the visit. */
 function growingBefore(course: HairCourse, week: number): number {
   const visit = course.visits.find((each) => Math.abs(each.week - week) < 1e-9);
   if (visit !== undefined) return visit.growing;

@@ -84,7 +84,7 @@ export type EventBody =
   | {
       readonly kind: 'answersGiven';
       readonly answers: Answers;
-      /** Null in answers of before medicines were named. */
+      /** Null in answers kept before medicines were named. */
       readonly medicines: readonly Medicine[] | null;
       /** The day they count for. */
       readonly on: Day;

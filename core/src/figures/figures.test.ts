@@ -72,7 +72,7 @@ describe('a protocol’s own numbers', () => {
     expect(historyLimitJcm2([told(20, ['blister'])], own)).toBeCloseTo(14, 9);
   });
 
-  it('decide what bone and mucosa bear', () => {
+  it('decide the limits over bone and on mucosa', () => {
     const of = { plannedJcm2: 20, lowestJcm2: null, scale: { min: 1, max: 40, step: 0.1 } };
     const own = { figures: { bonyShare: 0.8, mucosalShare: 0.6 } };
     const at = (cell: { bony: boolean; mucosal: boolean }) => cellLimit(cell, { ...of, own });

@@ -9,7 +9,7 @@ export interface CellLimit {
 }
 
 /**
- * The most that a cell bears, J/cm²: over bone `bonyShare` of what was planned; on mucosa the protocol's low end, where
+ * The highest fluence for a cell, J/cm²: over bone `bonyShare` of what was planned; on mucosa the protocol's low end, where
  * that is known, and `mucosalShare` of what was planned at the most. On the console's step, rounded down; null where the cell has no
  * limit of its own.
  *
