@@ -127,6 +127,7 @@ describe('looking at ink', () => {
     await browser.pressPart('left ankle');
     await browser.press('Add area', '//div[@role="dialog"]');
     await browser.press('Book a visit', '//section[contains(., "tattoo")]');
+    await browser.press('Window room', '//div[@role="dialog"]');
     await browser.press('Book and open');
     await browser.press('Look', RIBBON);
     await browser.see('Made by');

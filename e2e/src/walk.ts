@@ -53,6 +53,7 @@ export async function newClient(
   await browser.press('Add area', '//div[@role="dialog"]');
   await browser.see('700 cm²');
   await browser.press('Book a visit');
+  await browser.press('Window room', '//div[@role="dialog"]');
   await browser.press('Book and open');
   await browser.see('Send home', RIBBON);
 }

@@ -37,6 +37,7 @@ describe('a new client by telephone', () => {
       }
       await browser.press('Book a visit');
       await browser.press('chin', '//div[@role="dialog"]');
+      await browser.press('Window room', '//div[@role="dialog"]');
       await browser.press('Book and open');
       await browser.see('Visit of', '//aside');
       await browser.press('Let the client answer on a phone');

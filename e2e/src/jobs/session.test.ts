@@ -49,6 +49,7 @@ describe('both legs in motion', () => {
   it('are asked about, looked at, planned, treated cell by cell, and sent home', async () => {
     await openClient(browser, 'Gullfeather');
     await browser.press('Book a visit');
+    await browser.press('Window room', '//div[@role="dialog"]');
     await browser.press('Book and open');
     await browser.see('Send home', RIBBON);
     await inSteps(40, browser, async () => {
@@ -121,6 +122,7 @@ describe('a tattoo of three colours at the ankle, type IV', () => {
     await browser.pressPart('right ankle');
     await browser.press('Add area', '//div[@role="dialog"]');
     await browser.press('Book a visit');
+    await browser.press('Window room', '//div[@role="dialog"]');
     await browser.press('Book and open');
     await browser.see('Send home', RIBBON);
     await inSteps(45, browser, async () => {

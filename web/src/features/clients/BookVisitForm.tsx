@@ -6,12 +6,14 @@ import { v7 } from 'uuid';
 import { problemText, useBookVisitMutation, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockOf, dayOf, momentOf } from '../../text';
+import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
-import { nextQuarter } from './next-quarter';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
+import { goToField } from '../../widgets/go-to-field';
 import { Ticks } from '../../widgets/Ticks';
 import { TimeInput } from '../../widgets/TimeInput';
+import { nextQuarter } from './next-quarter';
 
 /** Books a visit for one area or several: day, hour, room and who treats. */
 export function BookVisitForm({
@@ -37,11 +39,15 @@ export function BookVisitForm({
   const [roomId, setRoomId] = useState<string>();
   const [staffId, setStaffId] = useState(staff.id);
   const [book, { isLoading, error }] = useBookVisitMutation();
-  const room = roomId ?? data?.rooms[0]?.id;
+  // A room stands there of itself only where the clinic has no other.
+  const room = roomId ?? (data?.rooms.length === 1 ? data.rooms[0]?.id : undefined);
+  const lacking =
+    day === '' ? 'Day' : clock === '' ? 'Time' : room === undefined ? 'Room' : undefined;
   const others = areas.filter((each) => each.id !== area.id);
 
   const save = async () => {
-    if (room === undefined || day === '' || clock === '') return;
+    if (lacking !== undefined) goToField(lacking);
+    if (lacking !== undefined || room === undefined) return;
     const startsAt = momentOf(day, clock, clinic.timeZone);
     const visit = { clientId, id, areaId: area.id, alsoAreaIds: [...also] };
     const result = await book({ ...visit, roomId: room, staffId, startsAt });
@@ -52,9 +58,9 @@ export function BookVisitForm({
       open
       title={`Book a visit: ${areaText(area)}`}
       onCancel={onClose}
-      okText="Book and open"
-      confirmLoading={isLoading}
-      okButtonProps={{ disabled: room === undefined || day === '' || clock === '' }}
+      okText={lacking === undefined ? 'Book and open' : `Next: ${lacking}`}
+      confirmLoading={isLoading || (data === undefined && unread === undefined)}
+      okButtonProps={{ disabled: data === undefined || data.rooms.length === 0 }}
       onOk={() => void save()}
     >
       {others.length === 0 ? null : (
@@ -79,18 +85,14 @@ export function BookVisitForm({
           {(field) => <TimeInput {...field} value={clock} onChange={setClock} />}
         </Field>
       </div>
-      <Field label="Room">
-        {({ id: fieldId }) => (
-          <Select
-            id={fieldId}
-            className="wide"
-            loading={data === undefined && unread === undefined}
-            value={room ?? null}
-            options={(data?.rooms ?? []).map(({ id: value, name }) => ({ value, label: name }))}
-            onChange={(next) => setRoomId(next ?? undefined)}
-          />
-        )}
-      </Field>
+      {data === undefined || data.rooms.length === 0 ? null : (
+        <Choice
+          label="Room"
+          words={Object.fromEntries(data.rooms.map(({ id: value, name }) => [value, name]))}
+          value={room ?? null}
+          onChange={setRoomId}
+        />
+      )}
       <Field label="Treated by">
         {({ id: fieldId }) => (
           <Select
