@@ -42,6 +42,8 @@ export interface Browser {
 }
 
 const WAIT_MS = 40_000;
+/** How long between two looks at a page that is awaited, ms. */
+const POLL_MS = 40;
 
 const FLAGS = [
   '--headless=new',
@@ -67,10 +69,11 @@ export async function startBrowser(address: string): Promise<Browser> {
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build();
 
-  const find = (path: string) => driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path);
+  const find = (path: string) =>
+    driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path, POLL_MS);
   const shown = async (path: string) => {
     const element = await find(path);
-    return driver.wait(until.elementIsVisible(element), WAIT_MS, path);
+    return driver.wait(until.elementIsVisible(element), WAIT_MS, path, POLL_MS);
   };
   const clickable = async (path: string) => {
     // The page may draw again between finding and pressing: try again until it holds still.
@@ -90,6 +93,7 @@ export async function startBrowser(address: string): Promise<Browser> {
       },
       WAIT_MS,
       `could not press ${path}`,
+      POLL_MS,
     );
   };
   let minutesOn = 0;
@@ -148,13 +152,14 @@ export async function startBrowser(address: string): Promise<Browser> {
     open: (path) => driver.get(`${address}${path}`),
     see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
     seeWithin: (text, waitMs) =>
-      driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text),
+      driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text, POLL_MS),
     gone: async (text, within = '//body') => {
       await driver.wait(
         async () =>
           (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
         WAIT_MS,
         `${text} is still there`,
+        POLL_MS,
       );
     },
     press: (name, within = '//body') =>
@@ -163,7 +168,7 @@ export async function startBrowser(address: string): Promise<Browser> {
       ),
     pressTwice: async (name) => {
       const button = await shown(`//button[${saying(name)}]`);
-      await driver.wait(until.elementIsEnabled(button), WAIT_MS);
+      await driver.wait(until.elementIsEnabled(button), WAIT_MS, name, POLL_MS);
       await driver.executeScript('arguments[0].click(); arguments[0].click();', button);
     },
     pressPart: async (part) => {
@@ -177,6 +182,7 @@ export async function startBrowser(address: string): Promise<Browser> {
         },
         WAIT_MS,
         `${part} was not chosen`,
+        POLL_MS,
       );
     },
     upload: async (label, file) =>
@@ -209,6 +215,7 @@ export async function startBrowser(address: string): Promise<Browser> {
         },
         WAIT_MS,
         `${word} was not chosen`,
+        POLL_MS,
       );
     },
     keys: async (...keys) => {
@@ -218,7 +225,9 @@ export async function startBrowser(address: string): Promise<Browser> {
         .perform();
     },
     text: async (selector) =>
-      (await driver.wait(until.elementLocated(By.css(selector)), WAIT_MS, selector)).getText(),
+      (
+        await driver.wait(until.elementLocated(By.css(selector)), WAIT_MS, selector, POLL_MS)
+      ).getText(),
     picture: () => driver.takeScreenshot(),
     close: async () => {
       await driver.quit();
