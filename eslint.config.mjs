@@ -20,7 +20,6 @@ export default tseslint.config(
   ...tseslint.configs.stylistic,
   {
     rules: {
-      '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': [
         'error',
         { varsIgnorePattern: '^_', argsIgnorePattern: '^_' },

@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { monteCarlo, type MonteCarloInput } from '@tidy-quill/core/optics';
+import { defined } from '@tidy-quill/core/units';
 
 /** A Monte Carlo run in figures, with how fast it went; depths carry their ratio and its error. */
 export function opticsReport(input: MonteCarloInput) {
@@ -25,8 +26,8 @@ export function opticsReport(input: MonteCarloInput) {
       : {
           fluenceRatio: input.depthsMm.map((depthMm, i) => ({
             depthMm,
-            ratio: result.fluenceRatio[i]!,
-            standardError: standardError.fluenceRatio[i]!,
+            ratio: defined(result.fluenceRatio[i]),
+            standardError: defined(standardError.fluenceRatio[i]),
           })),
         }),
   };

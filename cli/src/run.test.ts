@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import { CASE, HAIR_PLAN } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { propose } from '../../core/src/plan';
 import courses from '../../core/src/course/reference-cases.json';
 import reference from '../../core/src/window/reference-cases.json';
@@ -33,7 +34,7 @@ describe('quill plan', () => {
 
   it('names a field that is missing, deep inside a list', () => {
     const [first, ...rest] = CASE.handpieces;
-    const { maxEnergyJ: _gone, ...lame } = first!;
+    const { maxEnergyJ: _gone, ...lame } = defined(first);
     expect(faults({ ...CASE, handpieces: [lame, ...rest] })).toEqual([
       'handpieces.0.maxEnergyJ is missing',
     ]);
@@ -55,7 +56,7 @@ describe('quill plan', () => {
 });
 
 describe('quill window', () => {
-  const { input, output } = reference.cases[0]!;
+  const { input, output } = defined(reference.cases[0]);
 
   it('takes and gives the shape of the reference cases', () => {
     const result = run('window', JSON.stringify(input));
@@ -85,8 +86,10 @@ describe('quill course', () => {
     const { visits, at } = courseOf(input);
     expect(visits).toHaveLength(output.visits.length);
     const pairs = [
-      ...output.visits.map((told, index) => [told, visits[index]!] as const),
-      ...output.at.map((told) => [told, at.find(({ week }) => week === told.week)!] as const),
+      ...output.visits.map((told, index) => [told, defined(visits[index])] as const),
+      ...output.at.map(
+        (told) => [told, defined(at.find(({ week }) => week === told.week))] as const,
+      ),
     ];
     for (const [told, got] of pairs) {
       for (const [name, share] of Object.entries(told)) {
@@ -107,7 +110,7 @@ describe('quill course', () => {
     const report = courseOf({ site: 'lowerLeg', visits, counts, untilWeek: 30 });
     // Hardly fewer after two visits: they took less than was assumed.
     expect(
-      (report as { learnt?: { factor: { median: number } } }).learnt!.factor.median,
+      defined((report as { learnt?: { factor: { median: number } } }).learnt).factor.median,
     ).toBeLessThan(1);
     expect(courseOf({ site: 'lowerLeg', visits, untilWeek: 30 })).not.toHaveProperty('learnt');
   });

@@ -7,7 +7,7 @@ import { courseReport } from './course-report';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
 import { workAgain } from '@tidy-quill/core/session';
-import { InputError } from '@tidy-quill/core/units';
+import { defined, InputError } from '@tidy-quill/core/units';
 import { windowReport } from '@tidy-quill/core/window';
 import * as v from 'valibot';
 
@@ -50,7 +50,7 @@ export type Result =
 
 /** Runs a sub-command on a JSON text. */
 export function run(name: string, text: string): Result {
-  const { schema, work } = SUB_COMMANDS[name]!;
+  const { schema, work } = defined(SUB_COMMANDS[name]);
   let input: unknown;
   try {
     input = JSON.parse(text);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DIODE, PROTOCOL } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { fromCells, HANDPIECE_TABLE, PROTOCOL_TABLE, toCells } from './catalogue-table';
 
 const cells = toCells(HANDPIECE_TABLE, DIODE);
@@ -60,7 +61,7 @@ describe('protocol rows as cells', () => {
   });
 
   it('refuse a range whose high end is below its low one', () => {
-    const row = { ...toCells(PROTOCOL_TABLE, PROTOCOL.rows[0]!), fluenceHighJcm2: '3' };
+    const row = { ...toCells(PROTOCOL_TABLE, defined(PROTOCOL.rows[0])), fluenceHighJcm2: '3' };
     expect(fromCells(PROTOCOL_TABLE, [row])).toMatchObject({
       problems: [{ row: 1, problem: 'must have high at or above low' }],
     });

@@ -9,6 +9,7 @@ import { Handpiece, InkRow, ProtocolRow as ProtocolRowSchema } from './plan';
 import { read } from './problem';
 import { Rule, Substance } from './suitability';
 import type * as v from 'valibot';
+import { defined } from '@tidy-quill/core/units';
 
 /** A record as cells of text, by column: what a line of CSV and a form hold. */
 export type Cells = Readonly<Record<string, string>>;
@@ -253,7 +254,7 @@ function valueAt(record: unknown, path: string): unknown {
 
 function put(record: Record<string, unknown>, path: string, value: unknown): void {
   const keys = path.split('.');
-  const last = keys.pop()!;
+  const last = defined(keys.pop());
   let place = record;
   for (const key of keys) {
     place[key] ??= {};

@@ -1,4 +1,4 @@
-import type { Spot } from '@tidy-quill/core/units';
+import { defined, type Spot } from '@tidy-quill/core/units';
 
 /** A spot as a cell holds it: 12, or 12 x 10. Millimetres. */
 export const spotLine = (spot: Spot): string =>
@@ -10,7 +10,7 @@ export function readSpot(text: string): Spot | { readonly problem: string } {
   const [first, second] = sides;
   if (sides.every(Number.isFinite) && first !== undefined) {
     if (sides.length === 1) return { diameterMm: first };
-    if (sides.length === 2) return { widthMm: first, heightMm: second! };
+    if (sides.length === 2) return { widthMm: first, heightMm: defined(second) };
   }
   return { problem: `“${text}” must be a diameter, or width x height, in mm` };
 }

@@ -1,5 +1,6 @@
 import type { EventKind } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { ID, AT, SETTING, SAMPLES } from './events.test-data';
 import { LiveAsk } from './live';
 import { read } from './problem';
@@ -8,7 +9,7 @@ import { NewEvents } from './visit';
 const sent = (body: object) => read(NewEvents, [{ id: ID, at: AT, body }]);
 const taken = (body: object) => {
   const result = sent(body);
-  return result.ok ? result.value[0]!.body : result.fields;
+  return result.ok ? defined(result.value[0]).body : result.fields;
 };
 /** The first field at fault, without the place in the list, and what is said of it; null where it is taken. */
 const fault = (body: object) => {

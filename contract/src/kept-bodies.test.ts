@@ -1,6 +1,7 @@
 import { bodyVersion } from '@tidy-quill/core/events';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { SAMPLES } from './events.test-data';
 import { readBody } from './kept-bodies';
 
@@ -10,7 +11,7 @@ const ASSESSMENT = {
   clearOn: '2026-12-08',
   findings: [
     {
-      ...{ rule: rule!, medicine: null, outcome: 'wait', advice: 'Wait two weeks' },
+      ...{ rule: defined(rule), medicine: null, outcome: 'wait', advice: 'Wait two weeks' },
       ...{ lastOn: '2026-11-24', wait: { days: 14 }, clearOn: '2026-12-08' },
     },
   ],

@@ -15,6 +15,7 @@ import * as v from 'valibot';
 import { FIGURE_ENTRIES } from './figures';
 import { InkFinding, TypingAnswers } from './look';
 import { INK_COLOURS, INK_DENSITIES } from '@tidy-quill/core/look';
+import { defined } from '@tidy-quill/core/units';
 import { DayText, line, number, whole } from './text';
 
 export const Spot = v.union(
@@ -145,7 +146,7 @@ export const InkSubject = v.object({
 const Scale = v.object({ min: number(0.05, 500), max: number(0.1, 500), step: number(0.01, 50) });
 
 const ascending = (list: number[]) =>
-  list.every((value, index) => index === 0 || value > list[index - 1]!);
+  list.every((value, index) => index === 0 || value > defined(list[index - 1]));
 
 export const Handpiece = v.object({
   id: HandpieceId,

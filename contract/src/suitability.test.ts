@@ -4,6 +4,7 @@ import {
   type SuitabilityRules as CoreRules,
 } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { fromCells, RULE_TABLE, SUBSTANCE_TABLE, toCells } from './catalogue-table';
 import { read } from './problem';
 import { History, SuitabilityRules, uncovered } from './suitability';
@@ -56,13 +57,16 @@ describe('the rules as one document', () => {
   ])('refuse %s, by name', (_, more, field) => {
     const [first, ...rest] = rules;
     const found = problems(
-      read(SuitabilityRules, { ...STANDARD_SUITABILITY, rules: [{ ...first!, ...more }, ...rest] }),
+      read(SuitabilityRules, {
+        ...STANDARD_SUITABILITY,
+        rules: [{ ...defined(first), ...more }, ...rest],
+      }),
     );
     expect(found[0]).toMatch(new RegExp(`^${field.replaceAll('.', '\\.')}`));
   });
 
   it('refuse a name twice, and ages the wrong way round', () => {
-    const twice = { ...STANDARD_SUITABILITY, rules: [...rules, rules[0]!] };
+    const twice = { ...STANDARD_SUITABILITY, rules: [...rules, defined(rules[0])] };
     expect(problems(read(SuitabilityRules, twice))).toEqual(['rules must not hold an id twice']);
     const ages = { ...STANDARD_SUITABILITY, ages: { least: 18, alone: 16 } };
     expect(problems(read(SuitabilityRules, ages))).toEqual([
@@ -81,7 +85,7 @@ describe('rules and medicines as tables', () => {
 
   it('name the fault by row and column, and take nothing', () => {
     const cells = rules.map((rule) => toCells(RULE_TABLE, rule));
-    const wrong = cells.with(2, { ...cells[2]!, waitDays: 'four weeks', outcome: 'maybe' });
+    const wrong = cells.with(2, { ...defined(cells[2]), waitDays: 'four weeks', outcome: 'maybe' });
     const result = fromCells(RULE_TABLE, wrong);
     expect(result).toMatchObject({
       ok: false,

@@ -3,6 +3,7 @@ import { STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import type { Protocol } from '@tidy-quill/core/plan';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { versionChanges } from './version-changes';
 
 const protocol: Protocol = PROTOCOL;
@@ -15,19 +16,27 @@ describe('what a version changes', () => {
   });
 
   it('is a cell of a row, by its column', () => {
-    const high = first!.fluenceJcm2.high;
-    const row = { ...first!, fluenceJcm2: { ...first!.fluenceJcm2, high: high + 2 } };
+    const high = defined(first).fluenceJcm2.high;
+    const row = {
+      ...defined(first),
+      fluenceJcm2: { ...defined(first).fluenceJcm2, high: high + 2 },
+    };
     expect(versionChanges('protocol', protocol, { ...protocol, rows: [row, ...others] })).toEqual([
-      { row: first!.id, column: 'fluenceHighJcm2', before: String(high), now: String(high + 2) },
+      {
+        row: defined(first).id,
+        column: 'fluenceHighJcm2',
+        before: String(high),
+        now: String(high + 2),
+      },
     ]);
   });
 
   it('is a row that came or went', () => {
-    const fresh = { ...first!, id: 'fresh' };
+    const fresh = { ...defined(first), id: 'fresh' };
     expect(versionChanges('protocol', protocol, { ...protocol, rows: [fresh, ...others] })).toEqual(
       [
         { row: 'fresh', column: '', before: null, now: 'fresh' },
-        { row: first!.id, column: '', before: first!.id, now: null },
+        { row: defined(first).id, column: '', before: defined(first).id, now: null },
       ],
     );
   });

@@ -1,6 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { ChainStepper, Column, skinGrid, timelineOf } from '../src/heat';
 import { median } from './timing';
+import { defined } from '../src/units';
 
 interface Compiled {
   readonly memory: WebAssembly.Memory;
@@ -38,7 +39,10 @@ export function benchColumn(module: WebAssembly.Module): void {
     table(3, size).fill(0);
     times.floor.push(timed(() => floor.run(size, steps.length)));
   }
-  const worst = table(3, size).reduce((most, at, i) => Math.max(most, Math.abs(at - field[i]!)), 0);
+  const worst = table(3, size).reduce(
+    (most, at, i) => Math.max(most, Math.abs(at - defined(field[i]))),
+    0,
+  );
   const [own, least] = [median(times.own), median(times.floor)];
   console.log(
     `${'heat steps of one column of skin'.padEnd(52)} ${own.toFixed(3).padStart(10)} ms   ` +

@@ -12,9 +12,10 @@ import {
 import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
 import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
 import { medianMs, report } from './timing';
+import { defined } from '../src/units';
 
 // The heat steps compiled to WebAssembly, by whoever calls.
-const column = new WebAssembly.Module(readFileSync(process.argv[2]!));
+const column = new WebAssembly.Module(readFileSync(defined(process.argv[2])));
 
 // Every repeat asks about slightly other skin, so that no answer kept from before is measured.
 let nudged = 0;

@@ -1,4 +1,5 @@
 import { performance } from 'node:perf_hooks';
+import { defined } from '../src/units';
 
 /** Median time of one call in ms, over `repeats` calls after a warm-up of a quarter of them. */
 export function medianMs(repeats: number, work: () => unknown): number {
@@ -13,7 +14,7 @@ export function medianMs(repeats: number, work: () => unknown): number {
 
 /** The middle one. */
 export const median = (values: readonly number[]): number =>
-  [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!;
+  defined([...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]);
 
 /** Prints one line of the bench: what, its median, and its share of what was aimed at. */
 export function report(name: string, ms: number, aimMs: number): void {

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { AIR, fluenceRatio, MELANOSOME_FRACTION, monteCarlo, skinRun } from '../src/optics';
 import { Chart, picture } from './chart';
+import { defined } from '../src/units';
 
 // The two light solvers side by side, from real runs: the pictures of docs/model.
 const WAVELENGTHS_NM = [532, 755, 1064];
@@ -40,11 +41,13 @@ function curves(): void {
     ([2, 4, 6] as const).forEach((type, i) => {
       const { slow, error, line } = both(wavelengthNm, MELANOSOME_FRACTION[type], 12);
       chart.line(
-        LINE_MM.map((mm, at) => [mm, line[at]!]),
-        COLOURS[i]!,
+        LINE_MM.map((mm, at) => [mm, defined(line[at])]),
+        defined(COLOURS[i]),
       );
-      DEPTHS_MM.forEach((mm, at) => chart.point(mm, slow[at]!, 3 * error[at]!, COLOURS[i]!));
-      chart.label(2.6, 4.6 - i * 0.35, `type ${['II', 'IV', 'VI'][i]}`, COLOURS[i]!);
+      DEPTHS_MM.forEach((mm, at) =>
+        chart.point(mm, defined(slow[at]), 3 * defined(error[at]), defined(COLOURS[i])),
+      );
+      chart.label(2.6, 4.6 - i * 0.35, `type ${['II', 'IV', 'VI'][i]}`, defined(COLOURS[i]));
     });
     return chart;
   });
@@ -64,18 +67,25 @@ function differences(): void {
     );
     chart.band(-8, 8, '#DCEBE4');
     [0.011, 0.05, 0.2].forEach((fraction, i) => {
-      chart.label(3.1, 11 - i * 1.6, `f = ${fraction}`, COLOURS[i]!);
+      chart.label(3.1, 11 - i * 1.6, `f = ${fraction}`, defined(COLOURS[i]));
       for (const diameterMm of [5, 10, 18]) {
         const { slow, error, fast } = both(wavelengthNm, fraction, diameterMm);
-        const bright = DEPTHS_MM.flatMap((mm, at) => (slow[at]! > 0.03 ? [{ mm, at }] : []));
-        const off = (at: number) => 100 * (fast[at]! / slow[at]! - 1);
+        const bright = DEPTHS_MM.flatMap((mm, at) =>
+          defined(slow[at]) > 0.03 ? [{ mm, at }] : [],
+        );
+        const off = (at: number) => 100 * (defined(fast[at]) / defined(slow[at]) - 1);
         chart.line(
           bright.map(({ mm, at }) => [mm, off(at)]),
-          COLOURS[i]!,
+          defined(COLOURS[i]),
           0.8,
         );
         for (const { mm, at } of bright) {
-          chart.point(mm, off(at), (100 * error[at]!) / slow[at]!, COLOURS[i]!);
+          chart.point(
+            mm,
+            off(at),
+            (100 * defined(error[at])) / defined(slow[at]),
+            defined(COLOURS[i]),
+          );
           worst = Math.max(worst, Math.abs(off(at)));
           squares += off(at) ** 2;
           count += 1;

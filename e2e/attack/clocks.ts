@@ -2,6 +2,7 @@ import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { zoneRecords, type RunState } from '@tidy-quill/core/session';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { personAt } from './person';
 
 const HOUR_MS = 3_600_000;
@@ -30,7 +31,7 @@ export async function clocks(url: string, visitId: string): Promise<readonly str
     const address = `/api/visits/${visitId}/events?after=${after}`;
     const state = async (): Promise<RunState> => {
       const { events } = await opened();
-      return zoneRecords(events, area.id).get(area.id)!.run.state;
+      return defined(zoneRecords(events, area.id).get(area.id)).run.state;
     };
     const what = `stopped at ${stopperMs / HOUR_MS} h, pressed at ${otherMs / HOUR_MS} h`;
     await other.ask('POST', address, press(0, { kind: 'resumed' }, after));

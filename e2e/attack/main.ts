@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { end, serve } from '../../scripts/serve.mjs';
 import { clocks } from './clocks';
 import { kills } from './kills';
@@ -13,7 +14,7 @@ const pool = new pg.Pool({ connectionString: databaseUrl, max: 4 });
 pool.on('error', () => {});
 let server = await serve(databaseUrl, { port: 0 });
 const { url } = server;
-const one = async (sql: string) => (await pool.query<{ id: string }>(sql)).rows[0]!.id;
+const one = async (sql: string) => defined((await pool.query<{ id: string }>(sql)).rows[0]).id;
 
 // A second clinic, whose people sign in with the demo’s password.
 const clinicId = v7();

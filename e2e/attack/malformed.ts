@@ -1,6 +1,7 @@
 import { API } from '@tidy-quill/contract/api';
 import type pg from 'pg';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { numbersFrom, personAt, type Person } from './person';
 import { seedsOf, type Known } from './seeds';
 
@@ -68,7 +69,7 @@ export async function malformed(
   { requests, seed }: { readonly requests: number; readonly seed: number },
 ): Promise<Malformed> {
   const next = numbersFrom(seed);
-  const one = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+  const one = <T>(list: readonly T[]): T => defined(list[Math.floor(next() * list.length)]);
   const people: Person[] = [await personAt(url)];
   for (const name of ['idony', 'caspian', 'morwenna', 'strange.owner']) {
     people.push(await personAt(url, name));
@@ -151,7 +152,7 @@ async function written(pool: pg.Pool): Promise<string> {
   );
   const counts = tables.map(({ name }) => `(select count(*) from "${name}") as "${name}"`);
   const { rows } = await pool.query<Record<string, string>>(`select ${counts.join(', ')}`);
-  return Object.entries(rows[0]!)
+  return Object.entries(defined(rows[0]))
     .map(([name, count]) => `${name} ${count}`)
     .join(' ');
 }

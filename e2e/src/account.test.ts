@@ -1,6 +1,7 @@
 import { generateSync } from 'otplib';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { openVisit, signIn, SOON } from './walk';
@@ -26,7 +27,7 @@ const inPart = (part: string) => `//section[@aria-label="${part}"]`;
 /** Fills the fields of a part of the account page, in their order. */
 async function fillPart(page: Browser, part: string, ...values: string[]): Promise<void> {
   const fields = await page.driver.findElements({ xpath: `${inPart(part)}//input` });
-  for (const [index, value] of values.entries()) await fields[index]!.sendKeys(value);
+  for (const [index, value] of values.entries()) await defined(fields[index]).sendKeys(value);
 }
 
 describe('a new member of staff', () => {
@@ -130,12 +131,14 @@ describe('a tablet in the room', () => {
     await browser.keys('p');
     await browser.see('TREATING');
     const resumedBy = async () =>
-      (
-        await app.rows<{ name: string }>(
-          `select s.name from visit_events e join staff s on s.id = e.staff_id
+      defined(
+        (
+          await app.rows<{ name: string }>(
+            `select s.name from visit_events e join staff s on s.id = e.staff_id
            where e.kind = 'resumed' order by e.recorded_at desc limit 1`,
-        )
-      )[0]!.name;
+          )
+        )[0],
+      ).name;
     await expect.poll(resumedBy, SOON).toBe('Tobiah Lanternfield');
   });
 });

@@ -3,6 +3,7 @@ import { reportNames, reportSections } from '@tidy-quill/contract/labels/index';
 import { visitReport } from '@tidy-quill/core/report';
 import { type EventKind } from '@tidy-quill/core/events';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
@@ -59,7 +60,7 @@ async function hoursAfter(hours: number): Promise<string> {
      where e.kind in ('pulsesFired', 'consolePulses') and c.family_name = 'Okapi-Lune'
      order by e.at desc`,
   );
-  return clinicMoment(new Date(new Date(fired!.at).getTime() + hours * 3_600_000));
+  return clinicMoment(new Date(new Date(defined(fired).at).getTime() + hours * 3_600_000));
 }
 
 describe('from the last pulse', () => {
@@ -100,8 +101,8 @@ describe('from the last pulse', () => {
     const [message] = await app.rows<{ text: string; state: string }>(
       "select text, state from messages where text like '%After your laser hair removal%'",
     );
-    expect(message!.state).toBe('sent');
-    expect(message!.text).toContain('You work outside: wear cloth over it');
+    expect(defined(message).state).toBe('sent');
+    expect(defined(message).text).toContain('You work outside: wear cloth over it');
   });
 
   it('read the record, add to it and sign it', async () => {
@@ -176,8 +177,9 @@ describe('a blister phoned in two days later', () => {
 
   it('lowers the proposal of the next visit, with the supervisor’s approval first', async () => {
     const [session] = await kept('planAccepted');
-    const used = (session!.body as unknown as { plan: { setting: { fluenceJcm2: number } } }).plan
-      .setting.fluenceJcm2;
+    const used = (
+      defined(session).body as unknown as { plan: { setting: { fluenceJcm2: number } } }
+    ).plan.setting.fluenceJcm2;
     const [next] = await app.rows<{ id: string }>(
       `select v.id from visits v join clients c on c.id = v.client_id
        where c.family_name = 'Okapi-Lune' order by v.starts_at desc limit 1`,
@@ -186,7 +188,7 @@ describe('a blister phoned in two days later', () => {
     await browser.close();
     browser = await startBrowser(app.url);
     await signIn(browser, 'tobiah');
-    await browser.open(`/visits/${next!.id}`);
+    await browser.open(`/visits/${defined(next).id}`);
     await browser.see('It reacted last time', '//aside');
     await browser.see('blister', '//aside');
     await browser.press('Still none');
@@ -227,7 +229,7 @@ describe('a diary from home', () => {
       `select v.id from visits v join clients c on c.id = v.client_id
        where c.family_name = 'Yewbarrow' order by v.starts_at desc limit 1`,
     );
-    await browser.open(`/visits/${visit!.id}/sendHome`);
+    await browser.open(`/visits/${defined(visit).id}/sendHome`);
     await browser.press('Send a healing diary');
     await browser.see('Diary sent:');
     const url = await browser.text('.give-advice a[href*="/diary/"]');

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Origin } from 'selenium-webdriver';
 import axe from 'axe-core';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { openVisit, RIBBON, signIn, SOON } from './walk';
@@ -107,8 +108,8 @@ describe('a first consultation by mouse', () => {
       `select length(pdf) as size, content->>'clientName' as client from consents
        join clients c on c.id = client_id where c.family_name = 'Oxenstable'`,
     );
-    expect(kept!.client).toBe('Bram Oxenstable');
-    expect(kept!.size).toBeGreaterThan(5000);
+    expect(defined(kept).client).toBe('Bram Oxenstable');
+    expect(defined(kept).size).toBeGreaterThan(5000);
   });
 
   it('keeps Treat shut once the consent is withdrawn', async () => {

@@ -71,6 +71,12 @@ export async function startBrowser(address: string): Promise<Browser> {
 
   const find = (path: string) =>
     driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path, POLL_MS);
+  // A path that asks every element for its text costs the page far more than one reading of all its text.
+  const says = (text: string) =>
+    driver.executeScript<boolean>(
+      `return (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(arguments[0])`,
+      text,
+    );
   const shown = async (path: string) => {
     const element = await find(path);
     return driver.wait(until.elementIsVisible(element), WAIT_MS, path, POLL_MS);
@@ -150,12 +156,17 @@ export async function startBrowser(address: string): Promise<Browser> {
     later,
     wrongClock: (minutes) => setClock(minutes, 0),
     open: (path) => driver.get(`${address}${path}`),
-    see: (text, within = '//body') => shown(`${within}//*[${saying(text)}]`),
+    see: async (text, within = '//body') => {
+      const path = `${within}//*[${saying(text)}]`;
+      await driver.wait(() => says(text), WAIT_MS, path, POLL_MS);
+      return shown(path);
+    },
     seeWithin: (text, waitMs) =>
       driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text, POLL_MS),
     gone: async (text, within = '//body') => {
       await driver.wait(
         async () =>
+          !(await says(text)) ||
           (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
         WAIT_MS,
         `${text} is still there`,

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
@@ -72,7 +73,7 @@ describe('a cold pack before, and cooling afterwards', () => {
       `select e.body -> 'plan' -> 'setting' -> 'added' as added from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Frostwick' and e.kind = 'planAccepted'`,
     );
-    expect(kept!.added).toEqual({ packSeconds: 30, air: false, afterSeconds: 30 });
+    expect(defined(kept).added).toEqual({ packSeconds: 30, air: false, afterSeconds: 30 });
     const { pathname } = new URL(await browser.driver.getCurrentUrl());
     await browser.open(`/visits/${pathname.split('/')[2]}/record`);
     await browser.see('cold pack 30 s before');

@@ -13,6 +13,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { dataFolder, startPostgres } from '../../scripts/postgres.mjs';
 
 const SCRIPT = fileURLToPath(new URL('../../scripts/postgres.mjs', import.meta.url));
@@ -40,7 +41,7 @@ const answers = async (url: string) => {
   client.on('error', () => {});
   try {
     await client.connect();
-    return (await client.query<{ one: number }>('select 1 as one')).rows[0]!.one;
+    return defined((await client.query<{ one: number }>('select 1 as one')).rows[0]).one;
   } catch {
     return null;
   } finally {
@@ -52,7 +53,7 @@ describe('PostgreSQL in a folder of the project', () => {
   it('is made once, by two first starts at the same time', async () => {
     const urls = await Promise.all([started(), started()]);
     expect(urls[0]).toBe(urls[1]);
-    expect(await answers(urls[0]!)).toBe(1);
+    expect(await answers(defined(urls[0]))).toBe(1);
     expect(readdirSync(folder)).not.toContain('starting');
     expect(readdirSync(folder)).not.toContain('postgres-new');
   });

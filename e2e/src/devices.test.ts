@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { signIn } from './walk';
@@ -34,7 +35,7 @@ describe('devices', () => {
     const [row] = await app.rows<{ content: object[] }>(
       "select content from catalogue_versions where kind = 'devices'",
     );
-    const [first, ...rest] = row!.content as [{ maxEnergyJ: number }, ...object[]];
+    const [first, ...rest] = defined(row).content as [{ maxEnergyJ: number }, ...object[]];
     const file = join(folder, 'devices.json');
     writeFileSync(file, JSON.stringify([{ ...first, maxEnergyJ: -5 }, ...rest]));
     await browser.upload('File of devices', file);
@@ -85,7 +86,7 @@ describe('the protocol', () => {
       `select (content->'margins'->>'usual')::float as usual from catalogue_versions
        where kind = 'protocol' order by number desc limit 1`,
     );
-    expect(row!.usual).toBe(0.5);
+    expect(defined(row).usual).toBe(0.5);
   });
 });
 
@@ -111,7 +112,7 @@ describe('suitability and consent texts', () => {
       "select to_char(now() + interval '29 days', 'FMDD Mon YYYY') as day",
     );
     await browser.see(`ready on`, '//tr[contains(., "Sidonie Gullfeather")]');
-    await browser.see(row!.day, '//tr[contains(., "Sidonie Gullfeather")]');
+    await browser.see(defined(row).day, '//tr[contains(., "Sidonie Gullfeather")]');
   });
 
   it('take the clinic’s own words for a consent', async () => {
@@ -147,7 +148,7 @@ describe('the bench', () => {
     const [row] = await app.rows<{ n: number }>(
       "select count(*)::int as n from visit_events where at > now() - interval '1 minute' and kind = 'planAccepted'",
     );
-    expect(row!.n).toBe(0);
+    expect(defined(row).n).toBe(0);
   });
 
   it('checks the light of a setting by Monte Carlo, with its progress', async () => {

@@ -1,6 +1,7 @@
 import type { EventKind } from '@tidy-quill/core/events';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
@@ -38,7 +39,7 @@ const nextVisit = async () => {
     `select v.id from visits v join clients c on c.id = v.client_id
      where c.family_name = 'Ravenscroft-Dell' order by v.starts_at desc limit 1`,
   );
-  return next!.id;
+  return defined(next).id;
 };
 
 /** The one visit of three in which nothing was recorded yet. */
@@ -48,7 +49,7 @@ async function thirdVisit(): Promise<string> {
      where c.family_name = 'Ravenscroft-Dell'
      and not exists (select 1 from visit_events e where e.visit_id = v.id)`,
   );
-  return third!.id;
+  return defined(third).id;
 }
 
 /** Presses the corners of a square of so many cm on the design. */
@@ -263,9 +264,9 @@ describe('its second visit', () => {
     try {
       await signIn(desk, 'tobiah');
       await desk.later(50 * 60);
-      await desk.open(`/visits/${second!.visit_id}/reactions`);
+      await desk.open(`/visits/${defined(second).visit_id}/reactions`);
       await desk.choose('What is it?', 'blister');
-      const onset = new Date(new Date(second!.at).getTime() + 48 * 3_600_000);
+      const onset = new Date(new Date(defined(second).at).getTime() + 48 * 3_600_000);
       await fillMoment(desk, 'When did it begin?', clinicMoment(onset));
       await desk.see('2 days after');
       await desk.choose('How much of what was treated?', 'a part of it');

@@ -1,6 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import axe from 'axe-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { openVisit, RIBBON, signIn, SOON } from './walk';
@@ -27,7 +28,7 @@ const found = async (familyName: string) => {
      where c.family_name = $1 and e.kind = 'findingsRecorded' order by e.at desc limit 1`,
     [familyName],
   );
-  return rows[0]!.findings as Record<string, Record<string, unknown>>;
+  return defined(rows[0]).findings as Record<string, Record<string, unknown>>;
 };
 
 describe('looking at hair', () => {

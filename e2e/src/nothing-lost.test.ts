@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { consoleAsPlanned, openVisit, RIBBON, signIn, endWithOpenCells, keepLook } from './walk';
@@ -22,7 +23,7 @@ const pulses = async (familyName: string): Promise<number> => {
      where c.family_name = $1 and e.kind = 'pulsesFired' and v.starts_at::date = now()::date`,
     [familyName],
   );
-  return row!.n;
+  return defined(row).n;
 };
 
 /** Numbers between 0 and 1 that are the same for the same seed (Marsaglia 2003, xorshift32). */
@@ -166,7 +167,7 @@ describe('in the middle of a treatment', () => {
       const death = Math.floor(next() * deaths.length);
       // A page cannot load from a dead server; the tab's own death brings it back first.
       if (!serverUp && death === 0) await revive();
-      await deaths[death]!();
+      await defined(deaths[death])();
       if (!serverUp && next() < 0.5) await revive();
       await browser.see(String(before + pressed), COUNT);
     }
@@ -266,7 +267,7 @@ describe('in the middle of a treatment', () => {
     await browser.gone('The server cannot be reached');
     expect(await pulses('Okapi-Lune')).toBe(before + 10);
     const [watched] = await app.kept('Okapi-Lune', 'watched');
-    expect(watched!.body).toMatchObject({ grade: 2 });
+    expect(defined(watched).body).toMatchObject({ grade: 2 });
   });
 });
 
@@ -289,7 +290,7 @@ describe('a session that ends', () => {
       `select e.body->'answers' as answers from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Oxenstable'`,
     );
-    expect(row!.answers.keloid.yes).toBe(true);
+    expect(defined(row).answers.keloid.yes).toBe(true);
   });
 
   it('keeps a half-typed client', async () => {

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Key } from 'selenium-webdriver';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { answerNo, look, openVisit, signConsent, signIn, testSpot } from './walk';
@@ -55,7 +56,7 @@ describe('a whole session with the console', () => {
       `select body->>'by' as by from visit_events where kind = 'settingsRead'
        order by recorded_at desc limit 1`,
     );
-    expect(read!.by).toBe('console');
+    expect(defined(read).by).toBe('console');
   });
 
   it('counts the pulses that the console fires, cell by cell', async () => {

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
@@ -40,7 +41,7 @@ async function minutesUntilDue(): Promise<number> {
      join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
      where e.kind = 'spotFired' and c.given_name = 'Linnet'`,
   );
-  const minutes = (new Date(first!.at).getTime() - Date.now()) / 60_000 + 24 * 60;
+  const minutes = (new Date(defined(first).at).getTime() - Date.now()) / 60_000 + 24 * 60;
   return Math.max(0, Math.ceil(minutes) + 5);
 }
 

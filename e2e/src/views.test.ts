@@ -1,5 +1,6 @@
 import axe from 'axe-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { openVisit, RIBBON, signIn } from './walk';
@@ -152,7 +153,7 @@ describe('an address that leads nowhere', () => {
 describe('what is sent', () => {
   it('is compressed, and kept by the browser for as long as its name holds', async () => {
     const page = await (await fetch(app.url)).text();
-    const [script] = /\/assets\/index-[^"]+\.js/.exec(page)!;
+    const [script] = defined(/\/assets\/index-[^"]+\.js/.exec(page));
     for (const encoding of ['br', 'gzip']) {
       const { headers } = await fetch(app.url + script, {
         headers: { 'accept-encoding': encoding },
@@ -192,7 +193,7 @@ describe('two people editing one client', () => {
     const [row] = await app.rows<{ note: string }>(
       "select note from clients where family_name = 'Gullfeather'",
     );
-    expect(row!.note).toBe('mine');
+    expect(defined(row).note).toBe('mine');
   });
 });
 

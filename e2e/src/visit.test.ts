@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
@@ -166,10 +167,10 @@ describe('a first visit and the next', () => {
       'watched',
       'sentHome',
     ]);
-    expect(events[2]!.body).toMatchObject({
+    expect(defined(events[2]).body).toMatchObject({
       plan: { setting: { handpieceId: 'diode-810-plate', fluenceJcm2: 19, pulseMs: 80 } },
     });
-    expect(events[10]!.body).toMatchObject({
+    expect(defined(events[10]).body).toMatchObject({
       setting: { fluenceJcm2: 20 },
       reason: 'No endpoint seen',
     });
@@ -187,7 +188,7 @@ describe('a first visit and the next', () => {
       `select v.id from visits v join clients c on c.id = v.client_id
        where c.family_name = 'Dandelock' order by starts_at desc limit 1`,
     );
-    await browser.open(`/visits/${next!.id}`);
+    await browser.open(`/visits/${defined(next).id}`);
     await browser.see('20 J/cm², 80 ms', '//aside');
     await browser.see('the endpoint was right: hold', '//aside');
     await browser.see('What has changed since');
@@ -221,7 +222,7 @@ describe('a stop', () => {
     await browser.press('Override, on the record');
     await browser.see('Overridden by a supervisor');
     const events = await bodies('Bristlecombe');
-    expect(events.at(-1)!).toMatchObject({
+    expect(defined(events.at(-1))).toMatchObject({
       kind: 'stopOverridden',
       body: { rules: ['photosensitiser'], reason: 'Tablets stopped, letter seen' },
     });

@@ -1,4 +1,5 @@
 import { Key } from 'selenium-webdriver';
+import { defined } from '@tidy-quill/core/units';
 import type { Browser } from './browser';
 
 /** How long the server may take to have what a page has kept already. */
@@ -140,8 +141,8 @@ async function tickAll(browser: Browser): Promise<void> {
   const lines = '//*[@class="check-list"]//button[@aria-pressed="false"]';
   const open = () => browser.driver.findElements({ xpath: lines });
   for (let left = await open(); left.length > 0; left = await open()) {
-    const letter = await left[0]!.getAttribute('aria-keyshortcuts');
-    await browser.keys(letter!);
+    const letter = await defined(left[0]).getAttribute('aria-keyshortcuts');
+    await browser.keys(defined(letter));
     const before = left.length;
     await browser.driver.wait(async () => (await open()).length < before, 20_000);
   }
@@ -178,7 +179,7 @@ export async function readSpot(
   pain?: string,
 ): Promise<void> {
   await browser.see('now,', `//*[@data-testid="due ${number}"]/..`);
-  await browser.keys(READ_KEYS[number - 1]!);
+  await browser.keys(defined(READ_KEYS[number - 1]));
   await browser.see('Skin response');
   await browser.keys(mark, ...(pain === undefined ? [] : [pain]));
   await browser.see('Save reading');

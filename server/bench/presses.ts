@@ -3,6 +3,7 @@ import { Agent, request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { lineAt } from '../src/testing/line';
 
 // Presses of many rooms at once against the built server on a durable database: presses.ts <url> <database url>
@@ -59,7 +60,7 @@ const sumUp = () => fetch(`${url}/api/clients/${someone.client_id}`, { headers: 
 await sumUp();
 
 const median = (list: readonly number[]) =>
-  [...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]!;
+  defined([...list].sort((one, other) => one - other)[Math.floor(list.length / 2)]);
 
 /**
  * Median ms of each way, all rooms pressing at once at a pace of their own. Every press takes another way in turn, so that
@@ -73,8 +74,8 @@ async function paced(ways: readonly ((room: number) => Promise<unknown>)[]): Pro
       for (let turn = 0; turn < PRESSES * ways.length; turn++) {
         const way = (room + turn) % ways.length;
         const from = performance.now();
-        await ways[way]!(room);
-        times[way]!.push(performance.now() - from);
+        await defined(ways[way])(room);
+        defined(times[way]).push(performance.now() - from);
         await pause(PAUSE_MS);
       }
     }),
@@ -111,12 +112,12 @@ const lines = await Promise.all(visits.map((visit) => lineAt(url, visit, cookie)
 
 /** As the page of an open visit sends it: up its live line. */
 const press = async (room: number) => {
-  const kept = await lines[room]!.ask([pulse()], PAST_ALL);
+  const kept = await defined(lines[room]).ask([pulse()], PAST_ALL);
   if (kept === null) throw new Error('A press was not kept');
 };
 
 /** As a page sends it that has no line. */
-const posted = (room: number, visit = visits[room]!) =>
+const posted = (room: number, visit = defined(visits[room])) =>
   request('POST', `/api/visits/${visit}/events?after=${PAST_ALL}`, JSON.stringify([pulse()]));
 
 // Answered without the database: what the way there and back costs by itself.

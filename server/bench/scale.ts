@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 
 // Lists, an open visit and an accepted plan on many clients and sessions: scale.ts <url> <database url> <clients> <sessions each>
 const [url = '', databaseUrl = '', manyClients = '', sessionsEach = ''] = process.argv.slice(2);
@@ -31,8 +32,8 @@ const get = async (path: string): Promise<never> => {
 // A client of the demo whose last session is done, and what came to it: every other is one like it.
 const today: { visits: { id: string; client: { id: string; name: string } }[] } =
   await get('/api/today');
-const like = today.visits.find((visit) => visit.client.name.includes('Yewbarrow'))!;
-const planned = today.visits.find((visit) => visit.client.name.includes('Okapi-Lune'))!;
+const like = defined(today.visits.find((visit) => visit.client.name.includes('Yewbarrow')));
+const planned = defined(today.visits.find((visit) => visit.client.name.includes('Okapi-Lune')));
 
 const one = async (sql: string, values: unknown[] = []) =>
   (await client.query(sql, values)).rows[0];
@@ -101,7 +102,7 @@ async function fill(): Promise<void> {
 }
 
 const p95 = (list: readonly number[]) =>
-  [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)]!;
+  defined([...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)]);
 
 /** p95 of what is asked through the server and of the same rows asked of the database alone, in turn. */
 async function compare(
@@ -130,7 +131,7 @@ const some = (
     'select visit, client from done where k = 0 and n <= 2000 order by n',
   )
 ).rows;
-const at = (turn: number) => some[(turn * 13) % some.length]!;
+const at = (turn: number) => defined(some[(turn * 13) % some.length]);
 
 await compare(
   '/today, 76 visits',

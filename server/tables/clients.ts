@@ -10,6 +10,7 @@ import {
   spotText,
   TECHNIQUE_WORDS,
 } from '@tidy-quill/contract/labels/index';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
 import { DEMO_PROTOCOL } from '../src/db/demo/protocol';
 
@@ -65,7 +66,7 @@ function subjectOf([type, site, colour, calibre, more = {}]: Client): Subject {
   };
 }
 
-const nameOf = (id: string) => DEMO_HANDPIECES.find((each) => each.id === id)!.name;
+const nameOf = (id: string) => defined(DEMO_HANDPIECES.find((each) => each.id === id)).name;
 
 const lineOf = ({ setting, evaluation, start, ladder }: Proposal): readonly string[] => {
   const { model, plainSkin, upper, work } = evaluation;
@@ -75,7 +76,7 @@ const lineOf = ({ setting, evaluation, start, ladder }: Proposal): readonly stri
     ladder.map((rung) => figure(rung)).join(' · '),
     model?.floorJcm2 == null ? '–' : figure(model.floorJcm2),
     figure((model ?? plainSkin)?.ceilingJcm2 ?? 0),
-    `${figure(upper!.fluenceJcm2!)} (${upper!.binding})`,
+    `${figure(defined(defined(upper).fluenceJcm2))} (${defined(upper).binding})`,
     EXPECTED_WORDS[evaluation.expected],
     String(Math.ceil(work.minutes)),
   ];

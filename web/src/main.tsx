@@ -8,6 +8,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { startEngine } from './app/start-engine';
 import { takeUpPhotos } from './app/photo-outbox';
 import { router } from './app/router';
@@ -16,7 +17,7 @@ import { store } from './app/store';
 void startEngine();
 void store.dispatch(takeUpPhotos());
 
-createRoot(document.getElementById('root')!).render(
+createRoot(defined(document.getElementById('root'))).render(
   <StrictMode>
     <Provider store={store}>
       <RouterProvider router={router} />

@@ -1,4 +1,5 @@
 import type { Outcome, QuestionGroup, QuestionId } from '@tidy-quill/core/suitability';
+import { defined } from '@tidy-quill/core/units';
 
 interface QuestionWords {
   readonly ask: string;
@@ -49,7 +50,8 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
 };
 
 /** A question's first words, for a list of what is missing. */
-export const shortAsk = (id: QuestionId): string => QUESTION_WORDS[id].ask.split(/[:,]/)[0]!;
+export const shortAsk = (id: QuestionId): string =>
+  defined(QUESTION_WORDS[id].ask.split(/[:,]/)[0]);
 
 /** What an answer leads to, as a client reads it at home. */
 export const HOME_OUTCOME_WORDS: Readonly<Record<Exclude<Outcome, 'go'>, string>> = {

@@ -2,6 +2,7 @@ import { visitReport } from '@tidy-quill/core/report';
 import { type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { DRAWN, moment, twoLights } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { entryText, reportNames, reportSections, triageLines } from './index';
 
 const NAMES = reportNames(
@@ -96,9 +97,7 @@ describe('the record in words', () => {
   it('marks pain of seven and more, and harm done to the skin, as grave', () => {
     const hurt = after(-1, { kind: 'painScored', score: 8 });
     const skin = (list: readonly VisitEvent[]) =>
-      sections(list)
-        .get('The skin')!
-        .lines.map(({ label, grave }) => [label, grave]);
+      defined(sections(list).get('The skin')).lines.map(({ label, grave }) => [label, grave]);
     expect(skin(events)).toContainEqual(['Pain, 0–10', false]);
     expect(skin(events)).toContainEqual(['Assessment', true]);
     expect(skin([...events, { ...hurt, at: moment(63) }])).toContainEqual(['Pain, 0–10', true]);
@@ -136,7 +135,7 @@ describe('the record in words', () => {
 
 describe('the following of a reaction in words', () => {
   const sheetOf = (...more: readonly VisitEvent[]) =>
-    visitReport([...twoLights(), ...more], 'area').zones[0]!.record.reactions;
+    defined(visitReport([...twoLights(), ...more], 'area').zones[0]).record.reactions;
   const report: EventBody = {
     kind: 'reactionReported',
     how: 'phone',
@@ -164,14 +163,14 @@ describe('the following of a reaction in words', () => {
 
   it('says what was told, each step, and how it ended', () => {
     const [blister] = sheetOf(after(48, report), after(50, followed), after(400, closed));
-    expect(blister!.entries.map((entry) => plain(entryText(entry, 'blister')))).toEqual([
+    expect(defined(blister).entries.map((entry) => plain(entryText(entry, 'blister')))).toEqual([
       'blister, began 30 h after, a part of it, 1 cm, worse, pus, told by phone, Clinician now: told by the client',
       'seen here, better, 0.5 cm',
       'Closed, blister healed: smooth',
     ]);
     // The signs of the last look count: the pus is gone by then.
-    expect(triageLines(sheetOf(after(48, report))[0]!)).toContain('Pus');
-    expect(triageLines(blister!).map(plain)).toEqual([
+    expect(triageLines(defined(sheetOf(after(48, report))[0]))).toContain('Pus');
+    expect(triageLines(defined(blister)).map(plain)).toEqual([
       'Hours to three days on ink: mostly from the shock wave, mostly benign',
       '532 or 694 nm: blisters and pale skin are likelier',
     ]);

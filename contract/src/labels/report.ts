@@ -1,6 +1,7 @@
 import type { QuestionId } from '@tidy-quill/core/suitability';
 import { type VisitReport, type ZoneReport } from '@tidy-quill/core/report';
 import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
+import { defined } from '@tidy-quill/core/units';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
 import { clockText, dayOf, dayText, figure, nmText, pulsesText, skinTypeText } from './format';
@@ -109,7 +110,7 @@ function found({ record }: ZoneReport, area: string): SheetLine[] {
   const lines = [
     { label: area, text: hair },
     { label: 'Skin', text: `type ${skinTypeText(skin.type)}, ${TAN_WORDS[skin.tan]}` },
-    ...(melaninText(skin) === null ? [] : [{ label: 'Melanin', text: melaninText(skin)! }]),
+    ...(melaninText(skin) === null ? [] : [{ label: 'Melanin', text: defined(melaninText(skin)) }]),
   ];
   if (fading === null) return lines;
   const faded = fading.fades.map(

@@ -1,3 +1,4 @@
+import { defined } from '../units';
 const LENGTH = 6;
 
 /**
@@ -8,7 +9,7 @@ export function pinProblem(pin: string): string | null {
   if (!/^\d{6}$/.test(pin)) return `must be ${LENGTH} figures`;
   const steps = new Set([...pin].slice(1).map((figure, i) => Number(figure) - Number(pin[i])));
   const [step] = steps;
-  return steps.size === 1 && Math.abs(step!) <= 1 ? 'is too easy to guess' : null;
+  return steps.size === 1 && Math.abs(defined(step)) <= 1 ? 'is too easy to guess' : null;
 }
 
 /** Wrong tries before the password alone unlocks. */

@@ -3,6 +3,7 @@ import { SITE_IDS } from '../sites';
 import { aftercare, allowedFrom, HABITS, mergedAdvice, type AdviceCase } from './aftercare';
 import { STANDARD_AFTERCARE } from './aftercare-blocks';
 import { readingAge } from './reading-age';
+import { defined } from '../units';
 
 const SESSION: AdviceCase = {
   job: 'hair',
@@ -25,7 +26,7 @@ describe('aftercare', () => {
     const lines = advice();
     expect(until(lines, 'sunCover')).toBe('2026-12-22');
     expect(until(lines, 'noHeatOrSport')).toBe('2026-11-26');
-    expect(allowedFrom(until(lines, 'noHeatOrSport')!)).toBe('2026-11-27');
+    expect(allowedFrom(defined(until(lines, 'noHeatOrSport')))).toBe('2026-11-27');
     expect(until(lines, 'noShaving')).toBe('2026-11-27');
     expect(until(lines, 'noSelfTan')).toBe('2026-12-01');
     expect(until(lines, 'noWaxing')).toBeNull();
@@ -105,7 +106,7 @@ describe('several zones', () => {
     const leg = advice();
     const arm = advice({ site: 'underarm', harmed: true });
     const both = mergedAdvice([leg, arm]);
-    expect(both.find(({ code }) => code === 'sunCover')!.until).toBe('2027-02-16');
+    expect(defined(both.find(({ code }) => code === 'sunCover')).until).toBe('2027-02-16');
     const deodorant = both.filter(({ code }) => code === 'noDeodorant');
     expect(deodorant.map((line) => line.until)).toEqual(['2026-12-01']);
     expect(mergedAdvice([leg])).toEqual(leg);
@@ -123,7 +124,7 @@ describe('laws of aftercare', () => {
           expect(summer, code).toBeDefined();
           // What speaks of quiet skin alone makes way for the line about blisters.
           if (harmed === undefined) expect(code).toBe('blisterInk');
-          else if (quiet !== null) expect(harmed.until! >= quiet).toBe(true);
+          else if (quiet !== null) expect(defined(harmed.until) >= quiet).toBe(true);
         }
       }
     }

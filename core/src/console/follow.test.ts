@@ -4,6 +4,7 @@ import { zoneRecords } from '../session';
 import type { EventBody } from '../events';
 import { asShown } from '../prepare';
 import { followConsole, zoneAtWork, type ConsoleView } from './index';
+import { defined } from '../units';
 
 const { setting } = PLAN;
 const view = (second: number, more: Partial<ConsoleView> = {}): ConsoleView => ({
@@ -36,7 +37,9 @@ describe('what a visit makes of its console', () => {
   });
 
   it('is an incident, a stop and standby when it fails', () => {
-    const followed = followConsole(view(0), view(1, { interlock: 'open' }), visit(...BEGUN))!;
+    const followed = defined(
+      followConsole(view(0), view(1, { interlock: 'open' }), visit(...BEGUN)),
+    );
     expect(followed.bodies.map(({ kind }) => kind)).toEqual(['incident', 'stopped']);
     expect(followed.standby).toBe(true);
   });
@@ -49,18 +52,18 @@ describe('what a visit makes of its console', () => {
   });
 
   it('is told of a pulse before the start, without taking a console away that may be in use by hand', () => {
-    const early = followConsole(view(0), view(1, { pulses: 1001 }), visit(...READY))!;
+    const early = defined(followConsole(view(0), view(1, { pulses: 1001 }), visit(...READY)));
     expect(early.bodies.map(({ kind }) => kind)).toEqual(['consolePulses', 'incident']);
     expect(early.standby).toBe(false);
     const halted = visit(...BEGUN, [10, { kind: 'paused' }]);
-    expect(followConsole(view(0), view(1, { pulses: 1001 }), halted)!.standby).toBe(true);
+    expect(defined(followConsole(view(0), view(1, { pulses: 1001 }), halted)).standby).toBe(true);
   });
 
   it('begins with what was counted of the session, where nobody listened before', () => {
     const counted: Line = [6, { kind: 'consolePulses', serial: 'S1', from: 990, to: 998 }];
-    const followed = followConsole(null, view(0), visit(...BEGUN, counted))!;
+    const followed = defined(followConsole(null, view(0), visit(...BEGUN, counted)));
     expect(followed.bodies).toEqual([{ kind: 'consolePulses', serial: 'S1', from: 998, to: 1000 }]);
-    expect(followConsole(null, view(0), visit(...BEGUN))!.bodies).toEqual([]);
+    expect(defined(followConsole(null, view(0), visit(...BEGUN))).bodies).toEqual([]);
   });
 
   it('is nothing where nobody works at the console', () => {

@@ -1,6 +1,7 @@
 import type { Setting } from '../plan';
 import { mismatches, type ConsoleSetting } from '../prepare';
 import type { IncidentKind } from '../events';
+import { defined } from '../units';
 
 /** A console as it was last heard; `link` is down where it was not heard for some seconds. */
 export interface ConsoleView {
@@ -94,7 +95,7 @@ export function watchConsole(
     }
   }
   const stop = incidents.length > 0;
-  const pulses = !jumped && fired > 0 ? { from: known!.pulses, to: now.pulses } : null;
+  const pulses = !jumped && fired > 0 ? { from: defined(known).pulses, to: now.pulses } : null;
   return { pulses, incidents, stop };
 }
 

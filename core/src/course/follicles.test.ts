@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { SITE_IDS } from '../sites';
 import { hairCourse, type CourseVisit } from './follicles';
 import { hairCycleOf } from './hair-cycle';
+import { defined } from '../units';
 
 const every = (weeks: number, kills: readonly number[]): readonly CourseVisit[] =>
   kills.map((kill, index) => ({ week: index * weeks, kill }));
@@ -13,8 +14,8 @@ describe('the course of a zone’s hair', () => {
   it('stands still where nothing is done: 13 of 40 weeks grow in sight on a leg', () => {
     const { at } = leg([], 52);
     for (const week of [0, 10, 52]) {
-      expect(at[week]!.growing).toBeCloseTo(13 / 40, 4);
-      expect(at[week]!.alive).toBeCloseTo(1, 6);
+      expect(defined(at[week]).growing).toBeCloseTo(13 / 40, 4);
+      expect(defined(at[week]).alive).toBeCloseTo(1, 6);
     }
   });
 
@@ -27,17 +28,17 @@ describe('the course of a zone’s hair', () => {
     expect(shown[1]).toEqual([0.1992, 0.805, 0.1195]);
     expect(shown[7]).toEqual([0.0762, 0.2452, 0.0457]);
     // At a visit’s own week the figures are those after it.
-    expect(at[8]!.growing).toBeCloseTo(0.0159, 4);
+    expect(defined(at[8]).growing).toBeCloseTo(0.0159, 4);
     expect(at[100]).toMatchObject({ week: 100 });
-    expect(at[100]!.growing).toBeCloseTo(0.062, 4);
-    expect(at[100]!.alive).toBeCloseTo(0.1995, 4);
+    expect(defined(at[100]).growing).toBeCloseTo(0.062, 4);
+    expect(defined(at[100]).alive).toBeCloseTo(0.1995, 4);
   });
 
   it('follows six visits to an underarm, six weeks apart', () => {
     const visits = every(6, Array<number>(6).fill(0.7));
     const course = hairCourse({ cycle: hairCycleOf('underarm'), visits, untilWeek: 80 });
-    expect(course.visits[5]!.growing).toBeCloseTo(0.0744, 4);
-    expect(course.visits[5]!.alive).toBeCloseTo(0.1712, 4);
+    expect(defined(course.visits[5]).growing).toBeCloseTo(0.0744, 4);
+    expect(defined(course.visits[5]).alive).toBeCloseTo(0.1712, 4);
   });
 
   it('knows a cycle for every site, that of its part where it has none of its own', () => {
@@ -91,7 +92,7 @@ describe('laws of the course', () => {
       fc.property(anyCycle, anyVisits, (cycle, visits) => {
         const course = hairCourse({ cycle, visits, untilWeek: 200 });
         const taken = course.visits.reduce((sum, { killed }) => sum + killed, 0);
-        expect(taken + course.at.at(-1)!.alive).toBeCloseTo(1, 9);
+        expect(taken + defined(course.at.at(-1)).alive).toBeCloseTo(1, 9);
       }),
       { numRuns: 40 },
     );
@@ -108,7 +109,7 @@ describe('laws of the course', () => {
             index === 0 ? { ...visit, kill: Math.max(visit.kill, more) } : visit,
           );
           const left = (list: readonly CourseVisit[]) =>
-            hairCourse({ cycle, visits: list, untilWeek: 200 }).at.at(-1)!.alive;
+            defined(hairCourse({ cycle, visits: list, untilWeek: 200 }).at.at(-1)).alive;
           expect(left(stronger)).toBeLessThanOrEqual(left(visits) + 1e-9);
         },
       ),

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { hairCourse, type CourseVisit } from './follicles';
 import { hairCycleOf } from './hair-cycle';
 import { learnCourse, type HairCount } from './learn-course';
+import { defined } from '../units';
 
 const cycle = hairCycleOf('lowerLeg');
 const VISITS: readonly CourseVisit[] = [0, 8, 16, 24, 32].map((week) => ({ week, kill: 0.5 }));
@@ -10,7 +11,7 @@ const VISITS: readonly CourseVisit[] = [0, 8, 16, 24, 32].map((week) => ({ week,
 function counted(factor: number, noise: (index: number) => number, how: HairCount['how']) {
   const visits = VISITS.map(({ week, kill }) => ({ week, kill: kill * factor }));
   const course = hairCourse({ cycle, visits, untilWeek: 32 });
-  const first = course.visits[0]!.growing;
+  const first = defined(course.visits[0]).growing;
   return course.visits.map(({ week, growing }, index): HairCount => ({
     ...{ week, how },
     perCm2: ((40 * growing) / first) * Math.exp(noise(index)),
@@ -47,8 +48,8 @@ describe('a course that is learnt from counts', () => {
     expect(factor.median).toBeGreaterThan(1.05);
     expect(factor.median).toBeLessThan(1.3);
     expect(factor.high).toBeGreaterThan(1.3);
-    expect(densityPerCm2!).toBeGreaterThan(37);
-    expect(densityPerCm2!).toBeLessThan(43);
+    expect(defined(densityPerCm2)).toBeGreaterThan(37);
+    expect(defined(densityPerCm2)).toBeLessThan(43);
   });
 
   it('is surer by pictures than by eye, and surer than before any count', () => {
@@ -63,7 +64,7 @@ describe('a course that is learnt from counts', () => {
 
   it('draws fewer hairs the more a visit takes', () => {
     const { courses } = learn(counted(1, () => 0, 'eye'));
-    const left = (course: typeof courses.low) => course.at.at(-1)!.alive;
+    const left = (course: typeof courses.low) => defined(course.at.at(-1)).alive;
     expect(left(courses.high)).toBeLessThan(left(courses.median));
     expect(left(courses.median)).toBeLessThan(left(courses.low));
   });
@@ -81,7 +82,7 @@ describe('a course that is learnt from counts', () => {
     const RUNS = 500;
     let within = 0;
     for (let run = 0; run < RUNS; run++) {
-      const known = [0.8, 1, 1.2][run % 3]!;
+      const known = defined([0.8, 1, 1.2][run % 3]);
       const { factor } = learn(counted(known, noiseFrom(run + 1, 0.2), 'picture'));
       if (known >= factor.low && known <= factor.high) within++;
     }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cellsOf, mindedCells, pairedCellsOf } from './index';
+import { defined } from '../units';
 
 describe('cells of a zone', () => {
   it('of 700 cm² at 100 cm² are seven, along the rows, there and back', () => {
@@ -42,7 +43,7 @@ describe('cells of a zone', () => {
           expect(cells.reduce((sum, cell) => sum + cell.pulses, 0)).toBe(pulses);
           expect(cells.reduce((sum, cell) => sum + cell.areaCm2, 0)).toBeCloseTo(areaCm2, 6);
           cells.slice(1).forEach((cell, index) => {
-            const before = cells[index]!;
+            const before = defined(cells[index]);
             const step = Math.abs(cell.column - before.column) + Math.abs(cell.row - before.row);
             expect(step).toBe(1);
           });
@@ -69,7 +70,7 @@ describe('what has to be minded on a cell', () => {
     // Row by row, there and back: upper right is the third, the middle the fifth, lower left the seventh.
     expect(cells.map(({ bony }) => bony).indexOf(true)).toBe(2);
     expect(cells.flatMap(({ mucosal, number }) => (mucosal ? [number] : []))).toEqual([8]);
-    expect(cells[4]!.avoid).toEqual(['mole', 'mole']);
+    expect(defined(cells[4]).avoid).toEqual(['mole', 'mole']);
     expect(cells[6]).toMatchObject({ tested: 1, pulses: 97 });
     expect(cells.reduce((sum, { pulses }) => sum + pulses, 0)).toBe(897);
   });
@@ -81,9 +82,11 @@ describe('what has to be minded on a cell', () => {
       { tested: 1, pulses: 6, bony: false, mucosal: false, avoid: [] },
     ]);
     // Whatever place was noted, this one cell holds it.
-    expect(mindedCells(one, { zone: { bony: ['upperLeft'] }, tested: [] })[0]!.bony).toBe(true);
+    expect(defined(mindedCells(one, { zone: { bony: ['upperLeft'] }, tested: [] })[0]).bony).toBe(
+      true,
+    );
     const whole = mindedCells(one, { zone: undefined, mucosal: true, tested: [] });
-    expect(whole[0]!.mucosal).toBe(true);
+    expect(defined(whole[0]).mucosal).toBe(true);
   });
 });
 

@@ -1,5 +1,6 @@
 import { PLACES, type Avoided, type Place, type ZoneFinding } from '../look';
 import type { Cell, CellLayout } from './cells';
+import { defined } from '../units';
 
 /** A cell with what has to be minded on it. */
 export interface MindedCell extends Cell {
@@ -28,7 +29,7 @@ function nearest({ cells }: CellLayout, place: Place): number {
 /** The place that a cell's middle lies in. */
 function placeOf({ x, y }: Cell): Place {
   const part = (at: number) => Math.min(2, Math.floor(at * 3));
-  return PLACES[part(y) * 3 + part(x)]!;
+  return defined(PLACES[part(y) * 3 + part(x)]);
 }
 
 /**

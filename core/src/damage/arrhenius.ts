@@ -1,3 +1,4 @@
+import { defined } from '../units';
 /** A rate of thermal damage: A in s⁻¹, activation energy in J/mol; a second pair holds above a temperature. */
 interface Rate {
   readonly logFrequency: number;
@@ -64,7 +65,10 @@ export function peakC(site: Site, fluence: number): number {
   for (const { addC, addPerJcm2 } of passes) {
     const standing = addC + fluence * addPerJcm2;
     for (let i = 0; i < backgroundC.length; i++) {
-      peak = Math.max(peak, standing + backgroundC[i]! + fluence * responsePerJcm2[i]!);
+      peak = Math.max(
+        peak,
+        standing + defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]),
+      );
     }
   }
   return peak;
@@ -85,7 +89,7 @@ export function siteDamage(
   // From the last pass back. Skin warms or cools steadily over a session, so once a pass adds next to
   // nothing the ones before it add less.
   for (let pass = passes.length - 1; pass >= 0; pass--) {
-    const { addC, addPerJcm2 } = passes[pass]!;
+    const { addC, addPerJcm2 } = defined(passes[pass]);
     const added = courseDamage(law, site, stepsS, fluence, addC + fluence * addPerJcm2);
     sum += added;
     if (added < NEXT_TO_NOTHING * sum) break;
@@ -109,7 +113,7 @@ function courseDamage(
   let before = 0;
   let rateBefore = 0;
   for (let i = 0; i < backgroundC.length; i++) {
-    const celsius = standing + backgroundC[i]! + fluence * responsePerJcm2[i]!;
+    const celsius = standing + defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]);
     const after =
       celsius > BREAK_C
         ? highLog - highKelvin / (celsius + ZERO_C)
@@ -119,7 +123,7 @@ function courseDamage(
     if (i > 0 && rate + rateBefore > 0) {
       const change = after - before;
       const mean = Math.abs(change) < 1e-6 ? rate : (rate - rateBefore) / change;
-      sum += mean * stepsS[i - 1]!;
+      sum += mean * defined(stepsS[i - 1]);
     }
     before = after;
     rateBefore = rate;

@@ -1,4 +1,5 @@
 import type { VisitEvent } from './event';
+import { defined } from '../units';
 
 /** When an event counts as having happened, ms: as its tablet says, but never after the server received it. */
 export const happenedMs = ({ at, receivedAt }: Pick<VisitEvent, 'at' | 'receivedAt'>): number =>
@@ -15,6 +16,8 @@ export function inOrder(events: readonly VisitEvent[]): readonly VisitEvent[] {
     one.ms - other.ms ||
     (one.event.seq ?? Infinity) - (other.event.seq ?? Infinity) ||
     (one.event.id < other.event.id ? -1 : 1);
-  const sorted = timed.every((each, index) => index === 0 || before(timed[index - 1]!, each) < 0);
+  const sorted = timed.every(
+    (each, index) => index === 0 || before(defined(timed[index - 1]), each) < 0,
+  );
   return (sorted ? timed : timed.sort(before)).map(({ event }) => event);
 }

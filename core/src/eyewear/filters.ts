@@ -1,3 +1,4 @@
+import { defined } from '../units';
 /** Eyewear by the light that it keeps out. */
 export const FILTERS = ['clear', 'green532', 'red694to810', 'infrared1064', 'broadband'] as const;
 
@@ -35,9 +36,9 @@ const FLARE = 0.05;
  */
 export function contrastThrough(filter: Filter, one: string, other: string): number {
   const passed = TRANSMISSION[filter];
-  const white = WEIGHTS.reduce((sum, weight, i) => sum + weight * passed[i]!, 0);
+  const white = WEIGHTS.reduce((sum, weight, i) => sum + weight * defined(passed[i]), 0);
   const seen = (colour: string) =>
-    WEIGHTS.reduce((sum, weight, i) => sum + weight * passed[i]! * linear(colour, i), 0) +
+    WEIGHTS.reduce((sum, weight, i) => sum + weight * defined(passed[i]) * linear(colour, i), 0) +
     FLARE * white;
   const [light, dark] = [seen(one), seen(other)].sort((a, b) => b - a) as [number, number];
   return light / dark;

@@ -18,6 +18,7 @@ import {
   intervalWeeksOf,
   type ClinicalFigures,
 } from './figures';
+import { defined } from '../units';
 
 const told = (fluenceJcm2: number, adverse: readonly 'blister'[] = []): ToldHere => ({
   session: {
@@ -76,8 +77,8 @@ describe('a protocol’s own numbers', () => {
     const of = { plannedJcm2: 20, lowestJcm2: null, scale: { min: 1, max: 40, step: 0.1 } };
     const own = { figures: { bonyShare: 0.8, mucosalShare: 0.6 } };
     const at = (cell: { bony: boolean; mucosal: boolean }) => cellLimit(cell, { ...of, own });
-    expect(at({ bony: true, mucosal: false })!.fluenceJcm2).toBeCloseTo(16, 9);
-    expect(at({ bony: false, mucosal: true })!.fluenceJcm2).toBeCloseTo(12, 9);
+    expect(defined(at({ bony: true, mucosal: false })).fluenceJcm2).toBeCloseTo(16, 9);
+    expect(defined(at({ bony: false, mucosal: true })).fluenceJcm2).toBeCloseTo(12, 9);
   });
 
   it('decide when the next visit is, and what is too soon', () => {
@@ -108,7 +109,10 @@ describe('a protocol’s own numbers', () => {
         }),
         (own, sessions) => {
           const history = sessions.map(([at, harmed]) => told(at, harmed ? ['blister'] : []));
-          const [mine, shipped] = [historyLimitJcm2(history, own)!, historyLimitJcm2(history, {})!];
+          const [mine, shipped] = [
+            defined(historyLimitJcm2(history, own)),
+            defined(historyLimitJcm2(history, {})),
+          ];
           expect(mine).toBeLessThanOrEqual(shipped + 1e-9);
           const limits = { device: 50, protocol: 50, model: null, history: shipped };
           const scale = { min: 0, max: 100, step: 1e-9 };

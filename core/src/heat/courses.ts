@@ -1,3 +1,4 @@
+import { defined } from '../units';
 /** What many cells go through over time, in one table: each cell's whole course lies together. */
 export class Courses {
   private readonly values: Float64Array;
@@ -12,7 +13,8 @@ export class Courses {
   /** Notes every cell's value at a time. */
   note(time: number, field: Float64Array): void {
     const { values, times, cells } = this;
-    for (let cell = 0, at = time; cell < cells; cell++, at += times) values[at] = field[cell]!;
+    for (let cell = 0, at = time; cell < cells; cell++, at += times)
+      values[at] = defined(field[cell]);
   }
 
   /** The course of one cell: a view, not a copy. */
@@ -23,13 +25,14 @@ export class Courses {
   /** The course at a place between cells whose centres are given, linear between the nearest two. */
   between(centres: Float64Array, place: number): Float64Array {
     let first = 0;
-    while (first < centres.length - 2 && centres[first + 1]! < place) first++;
-    const share = (place - centres[first]!) / (centres[first + 1]! - centres[first]!);
+    while (first < centres.length - 2 && defined(centres[first + 1]) < place) first++;
+    const share =
+      (place - defined(centres[first])) / (defined(centres[first + 1]) - defined(centres[first]));
     const course = new Float64Array(this.times);
     const from = first * this.times;
     for (let time = 0; time < course.length; time++) {
-      const low = this.values[from + time]!;
-      course[time] = low + share * (this.values[from + this.times + time]! - low);
+      const low = defined(this.values[from + time]);
+      course[time] = low + share * (defined(this.values[from + this.times + time]) - low);
     }
     return course;
   }

@@ -1,3 +1,4 @@
+import { defined } from '../units';
 /**
  * A line or ring of cells that exchange heat: capacities per cell, conductances between neighbours, losses
  * to fixed surroundings. C dT/dt = flow + source.
@@ -47,7 +48,8 @@ export class ChainStepper {
     if (dt !== this.factoredFor) this.factor(dt);
     const { stage, size } = this;
     this.solve(field, source, stage);
-    for (let i = 0; i < size; i++) field[i]! += ONWARD * (stage[i]! - field[i]!);
+    for (let i = 0; i < size; i++)
+      field[i] = defined(field[i]) + ONWARD * (defined(stage[i]) - defined(field[i]));
     this.solve(field, source, field);
   }
 
@@ -59,8 +61,8 @@ export class ChainStepper {
     let up = 0;
     let onward = 0;
     for (let i = 0; i < size; i++) {
-      const down = i < size - 1 ? h * between[i]! : 0;
-      const inverse = 1 / (capacity[i]! + up + down + h * loss[i]! - up * onward);
+      const down = i < size - 1 ? h * defined(between[i]) : 0;
+      const inverse = 1 / (defined(capacity[i]) + up + down + h * defined(loss[i]) - up * onward);
       own[i] = inverse;
       above[i] = up * inverse;
       onward = down * inverse;
@@ -77,11 +79,13 @@ export class ChainStepper {
     const h = GAMMA * this.factoredFor;
     let last = 0;
     for (let i = 0; i < size; i++) {
-      last = (capacity[i]! * field[i]! + h * source[i]!) * own[i]! + above[i]! * last;
+      last =
+        (defined(capacity[i]) * defined(field[i]) + h * defined(source[i])) * defined(own[i]) +
+        defined(above[i]) * last;
       into[i] = last;
     }
     for (let i = size - 2; i >= 0; i--) {
-      last = into[i]! + below[i]! * last;
+      last = defined(into[i]) + defined(below[i]) * last;
       into[i] = last;
     }
   }
@@ -94,15 +98,16 @@ export function steadyState(chain: HeatChain, source: Float64Array): Float64Arra
   const pivot = new Float64Array(size);
   const field = new Float64Array(size);
   for (let i = 0; i < size; i++) {
-    const up = i > 0 ? between[i - 1]! : 0;
-    const down = i < size - 1 ? between[i]! : 0;
-    const factor = i > 0 ? -up / pivot[i - 1]! : 0;
-    pivot[i] = up + down + loss[i]! + factor * up;
-    field[i] = source[i]! - (i > 0 ? factor * field[i - 1]! : 0);
+    const up = i > 0 ? defined(between[i - 1]) : 0;
+    const down = i < size - 1 ? defined(between[i]) : 0;
+    const factor = i > 0 ? -up / defined(pivot[i - 1]) : 0;
+    pivot[i] = up + down + defined(loss[i]) + factor * up;
+    field[i] = defined(source[i]) - (i > 0 ? factor * defined(field[i - 1]) : 0);
   }
-  field[size - 1]! /= pivot[size - 1]!;
+  field[size - 1] = defined(field[size - 1]) / defined(pivot[size - 1]);
   for (let i = size - 2; i >= 0; i--) {
-    field[i] = (field[i]! + between[i]! * field[i + 1]!) / pivot[i]!;
+    field[i] =
+      (defined(field[i]) + defined(between[i]) * defined(field[i + 1])) / defined(pivot[i]);
   }
   return field;
 }

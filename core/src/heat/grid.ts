@@ -1,5 +1,6 @@
 import type { Skin } from '../optics';
 import { BODY_DEPTH_MM, DERMIS, EPIDERMIS, FAT, type Material } from './materials';
+import { defined } from '../units';
 
 /** Cells from the surface down, lengths in cm. */
 export interface SkinGrid {
@@ -24,7 +25,7 @@ export function skinGrid(skin: Skin, refine = 1): SkinGrid {
   const widths: number[] = Array<number>(inEpidermis).fill(epidermisCm / inEpidermis);
   const dermis = geometricSteps(dermisCm - epidermisCm, firstCm, growth);
   widths.push(...dermis);
-  const fat = geometricSteps(BODY_DEPTH_MM / 10 - dermisCm, dermis.at(-1)!, growth);
+  const fat = geometricSteps(BODY_DEPTH_MM / 10 - dermisCm, defined(dermis.at(-1)), growth);
   widths.push(...fat);
   let depth = 0;
   const centres = widths.map((width) => {

@@ -2,7 +2,7 @@ import { Courses } from './courses';
 import { ChainStepper, type HeatChain } from './diffusion-step';
 import { geometricSteps } from './grid';
 import { DERMIS, SHAFT } from './materials';
-import { Cache } from '../units';
+import { defined, Cache } from '../units';
 import type { Timeline } from './timeline';
 
 /** The rise around one hair, in rings from its axis outwards, for 1 J/cm³ put evenly into its shaft. */
@@ -72,25 +72,28 @@ function rings(
 ): { chain: HeatChain; centres: Float64Array; areas: Float64Array } {
   const size = widths.length;
   const inner = new Float64Array(size);
-  for (let i = 1; i < size; i++) inner[i] = inner[i - 1]! + widths[i - 1]!;
-  const outer = inner.map((r, i) => r + widths[i]!);
-  const areas = inner.map((r, i) => Math.PI * (outer[i]! ** 2 - r ** 2));
+  for (let i = 1; i < size; i++) inner[i] = defined(inner[i - 1]) + defined(widths[i - 1]);
+  const outer = inner.map((r, i) => r + defined(widths[i]));
+  const areas = inner.map((r, i) => Math.PI * (defined(outer[i]) ** 2 - r ** 2));
   const material = (i: number) => (i < shaftRings ? SHAFT : DERMIS);
   // Between two rings: half a ring of each material, over the circle where they meet.
   const conductance = (i: number) => {
     const resistance =
-      widths[i]! / 2 / material(i).conductivity + widths[i + 1]! / 2 / material(i + 1).conductivity;
-    return (2 * Math.PI * outer[i]!) / resistance;
+      defined(widths[i]) / 2 / material(i).conductivity +
+      defined(widths[i + 1]) / 2 / material(i + 1).conductivity;
+    return (2 * Math.PI * defined(outer[i])) / resistance;
   };
   const loss = new Float64Array(size);
-  loss[size - 1] = (2 * Math.PI * outer[size - 1]! * DERMIS.conductivity) / (widths[size - 1]! / 2);
+  loss[size - 1] =
+    (2 * Math.PI * defined(outer[size - 1]) * DERMIS.conductivity) /
+    (defined(widths[size - 1]) / 2);
   return {
     chain: {
       capacity: areas.map((area, i) => area * material(i).heatCapacity),
       between: Float64Array.from({ length: size - 1 }, (_, i) => conductance(i)),
       loss,
     },
-    centres: inner.map((r, i) => r + widths[i]! / 2),
+    centres: inner.map((r, i) => r + defined(widths[i]) / 2),
     areas,
   };
 }

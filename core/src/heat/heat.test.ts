@@ -9,13 +9,14 @@ import {
   steadyState,
   timelineOf,
 } from './index';
+import { defined } from '../units';
 
 const SKIN = { melanosomeFraction: 0.023, epidermisUm: 80, dermisMm: 4 };
 const PULSE = { durationMs: 30, count: 1, gapMs: 0 };
 
 /** Every cell at one time. */
 const fieldAt = (courses: Courses, time: number) =>
-  Float64Array.from({ length: courses.cells }, (_, cell) => courses.of(cell)[time]!);
+  Float64Array.from({ length: courses.cells }, (_, cell) => defined(courses.of(cell)[time]));
 
 describe('courses', () => {
   it('keep what each cell goes through, and give it between cells', () => {
@@ -41,7 +42,7 @@ describe('one step', () => {
       const field = new Float64Array([1]);
       const stepper = new ChainStepper(chain);
       for (let t = 0; t < 1 - 1e-9; t += dt) stepper.step(dt, field, new Float64Array(1));
-      return Math.abs(field[0]! - Math.exp(-2));
+      return Math.abs(defined(field[0]) - Math.exp(-2));
     };
     expect(fall(0.05) / fall(0.025)).toBeCloseTo(4, 0);
     expect(fall(0.025)).toBeLessThan(1e-3);
@@ -53,7 +54,7 @@ describe('one step', () => {
     const field = new Float64Array([9, 0, 0]);
     const stepper = new ChainStepper(chain);
     for (let i = 0; i < 50; i++) stepper.step(0.1, field, new Float64Array([0, 1, 0]));
-    const held = field.reduce((sum, t, i) => sum + t * capacity[i]!, 0);
+    const held = field.reduce((sum, t, i) => sum + t * defined(capacity[i]), 0);
     // 9 J to begin with, and 1 W for 5 s.
     expect(held).toBeCloseTo(14, 9);
   });
@@ -79,7 +80,7 @@ describe('the grid', () => {
     const grid = skinGrid(SKIN);
     const to = (cells: number) =>
       grid.widths.slice(0, cells).reduce((sum, width) => sum + width, 0);
-    expect(grid.widths[0]! * 1e4).toBeCloseTo(5, 9);
+    expect(defined(grid.widths[0]) * 1e4).toBeCloseTo(5, 9);
     expect(to(grid.epidermisCells)).toBeCloseTo(0.008, 12);
     expect(to(grid.dermisCells)).toBeCloseTo(0.4, 12);
     expect(to(grid.widths.length)).toBeCloseTo(2.5, 12);
@@ -122,7 +123,8 @@ describe('skin', () => {
     const inPulse = timeline.lit.filter(Boolean).length;
     const field = fieldAt(response, inPulse);
     const held = field.reduce(
-      (sum, rise, i) => sum + rise * grid.widths[i]! * grid.materials[i]!.heatCapacity,
+      (sum, rise, i) =>
+        sum + rise * defined(grid.widths[i]) * defined(grid.materials[i]).heatCapacity,
       0,
     );
     // 2.5 cm of cells at 1 W/cm³ over one second's worth of light spread on 30 ms: 2.5 J.
@@ -134,18 +136,21 @@ describe('skin', () => {
     const plate = coolingSchedule({ kind: 'contact', plateC: 5, preSeconds: 0.5 });
     const { grid, response, timeline } = solve({ cooling: plate });
     const { widths, materials } = grid;
-    const half = (i: number) => widths[i]! / 2 / materials[i]!.conductivity;
+    const half = (i: number) => defined(widths[i]) / 2 / defined(materials[i]).conductivity;
     // Out through the plate, to the blood, and into the body below: W for a column of 1 cm².
     const flow = (rise: Float64Array) =>
-      rise[0]! / (1 / plate.during.transfer + half(0)) +
-      rise.reduce((sum, t, i) => sum + t * widths[i]! * materials[i]!.perfusion, 0) +
-      rise.at(-1)! / half(widths.length - 1);
+      defined(rise[0]) / (1 / plate.during.transfer + half(0)) +
+      rise.reduce(
+        (sum, t, i) => sum + t * defined(widths[i]) * defined(materials[i]).perfusion,
+        0,
+      ) +
+      defined(rise.at(-1)) / half(widths.length - 1);
     let out = 0;
     timeline.steps.forEach((dt, i) => {
       out += (dt * (flow(fieldAt(response, i)) + flow(fieldAt(response, i + 1)))) / 2;
     });
     const stored = fieldAt(response, timeline.steps.length).reduce(
-      (sum, t, i) => sum + t * widths[i]! * materials[i]!.heatCapacity,
+      (sum, t, i) => sum + t * defined(widths[i]) * defined(materials[i]).heatCapacity,
       0,
     );
     // 1 W/cm³ over 2.5 cm, spread over the light: 2.5 J.
@@ -157,7 +162,7 @@ describe('skin', () => {
     const { surfaceBeforeC, background } = solve();
     expect(surfaceBeforeC).toBeGreaterThan(31);
     expect(surfaceBeforeC).toBeLessThan(35);
-    expect(fieldAt(background, 0).at(-1)!).toBeCloseTo(37, 0);
+    expect(defined(fieldAt(background, 0).at(-1))).toBeCloseTo(37, 0);
   });
 
   it('is colder under a colder plate, and frosts under one of −20 °C', () => {

@@ -2,7 +2,7 @@ import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
 import { Courses } from './courses';
 import { ChainStepper, steadyState, type HeatChain } from './diffusion-step';
 import type { SkinGrid } from './grid';
-import { Cache } from '../units';
+import { defined, Cache } from '../units';
 import { BODY_C } from './materials';
 import { growingSteps, type Timeline } from './timeline';
 
@@ -54,7 +54,7 @@ export function solveSkin(input: {
 /** What touches the skin in a step: the cooling of the pulse holds through the gaps of a train. */
 function contactAt(cooling: CoolingSchedule, { steps, trainS }: Timeline, index: number): Contact {
   let sinceStart = 0;
-  for (let i = 0; i < index; i++) sinceStart += steps[i]!;
+  for (let i = 0; i < index; i++) sinceStart += defined(steps[i]);
   return sinceStart < trainS * (1 - 1e-9) ? cooling.during : cooling.after;
 }
 
@@ -144,15 +144,15 @@ export class Column {
       size,
       grid.epidermisCells,
       grid.dermisCells,
-      widths[0]!,
-      widths[grid.epidermisCells]!,
+      defined(widths[0]),
+      defined(widths[grid.epidermisCells]),
     ];
-    const half = (i: number) => widths[i]! / 2 / materials[i]!.conductivity;
-    this.perfusion = widths.map((width, i) => width * materials[i]!.perfusion);
+    const half = (i: number) => defined(widths[i]) / 2 / defined(materials[i]).conductivity;
+    this.perfusion = widths.map((width, i) => width * defined(materials[i]).perfusion);
     this.toBody = 1 / half(size - 1);
     this.surroundings = new Float64Array(size);
     this.chain = {
-      capacity: widths.map((width, i) => width * materials[i]!.heatCapacity),
+      capacity: widths.map((width, i) => width * defined(materials[i]).heatCapacity),
       between: Float64Array.from({ length: size - 1 }, (_, i) => 1 / (half(i) + half(i + 1))),
       loss: new Float64Array(size),
     };
@@ -163,23 +163,24 @@ export class Column {
   touch(contact: Contact): void {
     const { loss } = this.chain;
     const { widths, materials } = this.grid;
-    const half = widths[0]! / 2 / materials[0]!.conductivity;
+    const half = defined(widths[0]) / 2 / defined(materials[0]).conductivity;
     const outwards = 1 / (1 / contact.transfer + half);
     this.contact = contact;
     this.surfaceShare = outwards * half;
     for (let i = 0; i < loss.length; i++) {
-      loss[i] = this.perfusion[i]!;
-      this.surroundings[i] = this.perfusion[i]! * BODY_C;
+      loss[i] = defined(this.perfusion[i]);
+      this.surroundings[i] = defined(this.perfusion[i]) * BODY_C;
     }
-    loss[0]! += outwards;
-    this.surroundings[0]! += outwards * contact.temperatureC;
-    loss[loss.length - 1]! += this.toBody;
-    this.surroundings[loss.length - 1]! += this.toBody * BODY_C;
+    loss[0] = defined(loss[0]) + outwards;
+    this.surroundings[0] = defined(this.surroundings[0]) + outwards * contact.temperatureC;
+    loss[loss.length - 1] = defined(loss[loss.length - 1]) + this.toBody;
+    this.surroundings[loss.length - 1] =
+      defined(this.surroundings[loss.length - 1]) + this.toBody * BODY_C;
     this.stepper.forget();
   }
 
   /** Temperature of the very surface, between the first cell and what touches it. */
   surface(field: Float64Array): number {
-    return field[0]! + this.surfaceShare * (this.contact.temperatureC - field[0]!);
+    return defined(field[0]) + this.surfaceShare * (this.contact.temperatureC - defined(field[0]));
   }
 }

@@ -1,4 +1,4 @@
-import { InputError } from '../units';
+import { defined, InputError } from '../units';
 import type { InkColour } from '../look';
 
 /** Wavelengths of the table, nm. */
@@ -38,14 +38,14 @@ export function inkAbsorption(
   wavelengthNm: number,
   table: Readonly<Record<InkColour, readonly number[]>> = STANDARD_INK_ABSORPTION,
 ): number {
-  const [first, last] = [INK_TABLE_NM[0], INK_TABLE_NM[INK_TABLE_NM.length - 1]!];
+  const [first, last] = [INK_TABLE_NM[0], defined(INK_TABLE_NM[INK_TABLE_NM.length - 1])];
   if (!(wavelengthNm >= first && wavelengthNm <= last)) {
     throw new InputError('wavelengthNm', `must lie within ${first} to ${last} nm`);
   }
   const row = table[colour];
   const above = INK_TABLE_NM.findIndex((column) => column >= wavelengthNm);
-  if (INK_TABLE_NM[above] === wavelengthNm) return row[above]!;
-  const [from, to] = [INK_TABLE_NM[above - 1]!, INK_TABLE_NM[above]!];
+  if (INK_TABLE_NM[above] === wavelengthNm) return defined(row[above]);
+  const [from, to] = [defined(INK_TABLE_NM[above - 1]), defined(INK_TABLE_NM[above])];
   const part = (wavelengthNm - from) / (to - from);
-  return row[above - 1]! + part * (row[above]! - row[above - 1]!);
+  return defined(row[above - 1]) + part * (defined(row[above]) - defined(row[above - 1]));
 }

@@ -1,10 +1,10 @@
 import type { InkColour, InkFinding, InkPart } from '../look';
-import { assertInRange } from '../units';
+import { defined, assertInRange } from '../units';
 
 /** Length of a closed outline, cm. */
 export function outlineCm(points: readonly (readonly [number, number])[]): number {
   return points.reduce((sum, [x, y], index) => {
-    const [nx, ny] = points[(index + 1) % points.length]!;
+    const [nx, ny] = defined(points[(index + 1) % points.length]);
     return sum + Math.hypot(nx - x, ny - y);
   }, 0);
 }

@@ -4,6 +4,7 @@ import type { Mark } from '../reaction';
 import { givenUpWithoutPicoseconds } from './gives-up';
 import { inkToldHere } from './past-response';
 import { caseOf, handpiece, mixed, NS1064, pastInk, setting } from './ink.test-data';
+import { defined } from '../units';
 
 describe('what an earlier session tells about another spot', () => {
   // 4 J/cm² under 3 mm.
@@ -23,9 +24,9 @@ describe('what an earlier session tells about another spot', () => {
 
   it('counts through the light at the ink beyond it: less of a larger spot, and only what was too much', () => {
     const [larger] = told(4.5, ['blister']);
-    expect(larger!.how).toBe('converted');
-    expect(larger!.fluenceJcm2).toBeLessThan(4);
-    expect(told(6, ['blister'])[0]!.fluenceJcm2).toBeLessThan(larger!.fluenceJcm2);
+    expect(defined(larger).how).toBe('converted');
+    expect(defined(larger).fluenceJcm2).toBeLessThan(4);
+    expect(defined(told(6, ['blister'])[0]).fluenceJcm2).toBeLessThan(defined(larger).fluenceJcm2);
     expect(told(4.5, ['evenWhitening'])).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { INK_COLOURS, type InkColour, type InkFinding, type InkPart } from '../look';
 import type { Mark } from '../reaction';
-import { spotAreaCm2 } from '../units';
+import { defined, spotAreaCm2 } from '../units';
 import { evaluateInk, partsArea, proposeInk } from './propose';
 import { faintIsEnough } from './start';
 import { inkAbsorption, LEAST_ABSORPTION } from './absorption';
@@ -53,7 +53,7 @@ describe('the order of wavelengths', () => {
     const dark = inkOrder(caseOf({ colours: MIXED }, { type: 5 }));
     expect(dark.steps.map(({ wavelengthNm }) => wavelengthNm)).toEqual([1064]);
     // At 1064 nm green takes up a tenth, just enough to be tried; red takes up nothing.
-    expect(dark.steps[0]!.colours).toEqual(['black', 'green']);
+    expect(defined(dark.steps[0]).colours).toEqual(['black', 'green']);
     expect(dark.untreated).toEqual(['red']);
     const agreed = inkOrder(caseOf({ colours: MIXED }, { type: 5, agreed: true }));
     expect(agreed.steps.map(({ wavelengthNm }) => wavelengthNm)).toEqual([1064, 532, 755]);
@@ -83,7 +83,7 @@ describe('the order of wavelengths', () => {
 
 describe('refusals on ink', () => {
   const refused = (of: InkCase, colour: InkColour, id: string) =>
-    inkWays(of).find((way) => way.colour === colour && way.handpieceId === id)!.refusals;
+    defined(inkWays(of).find((way) => way.colour === colour && way.handpieceId === id)).refusals;
   it.each<[string, InkCase, InkColour, string, InkRefusal]>([
     ['milliseconds', caseOf(), 'black', 'long-1064', 'longPulse'],
     ['pulsed light', caseOf(), 'black', 'flash', 'longPulse'],
@@ -149,7 +149,7 @@ describe('where a fluence begins', () => {
   const begin = (ink: Partial<InkFinding>, more: Parameters<typeof caseOf>[1] = {}) => {
     const of = caseOf(ink, more);
     const { steps } = inkOrder(of);
-    return proposeInk(of, steps[0]!, PACE);
+    return proposeInk(of, defined(steps[0]), PACE);
   };
   // 1064 nm, 4 mm, nanoseconds: 3–7 J/cm². Solid a quarter up, medium a third, fine the middle; steps of 0.1, down.
   it.each([
@@ -157,20 +157,22 @@ describe('where a fluence begins', () => {
     ['medium', 4.3],
     ['fine', 5],
   ] as const)('%s ink on type II: %d J/cm²', (density, fluence) => {
-    expect(begin({ density })!.setting).toMatchObject({
+    expect(defined(begin({ density })).setting).toMatchObject({
       spot: { diameterMm: 4 },
       fluenceJcm2: fluence,
     });
   });
 
   it('at the low end on type IV, and on layered ink', () => {
-    expect(begin({}, { type: 4 })!.setting.fluenceJcm2).toBe(3);
-    expect(begin({ layered: true })!.setting.fluenceJcm2).toBe(3);
+    expect(defined(begin({}, { type: 4 })).setting.fluenceJcm2).toBe(3);
+    expect(defined(begin({ layered: true })).setting.fluenceJcm2).toBe(3);
   });
 
   it('has a ladder in steps of a tenth, to the protocol’s end', () => {
     // 4.3, 4.73 → 4.7, 5.203 → 5.2, 5.7233 → 5.7, 6.29563 → 6.2.
-    expect(begin({ density: 'medium' })!.evaluation.ladder).toEqual([4.3, 4.7, 5.2, 5.7, 6.2]);
+    expect(defined(begin({ density: 'medium' })).evaluation.ladder).toEqual([
+      4.3, 4.7, 5.2, 5.7, 6.2,
+    ]);
   });
 
   it('takes the range of the next larger spot where the protocol has none of its own', () => {
@@ -189,9 +191,9 @@ describe('where a fluence begins', () => {
 describe('the step rule on ink', () => {
   const next = (marks: Mark[], pain = 3, ink: Partial<InkFinding> = {}) => {
     const of = caseOf(ink, { history: [pastInk(setting(5, 4), marks, pain)] });
-    const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
+    const found = defined(proposeInk(of, defined(inkOrder(of).steps[0]), PACE));
     const { start } = found.evaluation;
-    return [found.setting.spot, found.setting.fluenceJcm2, start!.kind];
+    return [found.setting.spot, found.setting.fluenceJcm2, defined(start).kind];
   };
   it('no whitening: the larger spot first, its range begun again', () => {
     // 6 mm: 2–4 J/cm², a third up = 2.67 → 2.6.
@@ -224,7 +226,7 @@ describe('the step rule on ink', () => {
       {},
       { handpieces: [only], history: [pastInk(setting(5, 4), ['noWhitening'])] },
     );
-    const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
+    const found = defined(proposeInk(of, defined(inkOrder(of).steps[0]), PACE));
     // 1.1 × 5 = 5.5; 0.85 × 1.2 × 5 = 5.1.
     expect(found.setting.fluenceJcm2).toBe(5.1);
   });
@@ -235,7 +237,7 @@ describe('the step rule on ink', () => {
     expect(faintIsEnough(['red', 'green'])).toBe(false);
     const history = [pastInk(setting(1.8, 4, 'ns-532'), ['faintWhitening'], 3, 532)];
     const of = caseOf({ colours: mixed(['red', 1]) }, { history });
-    const found = proposeInk(of, inkOrder(of).steps[0]!, PACE)!;
+    const found = defined(proposeInk(of, defined(inkOrder(of).steps[0]), PACE));
     // Held: 0.85 × 1.2 × 1.8 = 1.836.
     expect(found.setting).toMatchObject({ spot: { diameterMm: 4 }, fluenceJcm2: 1.8 });
   });

@@ -8,6 +8,7 @@ import { inkLight, melanosomeRuptureJcm2 } from './selectivity';
 import { secondPassFrom } from './second-pass';
 import { sessionScore } from './sessions';
 import { INK, mixed } from './ink.test-data';
+import { defined } from '../units';
 
 describe('absorption of ink', () => {
   it('is the table’s at its columns and straight between them', () => {
@@ -125,7 +126,7 @@ describe('fading', () => {
 
   it('expects a course that falls, the uncertainty around it', () => {
     const course = expectedCourse(10, 10);
-    expect(course[10]!.left).toBeCloseTo(0.05, 9);
+    expect(defined(course[10]).left).toBeCloseTo(0.05, 9);
     for (const { left, low, high } of course) {
       expect(low).toBeLessThanOrEqual(left);
       expect(high).toBeGreaterThanOrEqual(left);

@@ -2,6 +2,7 @@ import type { InkColour } from '../look';
 import { wholeSessions } from '../plan';
 import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
 import { bestWay, inkWays, type InkWay } from './ways';
+import { defined } from '../units';
 
 export type OrderReason = 'darkFirst' | 'darkPartOfRed' | 'bestSelectivity' | 'sameLight';
 
@@ -55,7 +56,7 @@ export function inkOrder(of: InkCase): InkOrder {
       });
       return;
     }
-    const step = steps[at]!;
+    const step = defined(steps[at]);
     steps[at] = {
       ...step,
       colours: [...new Set([...step.colours, way.colour])],

@@ -1,7 +1,7 @@
 import { fluenceRatio } from '../optics';
 import { likePulse, sameBand, type ToldHere } from '../plan';
 import { borne } from '../reaction';
-import { longestSideMm, type Spot } from '../units';
+import { defined, longestSideMm, type Spot } from '../units';
 import { workingSkinOf, type InkCase } from './case';
 import { AIR, DERMIS_MM, EPIDERMIS_UM, INK_DEPTH_MM } from './selectivity';
 
@@ -43,5 +43,5 @@ function atDepth(of: Pick<InkCase, 'subject'>, wavelengthNm: number, spot: Spot)
     skin: { melanosomeFraction, epidermisUm: EPIDERMIS_UM, dermisMm: DERMIS_MM },
     depthsMm: [depthMm],
   });
-  return ratio!;
+  return defined(ratio);
 }

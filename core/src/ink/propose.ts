@@ -14,7 +14,7 @@ import {
   upperOf,
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
-import { energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
+import { defined, energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
 import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
 import { awaitsDarkening } from './darkening';
 import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
@@ -66,7 +66,7 @@ export function proposeInk(of: InkCase, step: InkStep, pace: Pace): InkProposal 
   if (handpiece === undefined) return null;
   const spot = spotFor(of, step, handpiece);
   if (spot === null) return null;
-  const pulseMs = handpiece.pulsesMs[0]!;
+  const pulseMs = defined(handpiece.pulsesMs[0]);
   const draft: Setting = {
     handpieceId: handpiece.id,
     technique: 'stamping',
@@ -174,7 +174,7 @@ export function partsArea(
 function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null {
   const { rows } = inkProtocolOf(of);
   const wavelengthNm = centralWavelengthNm(handpiece.light);
-  const pulseMs = handpiece.pulsesMs[0]!;
+  const pulseMs = defined(handpiece.pulsesMs[0]);
   const usable = handpiece.spots
     .filter(
       (spot) =>
@@ -190,11 +190,13 @@ function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null 
   if (usable.length === 0) return null;
   const last = lastAt(of, handpiece);
   // The middle one, of two the larger: the larger the spot, the deeper its light.
-  if (last === null) return usable[Math.floor(usable.length / 2)]!;
+  if (last === null) return defined(usable[Math.floor(usable.length / 2)]);
   const at = usable.findIndex((spot) => sameSpot(spot, last.setting.spot));
   const own = at < 0 ? 0 : at;
   const wantsMore = stepRule(last.answer, faintIsEnough(step.colours)).action === 'raise';
-  return usable[wantsMore && last.test !== true ? Math.min(own + 1, usable.length - 1) : own]!;
+  return defined(
+    usable[wantsMore && last.test !== true ? Math.min(own + 1, usable.length - 1) : own],
+  );
 }
 
 function refusalsOf(

@@ -1,6 +1,6 @@
 import type { InkColour, InkFinding } from '../look';
 import { fluenceRatio, MELANOSOME_FRACTION, skinOptics, type Surface } from '../optics';
-import { assertInRange, type Spot } from '../units';
+import { defined, assertInRange, type Spot } from '../units';
 import { inkAbsorption } from './absorption';
 
 /** How deep ink lies, mm: where it is reckoned, and how far it may spread. */
@@ -56,9 +56,9 @@ export function inkLight(of: {
   });
   return {
     absorption,
-    atInk: atInk!,
-    atBasal: atBasal!,
-    selectivity: (absorption * atInk!) / (epidermisMuaPerCm * atBasal!),
+    atInk: defined(atInk),
+    atBasal: defined(atBasal),
+    selectivity: (absorption * defined(atInk)) / (epidermisMuaPerCm * defined(atBasal)),
   };
 }
 
@@ -81,7 +81,7 @@ export function melanosomeRuptureJcm2(wavelengthNm: number, melanosomeFraction: 
     1,
     RUPTURE.findIndex(([nm]) => nm >= wavelengthNm),
   );
-  const [[nm0, f0], [nm1, f1]] = [RUPTURE[above - 1]!, RUPTURE[above]!];
+  const [[nm0, f0], [nm1, f1]] = [defined(RUPTURE[above - 1]), defined(RUPTURE[above])];
   const part = Math.log(wavelengthNm / nm0) / Math.log(nm1 / nm0);
   const typeIV = Math.exp(Math.log(f0) + part * (Math.log(f1) - Math.log(f0)));
   return (typeIV * MELANOSOME_FRACTION[4]) / melanosomeFraction;

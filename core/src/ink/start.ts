@@ -11,7 +11,7 @@ import {
   type StepAdvice,
   stepRule,
 } from '../plan';
-import { longestSideMm, stepDown } from '../units';
+import { defined, longestSideMm, stepDown } from '../units';
 import { workingSkinOf, type InkCase } from './case';
 import type { InkStep } from './order';
 
@@ -114,6 +114,6 @@ export const lastAt = (of: InkCase, handpiece: Handpiece): PastSession | null =>
     .filter(
       ({ wavelengthNm, setting }) =>
         sameBand(wavelengthNm, centralWavelengthNm(handpiece.light)) &&
-        likePulse(setting.pulseMs, handpiece.pulsesMs[0]!),
+        likePulse(setting.pulseMs, defined(handpiece.pulsesMs[0])),
     )
     .at(-1) ?? null;

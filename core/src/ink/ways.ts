@@ -1,7 +1,7 @@
 import type { InkColour } from '../look';
 import type { SkinType } from '../optics';
 import { centralWavelengthNm, isForInk, type Handpiece } from '../plan';
-import type { Spot } from '../units';
+import { defined, type Spot } from '../units';
 import { BEST_FROM_ABSORPTION, LEAST_ABSORPTION } from './absorption';
 import { mayDarken } from './darkening';
 import { inkProtocolOf, isInfrared, wantedColours, workingSkinOf, type InkCase } from './case';
@@ -61,7 +61,8 @@ export function bestWay(
       verdict !== 'weak',
   );
   return (red.length > 0 ? red : usable).reduce<InkWay | null>(
-    (top, each) => (top === null || each.light!.selectivity > top.light!.selectivity ? each : top),
+    (top, each) =>
+      top === null || defined(each.light).selectivity > defined(top.light).selectivity ? each : top,
     null,
   );
 }
@@ -85,7 +86,7 @@ export function inkWays(of: InkCase): readonly InkWay[] {
 export function largestSpot(of: InkCase, handpiece: Handpiece): Spot | null {
   const { rows } = inkProtocolOf(of);
   const wavelengthNm = centralWavelengthNm(handpiece.light);
-  const pulseMs = handpiece.pulsesMs[0]!;
+  const pulseMs = defined(handpiece.pulsesMs[0]);
   return handpiece.spots
     .filter((spot) => inkRowFor(rows, { pulseMs, wavelengthNm, spot }) !== null)
     .reduce<Spot | null>(
@@ -109,7 +110,7 @@ function wayOf(of: InkCase, colour: InkColour, handpiece: Handpiece): InkWay {
   const light = inkLight({
     colour,
     wavelengthNm,
-    spot: spot ?? handpiece.spots[0]!,
+    spot: spot ?? defined(handpiece.spots[0]),
     melanosomeFraction: working.melanosomeFraction,
     depthMm: INK_DEPTH_MM[ink.origin].at,
     absorptionTable: inkProtocolOf(of).absorption,

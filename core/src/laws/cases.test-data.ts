@@ -5,6 +5,7 @@ import { CALIBRES, HAIR_COLOURS } from '../optics';
 import type { PastSession, PlanCase, Setting, SkinFinding, Subject } from '../plan';
 import { ALEXANDRITE, CASE, DIODE, PROTOCOL, SETTING } from '../plan/plan.test-data';
 import type { SkinAnswer } from '../reaction';
+import { defined } from '../units';
 
 /** How many cases a law is tried on: as many as `npm run fuzz` asks for, else the usual number. */
 export const cases = (usual: number) => ({
@@ -30,7 +31,7 @@ const HANDPIECES = [
 ];
 
 const rowOf = (laserClass: 'ndYag' | 'diode', technique: Setting['technique'], more: object) => ({
-  ...PROTOCOL.rows[0]!,
+  ...defined(PROTOCOL.rows[0]),
   id: `${laserClass} ${technique}, all`,
   laserClass,
   technique,

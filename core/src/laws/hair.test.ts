@@ -16,6 +16,7 @@ import { SETTING } from '../plan/plan.test-data';
 import { spotVerdict, type TestSpot } from '../spot';
 import type { SkinAnswer } from '../reaction';
 import { anyAnswer, anySubject, anyWorsening, cases, LAW_CASE } from './cases.test-data';
+import { defined } from '../units';
 
 // A console without steps to speak of.
 const FINEST = { min: 0, max: 1000, step: 1e-9 };
@@ -61,10 +62,10 @@ describe('laws of planning hair', () => {
           const before = evaluate(caseOf(subject), setting, 'ranking');
           const after = evaluate(caseOf(worsened(subject, at, worsen)), setting, 'ranking');
           if (before.limits?.history != null) {
-            expect(notAbove(after.limits!.history, before.limits.history)).toBe(true);
+            expect(notAbove(defined(after.limits).history, before.limits.history)).toBe(true);
           }
           if (before.upper === null) return;
-          expect(notAbove(after.upper!.fluenceJcm2, before.upper.fluenceJcm2)).toBe(true);
+          expect(notAbove(defined(after.upper).fluenceJcm2, before.upper.fluenceJcm2)).toBe(true);
           expect(notAbove(after.start?.fluenceJcm2, before.start?.fluenceJcm2)).toBe(true);
           expect(notAbove(after.ladder.at(-1), before.ladder.at(-1))).toBe(true);
         },
@@ -77,15 +78,15 @@ describe('laws of planning hair', () => {
     fc.assert(
       fc.property(anySubject, anySetting, (subject, setting) => {
         fc.pre(subject.history.length > 0);
-        const last = subject.history.at(-1)!;
+        const last = defined(subject.history.at(-1));
         const harmful = { ...last, answer: { ...last.answer, adverse: ['blister' as const] } };
         const without = { ...subject, history: subject.history.slice(0, -1) };
         const withIt = { ...subject, history: [...without.history, harmful] };
         const before = evaluate(caseOf(without), setting, 'ranking').upper;
         const after = evaluate(caseOf(withIt), setting, 'ranking');
         if (before === null) return;
-        expect(after.limits!.history).not.toBeNull();
-        expect(notAbove(after.upper!.fluenceJcm2, before.fluenceJcm2)).toBe(true);
+        expect(defined(after.limits).history).not.toBeNull();
+        expect(notAbove(defined(after.upper).fluenceJcm2, before.fluenceJcm2)).toBe(true);
       }),
       cases(200),
     );
@@ -117,12 +118,14 @@ describe('laws of planning hair', () => {
         const plain = { ...subject, skin: { ...subject.skin, surface: 'plain' as const } };
         fc.pre(modelSilence(plain) === null);
         for (const { setting, evaluation, ladder } of propose(caseOf(scarred)).proposals) {
-          const limit = evaluate(caseOf(plain), setting, 'ranking').limits!.model!;
-          expect(ladder.at(-1)!).toBeLessThanOrEqual(limit + 1e-9);
+          const limit = defined(defined(evaluate(caseOf(plain), setting, 'ranking').limits).model);
+          expect(defined(ladder.at(-1))).toBeLessThanOrEqual(limit + 1e-9);
           expect(setting.passes).toBe(1);
           expect(evaluation.cautions).toContain('modelSilent');
-          if (evaluation.start!.basis.kind !== 'lastSession') {
-            expect(setting.fluenceJcm2).toBeLessThanOrEqual(evaluation.row!.fluenceJcm2.low);
+          if (defined(evaluation.start).basis.kind !== 'lastSession') {
+            expect(setting.fluenceJcm2).toBeLessThanOrEqual(
+              defined(evaluation.row).fluenceJcm2.low,
+            );
           }
         }
       }),
@@ -135,7 +138,8 @@ describe('laws of planning hair', () => {
       if (model === null) return expected === 'unknown';
       const floor = model.floorJcm2 ?? Infinity;
       const reached = ladder.findIndex((rung) => rung >= floor);
-      const bulb = model.fullJcm2 !== null && ladder.at(-1)! >= Math.max(floor, model.fullJcm2);
+      const bulb =
+        model.fullJcm2 !== null && defined(ladder.at(-1)) >= Math.max(floor, model.fullJcm2);
       const works = reached < 0 ? 'tooLittle' : bulb ? 'toTheBulb' : 'inPart';
       return expected === works && firstWorkingRung === (reached < 0 ? null : reached);
     };
@@ -147,7 +151,8 @@ describe('laws of planning hair', () => {
         );
         proposals.forEach(({ setting, evaluation, ladder }, index) => {
           expect(setting.fluenceJcm2).toBeLessThanOrEqual(
-            mostToBeginWith(evaluation.limits!, evaluation.upper!, FINEST, {}) + 1e-9,
+            mostToBeginWith(defined(evaluation.limits), defined(evaluation.upper), FINEST, {}) +
+              1e-9,
           );
           expect(ladder.length).toBeGreaterThan(1);
           expect(evaluation.refusals).toEqual([]);

@@ -15,6 +15,7 @@ import { INK_COLOURS } from '../look';
 import { mostToBeginWith, type InkSubject, type PastSession, type Setting } from '../plan';
 import type { SkinAnswer } from '../reaction';
 import { anyAnswer, anyInk, anySkin, anyWorsening, cases } from './cases.test-data';
+import { defined } from '../units';
 
 const NS755 = handpiece('ns-755', 755, { spots: [{ diameterMm: 3 }, { diameterMm: 4 }] });
 const NS532 = handpiece('ns-532', 532, { spots: [{ diameterMm: 3 }, { diameterMm: 4 }] });
@@ -66,7 +67,7 @@ const caseOf = (subject: InkSubject, agreed = true): InkCase => ({
   today: '2026-11-24',
 });
 
-const colourOf = ({ ink }: InkSubject) => [ink.colours[0]!.colour];
+const colourOf = ({ ink }: InkSubject) => [defined(ink.colours[0]).colour];
 const judge = (subject: InkSubject, setting: Setting, colours = colourOf(subject)) =>
   evaluateInk(caseOf(subject), { colours }, setting, PACE);
 
@@ -91,7 +92,9 @@ describe('laws of planning ink', () => {
         if (before.limits.history !== null) {
           expect(notAbove(after.limits.history, before.limits.history)).toBe(true);
         }
-        expect(notAbove(after.upper!.fluenceJcm2, before.upper!.fluenceJcm2)).toBe(true);
+        expect(notAbove(defined(after.upper).fluenceJcm2, defined(before.upper).fluenceJcm2)).toBe(
+          true,
+        );
         expect(notAbove(after.start?.fluenceJcm2, before.start?.fluenceJcm2)).toBe(true);
         expect(notAbove(after.ladder.at(-1), before.ladder.at(-1))).toBe(true);
       }),
@@ -110,7 +113,9 @@ describe('laws of planning ink', () => {
           answer: { endpoint: 'right', adverse: ['blister'], painMax: 2 },
         };
         const alone = { ...subject, history: [blister] };
-        const larger = judge(alone, { ...SETTING, spot: { diameterMm: 6 } }).limits.history!;
+        const larger = defined(
+          judge(alone, { ...SETTING, spot: { diameterMm: 6 } }).limits.history,
+        );
         expect(larger).toBeLessThan(0.8 * setting.fluenceJcm2);
         expect(larger).toBeGreaterThan(0.3 * setting.fluenceJcm2);
       }),
@@ -208,7 +213,7 @@ describe('laws of planning ink', () => {
           expect(refusals).toEqual([]);
           expect(row).not.toBeNull();
           expect(found.setting.fluenceJcm2).toBeLessThanOrEqual(
-            mostToBeginWith(limits, upper!, FINEST, {}) + 1e-9,
+            mostToBeginWith(limits, defined(upper), FINEST, {}) + 1e-9,
           );
           const own = subject.ink.colours.map(({ colour }) => colour);
           expect(own).toEqual(expect.arrayContaining([...step.colours]));

@@ -23,6 +23,7 @@ import {
   type TypingAnswers,
   type TypingScore,
 } from './index';
+import { defined } from '../units';
 
 /** Ten answers that add up to a sum. */
 const answersFor = (sum: number): TypingAnswers =>
@@ -118,7 +119,7 @@ describe('the size of a zone', () => {
     fc.assert(
       fc.property(fc.array(point, { minLength: 3, maxLength: 9 }), (points) => {
         const area = measuredAreaCm2({ shape: 'outline', points });
-        const turned = [...points.slice(1), points[0]!].reverse();
+        const turned = [...points.slice(1), defined(points[0])].reverse();
         expect(measuredAreaCm2({ shape: 'outline', points: turned })).toBeCloseTo(area, 9);
       }),
     );

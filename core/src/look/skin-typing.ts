@@ -1,4 +1,5 @@
 import type { SkinType } from '../optics';
+import { defined } from '../units';
 
 /** What is asked to find how skin answers to sun; each answer scores 0 (fairest) to 4. */
 export const TYPING_IDS = [
@@ -39,7 +40,7 @@ export const typeForSum = (sum: number): SkinType =>
 export function typingOf(answers: TypingAnswers): Typing | null {
   const scores = TYPING_IDS.map((id) => answers[id]);
   if (scores.some((score) => score === undefined)) return null;
-  const sum = scores.reduce<number>((total, score) => total + score!, 0);
+  const sum = scores.reduce<number>((total, score) => total + defined(score), 0);
   const type = typeForSum(sum);
   const beside = [Math.max(0, sum - 1), Math.min(40, sum + 1)].map(typeForSum);
   return { sum, type, near: beside.find((each) => each !== type) ?? null };

@@ -1,5 +1,5 @@
 import { SITES, type SiteId } from '../sites';
-import { InputError, assertInRange } from '../units';
+import { defined, InputError, assertInRange } from '../units';
 
 export const BUILDS = ['slight', 'middle', 'large'] as const;
 
@@ -53,7 +53,7 @@ export function measuredAreaCm2(zone: Measured): number {
 export function outlineCm2(points: readonly (readonly [number, number])[]): number {
   if (points.length < 3) throw new InputError('points', 'must be three corners at least');
   const twice = points.reduce((sum, [x, y], i) => {
-    const [nextX, nextY] = points[(i + 1) % points.length]!;
+    const [nextX, nextY] = defined(points[(i + 1) % points.length]);
     return sum + x * nextY - nextX * y;
   }, 0);
   return Math.abs(twice) / 2;

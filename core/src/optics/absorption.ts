@@ -1,4 +1,4 @@
-import { InputError } from '../units';
+import { defined, InputError } from '../units';
 
 /** Absorption of the melanosome's interior, cm⁻¹: 6.6×10¹¹ λ^−3.33 (Jacques 1998). λ in nm. */
 export const melanosomeMua = (wavelengthNm: number) => 6.6e11 * wavelengthNm ** -3.33;
@@ -28,8 +28,8 @@ const TABLE: readonly (readonly [number, number, number, number])[] = [
   [1100, 1.78, 0.18, 0.04],
 ];
 
-export const SHORTEST_NM = TABLE[0]![0];
-export const LONGEST_NM = TABLE.at(-1)![0];
+export const SHORTEST_NM = defined(TABLE[0])[0];
+export const LONGEST_NM = defined(TABLE.at(-1))[0];
 
 export interface Absorbers {
   readonly bloodMua: number;
@@ -52,7 +52,7 @@ export function absorbersAt(wavelengthNm: number): Absorbers {
     1,
     TABLE.findIndex(([nm]) => nm >= wavelengthNm),
   );
-  const [low, high] = [TABLE[above - 1]!, TABLE[above]!];
+  const [low, high] = [defined(TABLE[above - 1]), defined(TABLE[above])];
   const share = (wavelengthNm - low[0]) / (high[0] - low[0]);
   const between = (column: 1 | 2 | 3) => low[column] + share * (high[column] - low[column]);
   return { bloodMua: between(1), waterMua: between(2), lipidMua: between(3) };

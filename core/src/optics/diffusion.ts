@@ -1,4 +1,4 @@
-import type { Spot } from '../units';
+import { defined, type Spot } from '../units';
 import { ANISOTROPY, skinOptics, type Skin, type Turbid } from './layers';
 import { exponentialIntegral2, exponentialIntegral3 } from './special-functions';
 import { spotTransform } from './spot-transform';
@@ -85,7 +85,7 @@ export function fluenceRatio(input: {
       1 +
       NEAR_SURFACE *
         Math.exp((-z * (dermis.mua + optics.dermis.reducedMusPerCm)) / NEAR_SURFACE_DEPTH);
-    const ratio = SCALE * near * (diffuse[i]! + collimated);
+    const ratio = SCALE * near * (defined(diffuse[i]) + collimated);
     return z < filmCm ? (ratio * inFilm(z)) / underFilm : ratio;
   });
 }
@@ -112,8 +112,8 @@ function diffuseField(input: {
   let sumParticular1 = 0;
   let sumParticular2 = 0;
   for (let i = 0; i < frequencies.length; i++) {
-    const weight = weights[i]!;
-    const k2 = frequencies[i]! ** 2;
+    const weight = defined(weights[i]);
+    const k2 = defined(frequencies[i]) ** 2;
     const kappa1 = Math.sqrt(3 * dermis.mua * dermis.mutr + k2);
     const kappa2 = Math.sqrt(3 * fat.mua * fat.mutr + k2);
     const p1 = particular(dermis, kappa1, entering);
@@ -141,17 +141,21 @@ function diffuseField(input: {
     sumParticular1 += weight * p1;
     sumParticular2 += weight * p2;
     for (let j = 0; j < depthsCm.length; j++) {
-      const z = depthsCm[j]!;
-      diffuse[j]! +=
+      const z = defined(depthsCm[j]);
+      diffuse[j] =
+        defined(diffuse[j]) +
         weight *
-        (z <= length
-          ? a * Math.exp(-kappa1 * z) + b * Math.exp(kappa1 * (z - length))
-          : c * Math.exp(-kappa2 * (z - length)));
+          (z <= length
+            ? a * Math.exp(-kappa1 * z) + b * Math.exp(kappa1 * (z - length))
+            : c * Math.exp(-kappa2 * (z - length)));
     }
   }
   for (let j = 0; j < depthsCm.length; j++) {
-    diffuse[j]! +=
-      depthsCm[j]! <= length ? sumParticular1 * collimated1[j]! : sumParticular2 * collimated2[j]!;
+    diffuse[j] =
+      defined(diffuse[j]) +
+      (defined(depthsCm[j]) <= length
+        ? sumParticular1 * defined(collimated1[j])
+        : sumParticular2 * defined(collimated2[j]));
   }
   return { diffuse, surfaceSlope };
 }

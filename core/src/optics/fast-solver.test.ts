@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Spot } from '../units';
+import { defined, type Spot } from '../units';
 import { AIR, fluenceRatio, GEL, monteCarlo, skinRun, type Surface } from './index';
 
 const DEPTHS_MM = [0.03, 0.05, 0.2, 0.5, 1, 2, 3, 5];
@@ -25,7 +25,7 @@ function worst(on: {
   const fast = fluenceRatio({ wavelengthNm, skin, spot, surface, depthsMm: DEPTHS_MM });
   const beyond = slow.map((ratio, i) =>
     ratio > LEAST_RATIO
-      ? (Math.abs(fast[i]! - ratio) - 3 * standardError.fluenceRatio[i]!) / ratio
+      ? (Math.abs(defined(fast[i]) - ratio) - 3 * defined(standardError.fluenceRatio[i])) / ratio
       : 0,
   );
   return Math.max(...beyond);

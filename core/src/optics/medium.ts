@@ -1,4 +1,5 @@
 import { fresnel } from './surface';
+import { defined } from '../units';
 
 /** A layer of turbid medium; `thicknessCm` null for one without end, the last only. */
 export interface MediumLayer {
@@ -24,7 +25,7 @@ const ENDLESS = 1e30;
 
 /** The share of light that a surface returns at right angles. */
 export const entryReflectance = (indexAbove: number, layers: readonly MediumLayer[]): number =>
-  fresnel(indexAbove, layers[0]!.n, 1);
+  fresnel(indexAbove, defined(layers[0]).n, 1);
 
 /**
  * The layers as the packet tracer reads them, one row a layer: total attenuation cm⁻¹, mean free path cm, share lost a

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { monteCarlo, skinLayers, skinRun, type MonteCarloInput } from './index';
+import { defined } from '../units';
 
 const SLAB: MonteCarloInput = {
   layers: [{ thicknessCm: 0.02, muaPerCm: 10, musPerCm: 90, g: 0.75, n: 1 }],
@@ -34,7 +35,7 @@ describe('packets', () => {
 
   it('lose nothing: what does not leave is absorbed', () => {
     const found = monteCarlo(few);
-    const all = found.diffuseReflectance + found.transmittance + found.absorbed[0]!;
+    const all = found.diffuseReflectance + found.transmittance + defined(found.absorbed[0]);
     expect(all + found.specularReflectance).toBeCloseTo(1, 4);
   });
 
@@ -59,7 +60,8 @@ describe('packets', () => {
 
   it('refuse what makes no sense, by name', () => {
     const [layer] = SLAB.layers;
-    const of = (more: object) => () => monteCarlo({ ...SLAB, layers: [{ ...layer!, ...more }] });
+    const of = (more: object) => () =>
+      monteCarlo({ ...SLAB, layers: [{ ...defined(layer), ...more }] });
     expect(of({ muaPerCm: -1 })).toThrow(/layers\.0\.muaPerCm/);
     expect(of({ g: 1.2 })).toThrow(/layers\.0\.g/);
     expect(() => monteCarlo({ ...SLAB, layers: [] })).toThrow(/layers/);
@@ -83,15 +85,17 @@ describe('a run in skin', () => {
     const whole = { ...eased, layers: skinLayers(755, skin), packets: 40_000 };
     const [quick, slow] = [monteCarlo(eased), monteCarlo(whole)];
     quick.fluenceRatio.forEach((ratio, i) => {
-      const [one, other] = [quick, slow].map(({ standardError }) => standardError.fluenceRatio[i]!);
-      const allowed = 3 * Math.hypot(one!, other!) + 0.003 * ratio;
-      expect(Math.abs(ratio - slow.fluenceRatio[i]!)).toBeLessThan(allowed);
+      const [one, other] = [quick, slow].map(({ standardError }) =>
+        defined(standardError.fluenceRatio[i]),
+      );
+      const allowed = 3 * Math.hypot(defined(one), defined(other)) + 0.003 * ratio;
+      expect(Math.abs(ratio - defined(slow.fluenceRatio[i]))).toBeLessThan(allowed);
     });
   });
 
   it('refuses more layers or depths than it has room for, and a depth that is no number', () => {
     const run = skinRun({ wavelengthNm: 755, skin, spot, depthsMm, packets: 1000, seed: 1 });
-    const nine = Array.from({ length: 9 }, () => ({ ...run.layers[0]! }));
+    const nine = Array.from({ length: 9 }, () => ({ ...defined(run.layers[0]) }));
     expect(() => monteCarlo({ ...run, layers: nine })).toThrow(/layers/);
     const many = Array.from({ length: 31 }, (_, i) => i / 10);
     expect(() => monteCarlo({ ...run, depthsMm: many })).toThrow(/depthsMm/);

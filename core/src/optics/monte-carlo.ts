@@ -1,4 +1,4 @@
-import { InputError, assertInRange, type Spot } from '../units';
+import { defined, InputError, assertInRange, type Spot } from '../units';
 import { entryReflectance, layerFigures, type MediumLayer } from './medium';
 import { MOST_DEPTHS, MOST_LAYERS, traceBatch } from './packets';
 
@@ -96,9 +96,9 @@ const batchSize = ({ packets }: MonteCarloInput) => Math.ceil(packets / BATCHES)
 function shares({ layers }: MonteCarloInput, values: readonly number[]): MonteCarloShares {
   const depths = 3 + layers.length;
   return {
-    specularReflectance: values[0]!,
-    diffuseReflectance: values[1]!,
-    transmittance: values[2]!,
+    specularReflectance: defined(values[0]),
+    diffuseReflectance: defined(values[1]),
+    transmittance: defined(values[2]),
     absorbed: values.slice(3, depths),
     fluenceRatio: values.slice(depths),
   };
@@ -137,9 +137,11 @@ function check(input: MonteCarloInput): void {
 
 function spread(batches: readonly (readonly number[])[]): { mean: number[]; error: number[] } {
   const count = batches.length;
-  const mean = batches[0]!.map((_, i) => batches.reduce((sum, each) => sum + each[i]!, 0) / count);
+  const mean = defined(batches[0]).map(
+    (_, i) => batches.reduce((sum, each) => sum + defined(each[i]), 0) / count,
+  );
   const error = mean.map((middle, i) => {
-    const variance = batches.reduce((sum, each) => sum + (each[i]! - middle) ** 2, 0);
+    const variance = batches.reduce((sum, each) => sum + (defined(each[i]) - middle) ** 2, 0);
     return count > 1 ? Math.sqrt(variance / (count - 1) / count) : Infinity;
   });
   return { mean, error };

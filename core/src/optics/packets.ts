@@ -1,5 +1,5 @@
 import { PACKETS_WASM } from './packets.wasm';
-import type { Spot } from '../units';
+import { defined, type Spot } from '../units';
 
 // What every place this runs in has, without the types of any one of them.
 declare function atob(text: string): string;
@@ -94,7 +94,7 @@ export function traceBatch(on: Batch): number[] {
   const sums = new Float64Array(buffer, tracer.fluenceSums(), slabs.pieces);
   const ratios = slabs.depths.map(({ from, to, thicknessCm }) => {
     let sum = 0;
-    for (let piece = from; piece < to; piece++) sum += sums[piece]!;
+    for (let piece = from; piece < to; piece++) sum += defined(sums[piece]);
     return sum / thicknessCm;
   });
   return [...shares, ...ratios].map((sum) => sum / on.packets);

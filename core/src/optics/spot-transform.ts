@@ -1,4 +1,4 @@
-import { assertInRange, type Spot } from '../units';
+import { defined, assertInRange, type Spot } from '../units';
 import { gaussLegendre } from './quadrature';
 import { besselJ1 } from './special-functions';
 
@@ -54,10 +54,10 @@ function transformOf(spot: Spot): SpotTransform {
   const { radiiCm, shares, shorterCm } = edges(spot);
   const rule = gaussLegendre(POINTS, 0, HIGHEST / shorterCm);
   const weights = rule.weights.map((weight, i) => {
-    const k = rule.nodes[i]!;
+    const k = defined(rule.nodes[i]);
     const blur = Math.exp(-((BLUR * k * shorterCm) ** 2) / 2);
     const edge = radiiCm.reduce(
-      (sum, radius, j) => sum + shares[j]! * radius * besselJ1(k * radius),
+      (sum, radius, j) => sum + defined(shares[j]) * radius * besselJ1(k * radius),
       0,
     );
     return weight * blur * edge;

@@ -1,5 +1,6 @@
 import { SKIN_INDEX } from './layers';
 import { gaussLegendre } from './quadrature';
+import { defined } from '../units';
 
 /** What lies on the skin: its refractive index, and the share of escaping light that a plate sends back. */
 export interface Surface {
@@ -45,7 +46,7 @@ function bareReflection(outsideIndex: number): number {
   nodes.forEach((t, i) => {
     const cosine = critical + (1 - critical) * t * t;
     const stretch = 2 * t * (1 - critical);
-    sum += weights[i]! * 2 * cosine * fresnel(SKIN_INDEX, outsideIndex, cosine) * stretch;
+    sum += defined(weights[i]) * 2 * cosine * fresnel(SKIN_INDEX, outsideIndex, cosine) * stretch;
   });
   known.set(outsideIndex, sum);
   return sum;

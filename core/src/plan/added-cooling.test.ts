@@ -11,10 +11,11 @@ import {
   type Setting,
 } from './index';
 import { CASE, DIODE, PROTOCOL, SETTING, SUBJECT } from './plan.test-data';
+import { defined } from '../units';
 
 const BARE: Handpiece = { ...DIODE, cooling: { kind: 'none' }, gel: false };
 const ceiling = (handpiece: Handpiece, setting: Setting) =>
-  evaluate({ ...CASE, handpieces: [handpiece] }, setting).model!.ceilingJcm2;
+  defined(evaluate({ ...CASE, handpieces: [handpiece] }, setting).model).ceilingJcm2;
 
 describe('cooling on top of the handpiece’s own', () => {
   it('adds cold air beside what lies open: transfers add, temperatures weighted by them', () => {
@@ -103,19 +104,21 @@ describe('skin drawn in by suction', () => {
     const stretches = [1, 1.05, 1.1, 1.15, 1.2, 1.25, 1.3, 1.35, 1.4];
     const windows = stretches.map(at);
     windows.slice(1).forEach((window, i) => {
-      const before = windows[i]!;
+      const before = defined(windows[i]);
       expect(Math.abs(window.ceilingJcm2 / before.ceilingJcm2 - 1)).toBeLessThan(0.08);
-      expect(Math.abs(window.floorJcm2! / before.floorJcm2! - 1)).toBeLessThan(0.08);
+      expect(Math.abs(defined(window.floorJcm2) / defined(before.floorJcm2) - 1)).toBeLessThan(
+        0.08,
+      );
     });
     const ceilings = windows.map(({ ceilingJcm2 }) => ceilingJcm2);
-    const rising = ceilings.every((each, i) => i === 0 || each >= ceilings[i - 1]! - 0.02);
-    const falling = ceilings.every((each, i) => i === 0 || each <= ceilings[i - 1]! + 0.02);
+    const rising = ceilings.every((each, i) => i === 0 || each >= defined(ceilings[i - 1]) - 0.02);
+    const falling = ceilings.every((each, i) => i === 0 || each <= defined(ceilings[i - 1]) + 0.02);
     expect(rising || falling).toBe(true);
   });
 
   it('covers its area ÷ the stretch of skin at rest', () => {
     const handpiece = { ...WINDOW, suctionStretch: 1.25 };
-    const row = { ...PROTOCOL.rows[0]!, id: 'suction', technique: 'suction' as const };
+    const row = { ...defined(PROTOCOL.rows[0]), id: 'suction', technique: 'suction' as const };
     const plan = { ...CASE, handpieces: [handpiece], protocol: { ...PROTOCOL, rows: [row] } };
     const { work } = evaluate(plan, { ...SETTING, technique: 'suction' });
     // 400 cm² × 1.25 ÷ 1.44 cm² = 347.2.

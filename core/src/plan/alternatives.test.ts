@@ -19,6 +19,7 @@ import {
   SUBJECT,
   withSubject,
 } from './plan.test-data';
+import { defined } from '../units';
 
 const contact: { kind: 'contact'; plateC: number; preSeconds: number } = {
   kind: 'contact',
@@ -29,9 +30,9 @@ const contact: { kind: 'contact'; plateC: number; preSeconds: number } = {
 describe('the dials of a cooling', () => {
   it('move by their own step and end where they end', () => {
     const [plate, before] = coolingDials(contact);
-    expect(turned(contact, plate!, -1)).toEqual({ ...contact, plateC: 4 });
-    expect(turned(contact, plate!, -11)).toBeNull();
-    expect(turned(contact, before!, 1)).toEqual({ ...contact, preSeconds: 0.6 });
+    expect(turned(contact, defined(plate), -1)).toEqual({ ...contact, plateC: 4 });
+    expect(turned(contact, defined(plate), -11)).toBeNull();
+    expect(turned(contact, defined(before), 1)).toEqual({ ...contact, preSeconds: 0.6 });
   });
 
   it('are all that may differ from what the handpiece has', () => {
@@ -53,7 +54,7 @@ describe('the dials of a cooling', () => {
 
   it('raise the ceiling with a colder plate', () => {
     const ceiling = (plateC: number) =>
-      evaluate(CASE, { ...SETTING, cooling: { ...contact, plateC } }).model!.ceilingJcm2;
+      defined(evaluate(CASE, { ...SETTING, cooling: { ...contact, plateC } }).model).ceilingJcm2;
     expect(ceiling(0)).toBeGreaterThan(ceiling(5));
     expect(ceiling(5)).toBeGreaterThan(ceiling(15));
   });
@@ -64,31 +65,33 @@ describe('easing a setting that was too much', () => {
   const of = (kind: string) => eased.options.find((each) => each.kind === kind);
 
   it('takes a tenth off the fluence: 16 × 0.9 = 14.4, on the console’s step 14', () => {
-    expect(of('fluence')!.setting.fluenceJcm2).toBe(14);
+    expect(defined(of('fluence')).setting.fluenceJcm2).toBe(14);
   });
 
   it('finds the shortest longer pulse that eases as much', () => {
-    expect(of('pulse')!.setting).toMatchObject({ pulseMs: 30, fluenceJcm2: 16 });
-    const most = eased.before! * 0.9 + 1e-9;
-    for (const { load } of eased.options) expect(load!).toBeLessThanOrEqual(most);
+    expect(defined(of('pulse')).setting).toMatchObject({ pulseMs: 30, fluenceJcm2: 16 });
+    const most = defined(eased.before) * 0.9 + 1e-9;
+    for (const { load } of eased.options) expect(defined(load)).toBeLessThanOrEqual(most);
   });
 
   it('finds the least cooling that does, where there is room for it', () => {
     const warm: Handpiece = { ...DIODE, cooling: { ...contact, plateC: 20 } };
     const found = alternativesFor({ ...CASE, handpieces: [warm] }, SETTING);
-    const { setting, load } = found.options.find(({ kind }) => kind === 'cooling')!;
+    const { setting, load } = defined(found.options.find(({ kind }) => kind === 'cooling'));
     const { plateC } = setting.cooling as typeof contact;
     expect(plateC).toBeLessThan(20);
-    expect(load!).toBeLessThanOrEqual(found.before! * 0.9 + 1e-9);
+    expect(defined(load)).toBeLessThanOrEqual(defined(found.before) * 0.9 + 1e-9);
     // One degree warmer would not have been enough.
     const warmer = { ...setting, cooling: { ...contact, plateC: plateC + 1 } };
     const { model } = evaluate({ ...CASE, handpieces: [warm] }, warmer);
-    expect(warmer.fluenceJcm2 / model!.ceilingJcm2).toBeGreaterThan(found.before! * 0.9);
+    expect(warmer.fluenceJcm2 / defined(model).ceilingJcm2).toBeGreaterThan(
+      defined(found.before) * 0.9,
+    );
   });
 
   it('prefers what leaves the hair most', () => {
-    const most = Math.max(...eased.options.map(({ reach }) => reach!));
-    expect(of(eased.preferred!)!.reach).toBe(most);
+    const most = Math.max(...eased.options.map(({ reach }) => defined(reach)));
+    expect(defined(of(defined(eased.preferred))).reach).toBe(most);
     expect(eased.preferred).toBe('pulse');
   });
 
@@ -103,7 +106,7 @@ describe('easing a setting that was too much', () => {
   it('offers no pulse beyond the protocol’s row, and no handpiece that is gone', () => {
     const longest: Setting = { ...SETTING, pulseMs: 40 };
     const kinds = alternativesFor(CASE, longest).options.map(({ kind }) => kind);
-    expect(PROTOCOL.rows[0]!.pulseMs.high).toBe(40);
+    expect(defined(PROTOCOL.rows[0]).pulseMs.high).toBe(40);
     expect(kinds).not.toContain('pulse');
     expect(alternativesFor({ ...CASE, handpieces: [ALEXANDRITE] }, SETTING).options).toEqual([]);
   });
@@ -117,7 +120,7 @@ describe('where the model is not to be trusted', () => {
     const found = on('scarred');
     expect(found).toMatchObject({ model: null, modelSilence: 'scarred', refusals: [] });
     // The limit of plain skin of this type is higher: 31 × 0.7.
-    expect(found.limits!.model).toBeCloseTo(21.7, 1);
+    expect(defined(found.limits).model).toBeCloseTo(21.7, 1);
     expect(found.cautions).toContain('scarred');
     expect(found.start).toMatchObject({
       fluenceJcm2: 12,
@@ -152,7 +155,9 @@ describe('skin and hair as measured', () => {
     // d² ÷ 16α: 60 µm gives 2.05 ms, 72 µm 2.95 ms.
     expect(of({}).hairRelaxationMs).toBeCloseTo(2.045, 2);
     expect(of({ hair }).hairRelaxationMs).toBeCloseTo(2.945, 2);
-    expect(of({ hair }).model!.floorJcm2!).toBeLessThan(of({}).model!.floorJcm2!);
+    expect(defined(defined(of({ hair }).model).floorJcm2)).toBeLessThan(
+      defined(defined(of({}).model).floorJcm2),
+    );
   });
 
   it.each([

@@ -1,5 +1,5 @@
 import { FROST_S } from './cautions';
-import { stepDown } from '../units';
+import { defined, stepDown } from '../units';
 import { coolingDials, coolingOf, turned } from './cooling-dial';
 import { evaluate } from './evaluate';
 import type { PlanCase } from './plan-case';
@@ -83,7 +83,7 @@ export function alternativesFor(plan: PlanCase, setting: Setting): Alternatives 
 
   /** Every colder place of each dial, nearest first. */
   function colder(): readonly Setting[] {
-    const cooling = coolingOf(handpiece!, setting);
+    const cooling = coolingOf(defined(handpiece), setting);
     return coolingDials(cooling).flatMap((dial) => {
       const sign = dial.colder === 'up' ? 1 : -1;
       const most = Math.round((dial.max - dial.min) / dial.step);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cellLimit } from './index';
+import { defined } from '../units';
 
 const PLAIN = { bony: false, mucosal: false };
 const BONY = { bony: true, mucosal: false };
@@ -20,7 +21,7 @@ describe('what a cell bears', () => {
 
   it('is the protocol’s low end on mucosa, and a fifth less than planned at the most', () => {
     const at = (plannedJcm2: number, lowestJcm2: number | null) =>
-      cellLimit(MUCOSAL, { plannedJcm2, lowestJcm2, scale, own: {} })!.fluenceJcm2;
+      defined(cellLimit(MUCOSAL, { plannedJcm2, lowestJcm2, scale, own: {} })).fluenceJcm2;
     expect(at(24, 16)).toBe(16);
     // 18 × 0.8 = 14.4 lies under the low end.
     expect(at(18, 16)).toBe(14);
@@ -35,7 +36,7 @@ describe('what a cell bears', () => {
 
   it('has no fluence where the console’s lowest step is already more', () => {
     expect(
-      cellLimit(BONY, { plannedJcm2: 4, lowestJcm2: null, scale, own: {} })!.fluenceJcm2,
+      defined(cellLimit(BONY, { plannedJcm2: 4, lowestJcm2: null, scale, own: {} })).fluenceJcm2,
     ).toBeNull();
   });
 
@@ -46,10 +47,9 @@ describe('what a cell bears', () => {
     const figure = fc.double({ min: 4, max: 60, noNaN: true });
     fc.assert(
       fc.property(figure, fc.option(figure), fc.boolean(), (plannedJcm2, lowestJcm2, mucosal) => {
-        const limit = cellLimit(
-          { bony: true, mucosal },
-          { plannedJcm2, lowestJcm2, scale, own: {} },
-        )!;
+        const limit = defined(
+          cellLimit({ bony: true, mucosal }, { plannedJcm2, lowestJcm2, scale, own: {} }),
+        );
         expect(limit.fluenceJcm2 ?? 0).toBeLessThanOrEqual(plannedJcm2 + 1e-6);
       }),
     );

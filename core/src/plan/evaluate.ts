@@ -1,5 +1,5 @@
 import { workload, type Workload } from '../coverage';
-import { energyJ, thermalRelaxationMs, assertInRange } from '../units';
+import { defined, energyJ, thermalRelaxationMs, assertInRange } from '../units';
 import {
   cautionsFor,
   settingCautions,
@@ -126,7 +126,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           modelJcm2: plain === null ? null : plain.ceilingJcm2 * margin,
           own: plan.protocol,
         });
-  const upper = limits === null ? null : upperOf(limits, handpiece!);
+  const upper = limits === null ? null : upperOf(limits, defined(handpiece));
   const start =
     handpiece === undefined || row === null || limits === null || upper === null
       ? null
@@ -145,7 +145,7 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
   const rungs =
     start === null || upper?.fluenceJcm2 == null
       ? []
-      : ladder(start.fluenceJcm2, upper.fluenceJcm2, handpiece!.fluenceJcm2);
+      : ladder(start.fluenceJcm2, upper.fluenceJcm2, defined(handpiece).fluenceJcm2);
   const firstWorking = rungs.findIndex((rung) => WORKS.includes(expectedAt(rung, model)));
   return {
     working,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { evaluate, fastest, habitOf, passRule, propose, settle } from './index';
 import { CASE, DIODE, PROTOCOL, SETTING, SUBJECT, withSubject } from './plan.test-data';
+import { defined } from '../units';
 
 describe('passes by technique and place', () => {
   it('are the clinic’s within its range, and those that ship where it has set none', () => {
@@ -37,9 +38,9 @@ describe('passes by technique and place', () => {
     const { proposals } = propose(withSubject({ site: 'lowerLeg' }));
     const at = proposals.findIndex(({ setting }) => setting.technique === 'inMotion');
     expect(at).toBeGreaterThan(0);
-    expect(proposals[at]!.setting.passes).toBe(4);
+    expect(defined(proposals[at]).setting.passes).toBe(4);
     // Three rests of 30 s in each of the four cells.
-    const rested = proposals[at]!.evaluation.work;
+    const rested = defined(proposals[at]).evaluation.work;
     expect(rested.minutes * 60).toBeGreaterThan(4 * 3 * 30);
   });
 
@@ -49,7 +50,7 @@ describe('passes by technique and place', () => {
       const habit = { rateHz: 10, passes: 8, cellCm2: 100, restSeconds: seconds };
       const techniques = { ...PROTOCOL.techniques, inMotion: habit };
       const plan = { ...withSubject({ site: 'lowerLeg' }), protocol: { ...PROTOCOL, techniques } };
-      return evaluate(plan, { ...moving, fluenceJcm2: 6, passes: 4 }).model!.ceilingJcm2;
+      return defined(evaluate(plan, { ...moving, fluenceJcm2: 6, passes: 4 }).model).ceilingJcm2;
     };
     expect(ceiling(60)).toBeGreaterThan(ceiling(5));
   });
@@ -62,12 +63,12 @@ describe('how large a cell may be', () => {
       areaCm2: 2000,
       skin: { ...SUBJECT.skin, type: 1, measuredFraction: 0.011 },
     });
-    return evaluate(pale, { ...moving, passes, fluenceJcm2 }).cellHeat!;
+    return defined(evaluate(pale, { ...moving, passes, fluenceJcm2 }).cellHeat);
   };
 
   it('grows with the passes, and is none where nothing gets warm', () => {
     expect(heat(12).warmC).toBeGreaterThan(heat(8).warmC);
-    expect(heat(12).largestCellCm2!).toBeGreaterThan(heat(8).largestCellCm2!);
+    expect(defined(heat(12).largestCellCm2)).toBeGreaterThan(defined(heat(8).largestCellCm2));
     expect(heat(6, 2).largestCellCm2).toBeNull();
     expect(evaluate(CASE, SETTING).cellHeat).toBeNull();
   });
@@ -82,7 +83,7 @@ describe('the beat', () => {
 
   it('slows to what the average power allows, and never beyond it', () => {
     // 20 J/cm² on 1.44 cm² are 28.8 J: 150 W allow 5.2 Hz.
-    expect(settle(DIODE, { ...SETTING, fluenceJcm2: 20, rateHz: 10 })!.rateHz).toBe(5.2);
+    expect(defined(settle(DIODE, { ...SETTING, fluenceJcm2: 20, rateHz: 10 })).rateHz).toBe(5.2);
     expect(settle({ ...DIODE, maxAveragePowerW: 2 }, { ...SETTING, fluenceJcm2: 20 })).toBeNull();
   });
 

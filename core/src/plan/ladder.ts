@@ -1,4 +1,4 @@
-import { stepDown, type Scale } from '../units';
+import { defined, stepDown, type Scale } from '../units';
 
 const RUNGS = 5;
 const RISE = 1.1;
@@ -11,7 +11,7 @@ export function ladder(start: number, upper: number, scale: Scale): readonly num
   const rungs = [start];
   for (let wanted = start * RISE; wanted <= upper * RISE && rungs.length < RUNGS; wanted *= RISE) {
     const rung = stepDown(Math.min(wanted, upper), scale);
-    if (rung !== null && rung > rungs.at(-1)!) rungs.push(rung);
+    if (rung !== null && rung > defined(rungs.at(-1))) rungs.push(rung);
   }
   return rungs;
 }

@@ -11,6 +11,7 @@ import {
   type PastSession,
 } from './index';
 import { ALEXANDRITE, DIODE, past, PROTOCOL, SETTING } from './plan.test-data';
+import { defined } from '../units';
 
 /** What sessions allow at 12 × 12 mm, stamped; nothing is converted unless a factor is given. */
 const allowed = (
@@ -118,7 +119,7 @@ describe('the upper end', () => {
       handpiece: DIODE,
       spot: { widthMm: 12, heightMm: 12 },
       rateHz: 1.5,
-      row: PROTOCOL.rows[0]!,
+      row: defined(PROTOCOL.rows[0]),
       told: [{ session: past(), fluenceJcm2: 16, how: 'alike' }],
       modelJcm2: null,
       own: {},

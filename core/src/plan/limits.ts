@@ -1,5 +1,13 @@
 import { figureOf, type ClinicalFigures } from '../figures';
-import { averagePowerW, energyJ, spotAreaCm2, stepDown, type Scale, type Spot } from '../units';
+import {
+  defined,
+  averagePowerW,
+  energyJ,
+  spotAreaCm2,
+  stepDown,
+  type Scale,
+  type Spot,
+} from '../units';
 import { historyLimitJcm2, type ToldHere } from './past-response';
 import type { Handpiece } from './handpiece';
 import type { ProtocolRow } from './protocol';
@@ -63,7 +71,7 @@ export function mostToBeginWith(
   const { device, protocol, model } = limits;
   const others = Math.min(...[device, protocol, model].flatMap((limit) => limit ?? []));
   return Math.min(
-    share * limits.history!,
+    share * defined(limits.history),
     upper - scale.step,
     share * (stepDown(others, scale) ?? 0),
   );

@@ -14,6 +14,7 @@ import {
   type Subject,
 } from './index';
 import { CASE, DIODE, past, PROTOCOL, SETTING, SUBJECT, withSubject } from './plan.test-data';
+import { defined } from '../units';
 
 const inputOf = (subject: Subject = SUBJECT, pulseMs = 30) =>
   windowInput(subject, workingSkin(subject), DIODE, { ...SETTING, pulseMs }, PROTOCOL.techniques);
@@ -45,10 +46,10 @@ describe('what was measured', () => {
 describe('the model in a plan', () => {
   it('limits with its margin, names itself when it binds, and says what may be hoped for', () => {
     const { model, limits, margin, upper, expected } = evaluate(CASE, SETTING);
-    expect(model!.ceilingJcm2).toBeCloseTo(31, 0);
+    expect(defined(model).ceilingJcm2).toBeCloseTo(31, 0);
     expect(margin).toBe(0.7);
-    expect(limits!.model).toBeCloseTo(model!.ceilingJcm2 * 0.7, 9);
-    expect(upper!.binding).toBe('model');
+    expect(defined(limits).model).toBeCloseTo(defined(model).ceilingJcm2 * 0.7, 9);
+    expect(defined(upper).binding).toBe('model');
     expect(expected).toBe('inPart');
   });
 
@@ -58,13 +59,15 @@ describe('the model in a plan', () => {
     const spot = { widthMm: 9, heightMm: 9 };
     const evaluation = evaluate(plan, { ...SETTING, spot });
     expect(evaluation).toMatchObject({ model: null, modelSilence: 'mucosa', expected: 'unknown' });
-    expect(evaluation.plainSkin!.ceilingJcm2).toBeGreaterThan(0);
-    expect(evaluation.limits!.model).toBeCloseTo(
-      evaluation.plainSkin!.ceilingJcm2 * evaluation.margin,
+    expect(defined(evaluation.plainSkin).ceilingJcm2).toBeGreaterThan(0);
+    expect(defined(evaluation.limits).model).toBeCloseTo(
+      defined(evaluation.plainSkin).ceilingJcm2 * evaluation.margin,
       9,
     );
     expect(evaluation.cautions).toContain('modelSilent');
-    expect(evaluation.start!.fluenceJcm2).toBeLessThanOrEqual(evaluation.row!.fluenceJcm2.low);
+    expect(defined(evaluation.start).fluenceJcm2).toBeLessThanOrEqual(
+      defined(evaluation.row).fluenceJcm2.low,
+    );
   });
 
   it('says when what is safe is not expected to work, and ranks it last', () => {
@@ -80,7 +83,7 @@ describe('the model in a plan', () => {
     const plan = withSubject({ history: [session] });
     const then = windowFor(inputOf(plan.subject, 10)).ceilingJcm2;
     const now = windowFor(inputOf(plan.subject, 30)).ceilingJcm2;
-    expect(evaluate(plan, SETTING).limits!.history).toBeCloseTo((1.2 * 10 * now) / then, 6);
+    expect(defined(evaluate(plan, SETTING).limits).history).toBeCloseTo((1.2 * 10 * now) / then, 6);
   });
 });
 
@@ -90,9 +93,11 @@ describe('hair over the course', () => {
     expect(hairHasFallen(SUBJECT, past())).toBe(false);
     expect(hairHasFallen(SUBJECT, coarse)).toBe(true);
     const pulse = (history: Subject['history']) =>
-      propose(withSubject({ history })).proposals.find(
-        ({ setting }) => setting.handpieceId === 'diode' && setting.technique === 'stamping',
-      )!.setting.pulseMs;
+      defined(
+        propose(withSubject({ history })).proposals.find(
+          ({ setting }) => setting.handpieceId === 'diode' && setting.technique === 'stamping',
+        ),
+      ).setting.pulseMs;
     expect(pulse([past()])).toBe(30);
     expect(pulse([coarse])).not.toBe(30);
   });
@@ -105,7 +110,7 @@ describe('the map and its uncertainty', () => {
     expect(map.pulsesMs[0]).toBeCloseTo(5, 9);
     expect(map.pulsesMs.at(-1)).toBeCloseTo(100, 9);
     map.ceilingJcm2.slice(1).forEach((value, i) => {
-      expect(value).toBeGreaterThan(map.ceilingJcm2[i]!);
+      expect(value).toBeGreaterThan(defined(map.ceilingJcm2[i]));
     });
   });
 
@@ -113,10 +118,10 @@ describe('the map and its uncertainty', () => {
     const { ceilingJcm2 } = windowFor(inputOf());
     const typed = uncertaintyOf(inputOf(), false).ceiling;
     const measured = uncertaintyOf(inputOf(), true).ceiling;
-    expect(typed.low!).toBeLessThan(measured.low!);
-    expect(measured.low!).toBeLessThan(ceilingJcm2);
-    expect(measured.high!).toBeGreaterThan(ceilingJcm2);
-    expect(typed.high!).toBeGreaterThan(measured.high!);
+    expect(defined(typed.low)).toBeLessThan(defined(measured.low));
+    expect(defined(measured.low)).toBeLessThan(ceilingJcm2);
+    expect(defined(measured.high)).toBeGreaterThan(ceilingJcm2);
+    expect(defined(typed.high)).toBeGreaterThan(defined(measured.high));
   });
 });
 
@@ -126,7 +131,7 @@ describe('temperatureCurves over time', () => {
     expect(Math.max(...temperatureCurves.bulgeC)).toBeCloseTo(temperatureCurves.peaks.bulgeC, 9);
     expect(temperatureCurves.peaks.epidermisC).toBeLessThan(temperatureCurves.peaks.bulgeC);
     expect(temperatureCurves.lit).toHaveLength(1);
-    expect(temperatureCurves.lit[0]!.to).toBeCloseTo(0.03, 9);
+    expect(defined(temperatureCurves.lit[0]).to).toBeCloseTo(0.03, 9);
     expect(temperatureCurves.seconds).toHaveLength(temperatureCurves.epidermisC.length);
   });
 });
@@ -139,12 +144,12 @@ describe('in motion', () => {
     const once = windowFor(inputOf(SUBJECT, 10));
     const ten = glide(10, 100);
     expect(ten.ceilingJcm2).toBeLessThan(once.ceilingJcm2 * 0.8);
-    expect(ten.floorJcm2!).toBeLessThan(once.floorJcm2!);
+    expect(defined(ten.floorJcm2)).toBeLessThan(defined(once.floorJcm2));
   });
 
   it('a cell that is too large lets its heat leak away', () => {
-    expect(glide(10, 400).floorJcm2!).toBeGreaterThan(glide(10, 100).floorJcm2!);
-    expect(glide(10, 800).floorJcm2!).toBeGreaterThan(glide(10, 400).floorJcm2!);
+    expect(defined(glide(10, 400).floorJcm2)).toBeGreaterThan(defined(glide(10, 100).floorJcm2));
+    expect(defined(glide(10, 800).floorJcm2)).toBeGreaterThan(defined(glide(10, 400).floorJcm2));
   });
 
   it('is what the planner goes by for a technique that glides', () => {

@@ -1,7 +1,7 @@
 import { SITES } from '../sites';
 import { GEL, HAIR_MELANIN, AIR, SAPPHIRE, type Skin, type Surface } from '../optics';
 import { peakC } from '../damage';
-import { assertInRange, Cache, finiteOrNull } from '../units';
+import { defined, assertInRange, Cache, finiteOrNull } from '../units';
 import {
   ceilingJcm2,
   DEFAULT_DERMIS_MM,
@@ -208,7 +208,7 @@ export function temperatureCurvesOf(input: WindowInput, fluenceJcm2: number): Te
   const hottest = solved.living.reduce((best, site) =>
     peakC(site, fluenceJcm2) > peakC(best, fluenceJcm2) ? site : best,
   );
-  const at = (name: string) => solved.sites.find(({ site }) => site.name === name)!;
+  const at = (name: string) => defined(solved.sites.find(({ site }) => site.name === name));
   // In motion: the last pass, on skin as warm as the others left it.
   const standing = ({ passes }: typeof hottest) => {
     const last = passes?.at(-1);
@@ -217,16 +217,17 @@ export function temperatureCurvesOf(input: WindowInput, fluenceJcm2: number): Te
   const course = (site: typeof hottest) =>
     Array.from(
       site.backgroundC,
-      (base, i) => standing(site) + base + fluenceJcm2 * site.responsePerJcm2[i]!,
+      (base, i) => standing(site) + base + fluenceJcm2 * defined(site.responsePerJcm2[i]),
     );
   const seconds = [0];
-  timeline.steps.forEach((dt) => seconds.push(seconds.at(-1)! + dt));
+  timeline.steps.forEach((dt) => seconds.push(defined(seconds.at(-1)) + dt));
   const lit: { from: number; to: number }[] = [];
   timeline.lit.forEach((on, i) => {
     if (!on) return;
     const last = lit.at(-1);
-    if (last !== undefined && Math.abs(last.to - seconds[i]!) < 1e-12) last.to = seconds[i + 1]!;
-    else lit.push({ from: seconds[i]!, to: seconds[i + 1]! });
+    if (last !== undefined && Math.abs(last.to - defined(seconds[i])) < 1e-12)
+      last.to = defined(seconds[i + 1]);
+    else lit.push({ from: defined(seconds[i]), to: defined(seconds[i + 1]) });
   });
   const bulge = at('bulge');
   return {
@@ -240,7 +241,7 @@ export function temperatureCurvesOf(input: WindowInput, fluenceJcm2: number): Te
       bulbC: peakC(at('bulb').heat, fluenceJcm2),
       shaftC:
         standing(bulge.heat) +
-        bulge.heat.backgroundC[0]! +
+        defined(bulge.heat.backgroundC[0]) +
         fluenceJcm2 * bulge.shaftPeakRisePerJcm2,
     },
     lit,

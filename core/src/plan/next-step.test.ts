@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { HairMark } from '../reaction';
 import { nextStep } from './index';
 import { SETTING } from './plan.test-data';
+import { defined } from '../units';
 
 const step = (marks: readonly HairMark[], pains: readonly number[], more: object = {}) =>
   nextStep({
@@ -25,7 +26,7 @@ describe('the next step of a session', () => {
     ['pain 7', ['nothing'], [7], 14],
     ['a blister', ['blister'], [2], 14],
   ])('after %s is worked out on the console’s step', (_name, marks, pains, expected) => {
-    expect(step(marks, pains)!.fluenceJcm2).toBe(expected);
+    expect(defined(step(marks, pains)).fluenceJcm2).toBe(expected);
   });
 
   it('is none before anything was read', () => {

@@ -5,6 +5,7 @@ import { SITE_IDS } from '../sites';
 import { HAIR_MARKS } from '../reaction';
 import { evaluate, LIMIT_NAMES, propose, workingSkin, type Subject } from './index';
 import { ALEXANDRITE, CASE, DIODE, past, SETTING, SUBJECT, withSubject } from './plan.test-data';
+import { defined } from '../units';
 
 const codes = (more: object, plan = CASE) =>
   evaluate(plan, { ...SETTING, ...more }).refusals.map((refusal) => refusal.code);
@@ -39,19 +40,24 @@ describe('a proposal', () => {
       ({ setting }) => setting.handpieceId === 'diode' && setting.technique === 'stamping',
     );
     // 12 + (24 − 12) / 3 = 16; of 20–40 ms the longest leaves most room; 400 ÷ 1.44 = 277.8.
-    expect(first!.setting).toEqual({ ...SETTING, pulseMs: 40 });
-    expect(first!.start.basis).toEqual({ kind: 'protocolRange', low: 12, high: 24, share: 1 / 3 });
+    expect(defined(first).setting).toEqual({ ...SETTING, pulseMs: 40 });
+    expect(defined(first).start.basis).toEqual({
+      kind: 'protocolRange',
+      low: 12,
+      high: 24,
+      share: 1 / 3,
+    });
     // 40 ms bears 34 J/cm²; × 0.70.
-    expect(first!.evaluation.upper).toEqual({ fluenceJcm2: 23, binding: 'model' });
-    expect(first!.evaluation.energyJ).toBeCloseTo(23.04, 9);
-    expect(first!.evaluation.work.pulses).toBe(278);
-    expect(first!.ladder).toEqual([16, 17, 19, 21, 23]);
+    expect(defined(first).evaluation.upper).toEqual({ fluenceJcm2: 23, binding: 'model' });
+    expect(defined(first).evaluation.energyJ).toBeCloseTo(23.04, 9);
+    expect(defined(first).evaluation.work.pulses).toBe(278);
+    expect(defined(first).ladder).toEqual([16, 17, 19, 21, 23]);
   });
 
   it('starts low for dense dark hair and bony places, and says so', () => {
     const dense = withSubject({ site: 'knee', hair: { ...SUBJECT.hair, density: 'dense' } });
     const { proposals } = propose(dense);
-    expect(proposals[0]!.start.basis).toMatchObject({
+    expect(defined(proposals[0]).start.basis).toMatchObject({
       kind: 'protocolLow',
       because: ['denseDarkHair', 'bonyOrThin'],
     });
@@ -60,7 +66,7 @@ describe('a proposal', () => {
   it('starts from the last session moved by its answer', () => {
     const none = past({ answer: { endpoint: 'none', adverse: [], painMax: 2 } });
     const { proposals } = propose(withSubject({ history: [none] }));
-    const diode = proposals.find(({ setting }) => setting.pulseMs === 30)!;
+    const diode = defined(proposals.find(({ setting }) => setting.pulseMs === 30));
     // 16 × 1.1 = 17.6, cut by 0.85 × 19 = 16.15 → 16 on whole steps; upper 1.2 × 16 = 19.2 → 19.
     expect(diode.setting.fluenceJcm2).toBe(16);
     expect(diode.start).toMatchObject({
@@ -73,7 +79,7 @@ describe('a proposal', () => {
   it('comes down to 0.8 of what blistered, and asks for the supervisor and a test spot', () => {
     const blister = past({ answer: { endpoint: 'right', adverse: ['blister'], painMax: 4 } });
     const { proposals } = propose(withSubject({ history: [blister] }));
-    const diode = proposals.find(({ setting }) => setting.pulseMs === 30)!;
+    const diode = defined(proposals.find(({ setting }) => setting.pulseMs === 30));
     // No more than 0.8 × 16 = 12.8 → 12; to begin with 0.85 × 12 = 10.2 → 10.
     expect(diode.evaluation.upper).toEqual({ fluenceJcm2: 12, binding: 'history' });
     expect(diode.setting.fluenceJcm2).toBe(10);
@@ -142,10 +148,10 @@ describe('a proposal', () => {
           const { limits, upper } = proposal.evaluation;
           const top = Math.max(proposal.setting.fluenceJcm2, ...proposal.ladder);
           for (const name of LIMIT_NAMES) {
-            const limit = limits![name];
+            const limit = defined(limits)[name];
             if (limit !== null) expect(top).toBeLessThanOrEqual(limit + 1e-9);
           }
-          expect(top).toBeLessThanOrEqual(upper!.fluenceJcm2!);
+          expect(top).toBeLessThanOrEqual(defined(defined(upper).fluenceJcm2));
           expect(proposal.evaluation.refusals).toEqual([]);
         }
       }),

@@ -1,6 +1,14 @@
 import type { SiteId } from '../sites';
 import { CALIBRES, HAIR_MELANIN } from '../optics';
-import { averagePowerW, energyJ, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
+import {
+  defined,
+  averagePowerW,
+  energyJ,
+  longestSideMm,
+  sameSpot,
+  spotAreaCm2,
+  type Spot,
+} from '../units';
 import { evaluate, type Evaluation } from './evaluate';
 import type { PlanCase } from './plan-case';
 import { noTarget, spotFits, type Refusal } from './refusals';
@@ -99,7 +107,7 @@ function best(
   );
   const proposals = found.filter((each): each is Proposal => !('code' in each));
   const [first] = rank(proposals, working);
-  if (first === undefined) return found[0]!;
+  if (first === undefined) return defined(found[0]);
   return { ...first, evaluation: evaluate(plan, first.setting) };
 }
 
@@ -192,7 +200,7 @@ function pulsesToTry(subject: Subject, offered: readonly number[]): readonly num
 function thinned(pulses: readonly number[]): readonly number[] {
   if (pulses.length <= PULSES_TRIED) return pulses;
   const stride = (pulses.length - 1) / (PULSES_TRIED - 1);
-  return Array.from({ length: PULSES_TRIED }, (_, i) => pulses[Math.round(i * stride)]!);
+  return Array.from({ length: PULSES_TRIED }, (_, i) => defined(pulses[Math.round(i * stride)]));
 }
 
 const lastWith = (subject: Subject, handpiece: Handpiece): PastSession | undefined =>

@@ -3,6 +3,7 @@ import type { Expected } from './evaluate';
 import { buildsUpHeat } from './model';
 import type { Proposal } from './propose';
 import type { WorkingSkin } from './subject';
+import { defined } from '../units';
 
 /** What put the first proposal before the second. */
 export type FirstBecause =
@@ -75,7 +76,7 @@ export function rank(proposals: readonly Proposal[], working: WorkingSkin): read
   keyed.sort((one, other) => firstDifference(one.keys, other.keys));
   const ranked: Proposal[] = [];
   while (keyed.length > 0) {
-    const { keys } = keyed[0]!;
+    const { keys } = defined(keyed[0]);
     const equal = keyed.filter((each) => firstDifference(each.keys, keys) === 0).length;
     ranked.push(...byRoomAndMinutes(keyed.splice(0, equal).map(({ proposal }) => proposal)));
   }
@@ -106,7 +107,7 @@ function pick(rest: readonly Proposal[]): Proposal {
 
 const firstDifference = (one: readonly number[], other: readonly number[]): number => {
   const at = one.findIndex((key, i) => key !== other[i]);
-  return at < 0 ? 0 : one[at]! - other[at]!;
+  return at < 0 ? 0 : defined(one[at]) - defined(other[at]);
 };
 
 /** Why the first of ranked proposals stands before the second; null where there is no second. */

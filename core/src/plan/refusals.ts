@@ -1,7 +1,7 @@
 import { hasNoTarget, type ClinicalFigures } from '../figures';
 import { SITES } from '../sites';
 import type { HairColour } from '../optics';
-import { isOnStep, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
+import { defined, isOnStep, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { coolingFits } from './cooling-dial';
 import { passRule } from './habits';
 import { isForInk, shotMs, type Handpiece } from './handpiece';
@@ -118,7 +118,7 @@ function timing(plan: PlanCase, handpiece: Handpiece, setting: Setting): Refusal
 
 function fluence(handpiece: Handpiece, { setting, row, limits, upper }: Checked): Refusal[] {
   if (row === null || limits === null || upper === null) return [{ code: 'noProtocolRow' }];
-  const limitJcm2 = limits[upper.binding]!;
+  const limitJcm2 = defined(limits[upper.binding]);
   if (upper.fluenceJcm2 === null) {
     return [{ code: 'noStepLowEnough', binding: upper.binding, limitJcm2 }];
   }

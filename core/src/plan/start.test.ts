@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ladder, startFor, upperOf, workingSkin, type Limits, type Subject } from './index';
 import { DIODE, past, PROTOCOL, SUBJECT } from './plan.test-data';
+import { defined } from '../units';
 
-const ROW = PROTOCOL.rows[0]!;
+const ROW = defined(PROTOCOL.rows[0]);
 
 const start = (
   subject: Subject,
@@ -70,7 +71,7 @@ describe('where a session starts', () => {
     ['strong', 2, 14],
     ['right', 7, 12],
   ] as const)('after “%s” and pain %i is %i', (endpoint, pain, fluence) => {
-    expect(start(after(endpoint, pain), 24)!.fluenceJcm2).toBe(fluence);
+    expect(defined(start(after(endpoint, pain), 24)).fluenceJcm2).toBe(fluence);
   });
 
   it('is the low end for skin first worked as IV', () => {
@@ -115,7 +116,7 @@ describe('every ladder', () => {
         expect(rungs[0]).toBe(low);
         expect(rungs.length).toBeLessThanOrEqual(5);
         rungs.slice(1).forEach((rung, i) => {
-          expect(rung).toBeGreaterThan(rungs[i]!);
+          expect(rung).toBeGreaterThan(defined(rungs[i]));
           expect(rung).toBeLessThanOrEqual(low + room);
         });
       }),

@@ -14,6 +14,7 @@ import {
   type TriageLevel,
   type TriageReason,
 } from './index';
+import { defined } from '../units';
 
 const TREATED = '2026-11-24T10:00:00.000Z';
 const after = (hours: number) => new Date(Date.parse(TREATED) + hours * 3_600_000).toISOString();
@@ -157,7 +158,7 @@ describe('triage on each side of each bound', () => {
   ])('%s', (_name, more, expected, because) => {
     expect(level(more)).toBe(expected);
     expect(reasons(more)).toContain(because);
-    expect(triage(caseOf(more)).reasons[0]!.level).toBe(expected);
+    expect(defined(triage(caseOf(more)).reasons[0]).level).toBe(expected);
   });
 
   const INK_BLISTER: More = { what: 'blister', job: 'ink', wavelengthNm: 1064, onset: 20 };
@@ -224,7 +225,9 @@ describe('laws of triage', () => {
   it('one more sign never makes it milder', () => {
     fc.assert(
       fc.property(anyCase, fc.constantFrom(...REACTION_SIGNS), (more, sign) => {
-        expect(rank({ ...more, signs: [...more.signs!, sign] })).toBeGreaterThanOrEqual(rank(more));
+        expect(rank({ ...more, signs: [...defined(more.signs), sign] })).toBeGreaterThanOrEqual(
+          rank(more),
+        );
       }),
     );
   });

@@ -6,6 +6,7 @@ import {
   type ReactionReport,
   type ReactionSign,
 } from './report';
+import { defined } from '../units';
 
 /** How soon somebody has to look, mildest first. */
 export const TRIAGE_LEVELS = ['normal', 'advice', 'seeToday', 'clinicianNow'] as const;
@@ -240,7 +241,7 @@ function byKind(of: TriageCase): readonly Found[] {
 
 /** Against the days that such a thing usually lasts. */
 function lasting({ report, job, now, treatedAt }: TriageCase): readonly Found[] {
-  const { usual, long } = USUAL[report.what]![job];
+  const { usual, long } = defined(USUAL[report.what])[job];
   const hours = hoursBetween(treatedAt, now);
   if (hours <= usual) return [reason('normal', 'withinNormalDays')];
   return hours <= long ? [reason('advice', 'longerThanUsual')] : [reason('seeToday', 'farTooLong')];

@@ -5,6 +5,7 @@ import { earlyPulses } from './early-pulses';
 import { visitReport } from '../report';
 import { zoneRecords } from './zones';
 import { type EventBody } from '../events';
+import { defined } from '../units';
 
 const counted = (from: number, to: number): EventBody => ({
   kind: 'consolePulses',
@@ -17,9 +18,9 @@ const spot = (pulses: number): EventBody => ({
 });
 // Up to where the treatment is started.
 const READY = BEGUN.slice(0, -1);
-const START = BEGUN.at(-1)!;
+const START = defined(BEGUN.at(-1));
 const recordOf = (...lines: (readonly [number, EventBody])[]) =>
-  zoneRecords(events(...lines), ZONE).get(ZONE)!;
+  defined(zoneRecords(events(...lines), ZONE).get(ZONE));
 
 describe('pulses before the treatment is started', () => {
   it('are counted, apart from those of the session', () => {
@@ -41,6 +42,6 @@ describe('pulses before the treatment is started', () => {
     const list = events(...READY, [4, counted(1000, 1002)], START, [6, counted(1002, 1010)]);
     const [zone] = visitReport(list, ZONE).zones;
     expect(zone).toMatchObject({ pulses: 10, early: { pulses: 2 } });
-    expect(zone!.energyJ).toBeCloseTo(10 * 23.04, 6);
+    expect(defined(zone).energyJ).toBeCloseTo(10 * 23.04, 6);
   });
 });

@@ -9,6 +9,7 @@ import { secondLookDue } from './second-look-due';
 import { visitRecord } from './visit-record';
 import { workAgain } from './work-again';
 import { type AcceptedPlan, type EventBody } from '../events';
+import { defined } from '../units';
 
 describe('when a reaction can have begun', () => {
   const record = visitRecord(
@@ -51,12 +52,12 @@ describe('a reaction that a clinician had to see at once', () => {
   const [reported] = told.slice(-1);
   const close: EventBody = {
     kind: 'reactionClosed',
-    reactionId: reported!.id,
+    reactionId: defined(reported).id,
     outcome: 'healed',
     note: '',
   };
   const closedBy = (supervisor: boolean) => {
-    const { triage } = visitRecord(told).reactions[0]!;
+    const { triage } = defined(visitRecord(told).reactions[0]);
     const judged = told.map((event) =>
       event.body.kind === 'reactionReported'
         ? { ...event, body: { ...event.body, triage } }
@@ -71,7 +72,7 @@ describe('a reaction that a clinician had to see at once', () => {
   };
 
   it('is closed by a supervisor, not by a technician alone', () => {
-    expect(visitRecord(told).reactions[0]!.triage!.level).toBe('clinicianNow');
+    expect(defined(defined(visitRecord(told).reactions[0]).triage).level).toBe('clinicianNow');
     expect(closedBy(false)).toBe('closedBySupervisor');
     expect(closedBy(true)).toBeNull();
   });
@@ -85,9 +86,9 @@ describe('a treatment that ended too soon', () => {
   it('is reopened, paused, until the client is sent home or the record signed', () => {
     expect(refuse(ended, reopen)).toBeNull();
     expect(refuse(events(...BEGUN), reopen)).toBe('notEnded');
-    const again = [...ended, { ...ended[0]!, id: 'r', at: moment(16), body: reopen }];
+    const again = [...ended, { ...defined(ended[0]), id: 'r', at: moment(16), body: reopen }];
     expect(visitRecord(again).run).toMatchObject({ state: 'paused', endedAt: null });
-    const home = [...ended, { ...ended[0]!, id: 'h', at: moment(30), body: HOME }];
+    const home = [...ended, { ...defined(ended[0]), id: 'h', at: moment(30), body: HOME }];
     expect(refuse(home, reopen, 31)).toBe('alreadySentHome');
   });
 });
@@ -118,7 +119,7 @@ describe('the second look', () => {
 describe('what a session leaves for the next plan', () => {
   it('holds light, train and cooling, so that it can be compared once its handpiece is gone', () => {
     const record = visitRecord(events(...BEGUN, [10, { kind: 'pulsesFired', count: 5 }]));
-    expect(pastSessions(record)[0]!.used).toEqual({
+    expect(defined(pastSessions(record)[0]).used).toEqual({
       light: { wavelengthNm: 810 },
       train: { count: 1, gapMs: 0 },
       cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },

@@ -4,6 +4,7 @@ import { incrementalFold } from './incremental-fold';
 import { zoneRecords } from './zones';
 import { type EventBody, type VisitEvent } from '../events';
 import { moment, twoLights } from './two-lights.test-data';
+import { defined } from '../units';
 
 const BOOKED = 'area';
 const OTHER = 'other';
@@ -21,7 +22,7 @@ const presses = (count: number): readonly VisitEvent[] => [
 ];
 
 const pulsesIn = (zones: ReturnType<ReturnType<typeof incrementalFold>>) =>
-  zones.get(BOOKED)!.run.pulses;
+  defined(zones.get(BOOKED)).run.pulses;
 
 describe('a visit that grows', () => {
   it('is the same as one rebuilt, at every press', () => {
@@ -75,7 +76,7 @@ describe('a visit that grows', () => {
     const late = event(0, { kind: 'painScored', score: 9 }, { id: 'late', at: moment(START) });
     const zones = rebuild([...all, late], BOOKED);
     expect(zones).toEqual(zoneRecords([...all, late], BOOKED));
-    expect(zones.get(BOOKED)!.run.pains.map(({ score }) => score)).toEqual([4, 6, 9, 2]);
+    expect(defined(zones.get(BOOKED)).run.pains.map(({ score }) => score)).toEqual([4, 6, 9, 2]);
   });
 
   it('follows zones that are added and left, and a list that lost what was refused', () => {

@@ -2,6 +2,7 @@ import { happenedMs, inOrder, type VisitEvent } from '../events';
 import { withStale } from './stale-plan';
 import { EMPTY, folded, undoneBy, type VisitRecord } from './visit-record';
 import { asSeenFrom, zonesOf } from './zones';
+import { defined } from '../units';
 
 /** The zones of a visit, rebuilt from a list of its events. */
 export type Rebuild = (
@@ -140,12 +141,12 @@ function boundary(events: readonly VisitEvent[], wanted: number): number {
   // The first event that anything from here on still takes back.
   let touched = events.length;
   for (let index = events.length - 1; index >= 0; index--) {
-    const event = events[index]!;
+    const event = defined(events[index]);
     earliest = Math.min(earliest, msOf(event));
     if (event.body.kind === 'undone') {
       touched = Math.min(touched, place.get(event.body.eventId) ?? touched);
     }
-    const apart = index === 0 || latest[index - 1]! < earliest;
+    const apart = index === 0 || defined(latest[index - 1]) < earliest;
     if (index <= wanted && index <= touched && apart) return index;
   }
   return 0;

@@ -5,6 +5,7 @@ import type { BodyOf, EventBody, ReactionOutcome, VisitEvent } from '../events';
 import { lastFiredAt } from './onset';
 import { shortestNm } from './shortest-nm';
 import type { VisitRecord } from './visit-record';
+import { defined } from '../units';
 
 type Followed = BodyOf<'reactionReported'> | BodyOf<'reactionFollowed'> | BodyOf<'reactionClosed'>;
 
@@ -114,7 +115,7 @@ export function withReaction(
     return {
       ...reaction,
       entries,
-      report: reportAfter([reaction], body)!,
+      report: defined(reportAfter([reaction], body)),
       triage: found,
       adverse: reaction.adverse || (found?.adverse ?? false),
       againAt: body.againAt ?? again(at, found),

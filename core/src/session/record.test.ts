@@ -6,6 +6,7 @@ import { currentStage, stageStates } from '../workflow';
 import { pastSessions } from './past-session';
 import { type EventBody, type VisitEvent } from '../events';
 import { past, SETTING, SUBJECT } from '../plan/plan.test-data';
+import { defined } from '../units';
 
 let count = 0;
 const event = (body: EventBody): VisitEvent => {
@@ -64,8 +65,8 @@ describe('a visit rebuilt from its events', () => {
     const { run } = visitRecord([ASKED, LOOKED, PLANNED, STARTED, ...PRESSES]);
     expect(run).toMatchObject({ state: 'running', pulses: 110, passes: 0 });
     expect(run.pains.map(({ score }) => score)).toEqual([3, 5]);
-    expect(run.setting!.fluenceJcm2).toBe(17);
-    expect(run.changes[0]!.reason).toBe('no answer');
+    expect(defined(run.setting).fluenceJcm2).toBe(17);
+    expect(defined(run.changes[0]).reason).toBe('no answer');
   });
 
   it('is the same whatever order events arrive in, and however often', () => {
@@ -78,7 +79,7 @@ describe('a visit rebuilt from its events', () => {
   });
 
   it('takes back a press that was undone, even when the undoing arrives first', () => {
-    const undo = event({ kind: 'undone', eventId: PRESSES[3]!.id });
+    const undo = event({ kind: 'undone', eventId: defined(PRESSES[3]).id });
     expect(visitRecord([undo, ...ALL]).run.pulses).toBe(10);
   });
 

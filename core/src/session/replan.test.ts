@@ -5,6 +5,7 @@ import { refuseEvent, stageStates } from '../workflow';
 import { visitRecord } from './visit-record';
 import { type AcceptedPlan, type EventBody, type VisitEvent } from '../events';
 import { DRAWN, moment, readyAt, twoLights } from './two-lights.test-data';
+import { defined } from '../units';
 
 // The first light of a session on two parts: 50 pulses on the first, which is done; then 10 on the second.
 const whole = twoLights(DRAWN);
@@ -26,7 +27,7 @@ const BEFORE = add(
   [34, { kind: 'cellChosen', cell: 2 }],
   [36, { kind: 'pulsesFired', count: 10 }],
 );
-const planOf = (events: readonly VisitEvent[]) => visitRecord(events).plan!;
+const planOf = (events: readonly VisitEvent[]) => defined(visitRecord(events).plan);
 const accepted = (change: (plan: AcceptedPlan) => AcceptedPlan): EventBody => ({
   kind: 'planAccepted',
   plan: change(planOf(BEFORE)),

@@ -4,6 +4,7 @@ import type { Adverse } from '../reaction';
 import { laterReasons, spotVerdict } from '../spot';
 import { faintEnough, plannedSpots, readingsIn } from './planned-spots';
 import type { PlanBasis, VisitRecord } from './visit-record';
+import { defined } from '../units';
 
 /** One cause for which an accepted plan no longer fits. */
 export type StaleReason =
@@ -42,9 +43,9 @@ const isNewNo = ({ before, now }: Change) =>
 /** Test spots read since the plan was accepted that allow less fluence than planned. */
 function spotsAgainst(record: VisitRecord, basis: PlanBasis): StaleReason | null {
   if (readingsIn(record.spots) <= basis.readings) return null;
-  const { subject, setting } = record.plan!;
+  const { subject, setting } = defined(record.plan);
   const later = laterReasons(subject).length > 0;
-  const verdict = spotVerdict(plannedSpots(record), later, faintEnough(record.plan!));
+  const verdict = spotVerdict(plannedSpots(record), later, faintEnough(defined(record.plan)));
   if (verdict.state !== 'use' && verdict.state !== 'stop') return null;
   if (setting.handpieceId !== verdict.spot.setting.handpieceId) return null;
   const { wantedJcm2 } = verdict;

@@ -4,6 +4,7 @@ import { answersGiven } from './record.test-data';
 import { preparation } from './preparation';
 import { visitRecord } from './visit-record';
 import { type AcceptedPlan, type EventBody, type VisitEvent } from '../events';
+import { defined } from '../units';
 
 const START = Date.UTC(2026, 10, 24, 10, 0, 0);
 /** So many seconds after ten in the morning. */
@@ -58,14 +59,19 @@ const light = (
 /** Everything ticked for the plan that stands, and its settings read back. */
 export const readyAt = (events: readonly VisitEvent[], second: number) => {
   const { plan, ready: done } = visitRecord(events);
-  const { handpieceId: _id, technique: _technique, passes: _passes, ...shown } = plan!.setting;
+  const {
+    handpieceId: _id,
+    technique: _technique,
+    passes: _passes,
+    ...shown
+  } = defined(plan).setting;
   const ticks = preparation(visitRecord(events))
     .checks.filter(({ id }) => !done.has(id))
     .map(({ id }) => ({ kind: 'checkTicked', check: id, done: true }) as const);
   const read = {
     kind: 'settingsRead',
     by: 'eye',
-    shown: { ...shown, wavelengthNm: plan!.wavelengthNm },
+    shown: { ...shown, wavelengthNm: defined(plan).wavelengthNm },
   };
   return [...ticks, read as EventBody].map((body, index): VisitEvent => ({
     id: `r${second} ${index}`,

@@ -7,6 +7,7 @@ import { type EventBody, type VisitEvent } from '../events';
 import { twoSettings } from './hair-session.test-data';
 import { DRAWN, moment, twoLights } from './two-lights.test-data';
 import type { Mark } from '../reaction';
+import { defined } from '../units';
 
 const BOOKED = 'area';
 
@@ -24,8 +25,8 @@ describe('however a session of two lights goes', () => {
       { kind: 'stopped' },
       { kind: 'passDone' },
       { kind: 'cellEnded', cell: 1, how: 'done' },
-      first!,
-      second!,
+      defined(first),
+      defined(second),
     ),
   );
   const sessions = fc.array(press, { maxLength: 60 }).map((list) => {
@@ -69,7 +70,8 @@ describe('however a session of two lights goes', () => {
           cells.reduce((total, cell) => total + of(cell), 0);
         expect(sum(({ pulses }) => pulses)).toBeLessThanOrEqual(run.pulses);
         expect(sum(({ energyJ }) => energyJ)).toBeLessThanOrEqual(run.energyJ + 1e-6);
-        const lasted = (Date.parse(events.at(-1)!.at) - Date.parse(run.startedAt!)) / 1000;
+        const lasted =
+          (Date.parse(defined(events.at(-1)).at) - Date.parse(defined(run.startedAt))) / 1000;
         expect(sum(({ seconds }) => seconds)).toBeLessThanOrEqual(lasted + 1e-6);
       }),
     );
@@ -81,12 +83,12 @@ describe('however a session of two lights goes', () => {
         const record = visitRecord(events);
         const [zone] = visitReport(events, BOOKED).zones;
         const fired = segmentsOf(record).filter(({ pulses }) => pulses > 0);
-        expect(zone!.lights.map(({ plan }) => plan.wavelengthNm)).toEqual(
+        expect(defined(zone).lights.map(({ plan }) => plan.wavelengthNm)).toEqual(
           fired.map(({ plan }) => plan.wavelengthNm),
         );
-        expect(zone!.pulses).toBe(record.run.pulses);
-        const shown = zone!.parts.reduce((total, { pulses }) => total + pulses, 0);
-        expect(shown).toBeLessThanOrEqual(zone!.pulses);
+        expect(defined(zone).pulses).toBe(record.run.pulses);
+        const shown = defined(zone).parts.reduce((total, { pulses }) => total + pulses, 0);
+        expect(shown).toBeLessThanOrEqual(defined(zone).pulses);
       }),
     );
   });

@@ -5,6 +5,7 @@ import type { AcceptedPlan } from '../events';
 import { harmLater } from './harm-later';
 import { countsOf, type CellRun, type Run, type RunCounts } from './run';
 import type { VisitRecord } from './visit-record';
+import { defined } from '../units';
 
 /** So many numbers are kept for the cells of each light of a session: part 2 of the second light is cell 102. */
 export const CELLS_A_SEGMENT = 100;
@@ -35,8 +36,8 @@ export interface SettingResponse {
 export function closedSegment({ plan, run }: Pick<VisitRecord, 'plan' | 'run'>): WavelengthSegment {
   const { first, changes, setting } = run;
   return {
-    plan: plan!,
-    first: first ?? setting ?? plan!.setting,
+    plan: defined(plan),
+    first: first ?? setting ?? defined(plan).setting,
     changes,
     upTo: countsOf(run),
   };
@@ -104,7 +105,7 @@ function usedSettings(all: readonly UsedSetting[]): readonly UsedSetting[] {
 function settingsOf({ plan, first, changes, upTo }: WavelengthSegment): readonly UsedSetting[] {
   const settings = [first, ...changes.map(({ setting }) => setting)];
   const ends = [...changes.map((change) => change.upTo), upTo];
-  return settings.map((setting, index) => ({ plan, setting, upTo: ends[index]! }));
+  return settings.map((setting, index) => ({ plan, setting, upTo: defined(ends[index]) }));
 }
 
 /** What one part of a design got of one light. */

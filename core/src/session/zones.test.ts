@@ -6,6 +6,7 @@ import { currentStage, refuseVisitEvent, stageStates } from '../workflow';
 import { pastSessions, spotReasons } from './past-session';
 import { zoneRecord, zonesOf } from './zones';
 import { type EventBody, type VisitEvent } from '../events';
+import { defined } from '../units';
 
 /** Judged right after it happened, with consent. */
 const CONSENTED = { consented: true, now: '2026-11-24T20:00:00.000Z', undoMinutes: 15 };
@@ -48,7 +49,7 @@ const plan = (history = [past()], type: 2 | 3 | 5 = 3): EventBody => ({
     plannedOn: '2026-11-24',
   },
 });
-const JUDGED = { ...ASKED.assessment!, unanswered: [] };
+const JUDGED = { ...defined(ASKED.assessment), unanswered: [] };
 const ADDED: EventBody = { kind: 'zoneAdded', areaId: LIP, assessment: JUDGED };
 const READY = readyFor(SETTING, 810).map((body): Line => [body]);
 const START: EventBody = { kind: 'treatmentStarted' };
@@ -95,7 +96,7 @@ describe('zones of a visit', () => {
   it('are judged each by its own rules: an added one stops until somebody judged it', () => {
     const unjudged = script([ASKED], [{ ...ADDED, assessment: null } as EventBody]);
     expect(stageStates(zoneRecord(unjudged, LIP, LEG), true).ask).toBe('stopped');
-    const again = script([ADDED], [{ ...ASKED, elsewhere: { [LIP]: ASKED.assessment! } }]);
+    const again = script([ADDED], [{ ...ASKED, elsewhere: { [LIP]: defined(ASKED.assessment) } }]);
     expect(stageStates(zoneRecord(again, LIP, LEG), true).ask).toBe('done');
   });
 

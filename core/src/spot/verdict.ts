@@ -1,6 +1,6 @@
 import { stepRule, type PastSession, type StepAdvice } from '../plan';
 import { borne } from '../reaction';
-import { addDays } from '../units';
+import { defined, addDays } from '../units';
 import { nextReading, type Due } from './reading-times';
 import { spotAnswer, type TestSpot } from './test-spot';
 
@@ -69,7 +69,7 @@ export function spotVerdict(
       next: due.reduce((first, each) => (each.from < first.from ? each : first)),
     };
   }
-  return decided('use', right ?? tooMuch ?? highest(spots)!);
+  return decided('use', right ?? tooMuch ?? defined(highest(spots)));
 }
 
 /** Test spots as what they tell a plan, the one that decides last; none before all was read. */

@@ -22,6 +22,7 @@ import {
   type QuestionId,
   type SuitabilityCase,
 } from './index';
+import { defined } from '../units';
 
 const TODAY = '2026-11-24';
 const HAIR: SuitabilityCase = { job: 'hair', place: 'body', age: 30, on: TODAY };
@@ -200,7 +201,7 @@ describe('medicines by name', () => {
   it('typed freely go to the supervisor, by their name', () => {
     const [finding] = judge(taking(null)).findings;
     expect(finding).toMatchObject({ medicine: 'moonwort', outcome: 'refer' });
-    expect(finding!.rule).toMatchObject({ id: 'unknown medicine', override: 'supervisor' });
+    expect(defined(finding).rule).toMatchObject({ id: 'unknown medicine', override: 'supervisor' });
   });
 
   it('count only under a yes', () => {
@@ -209,7 +210,7 @@ describe('medicines by name', () => {
   });
 
   it('add what the substance itself says', () => {
-    expect(judge(taking('acitretin', '2026-11-01')).findings[0]!.advice).toContain(
+    expect(defined(judge(taking('acitretin', '2026-11-01')).findings[0]).advice).toContain(
       'Leaves the body slowly',
     );
   });
@@ -221,14 +222,14 @@ describe('date arithmetic', () => {
     ['2027-08-31', '2028-02-29'],
     ['2026-09-30', '2027-03-30'],
   ])('six months after %s is %s', (lastOn, clearOn) => {
-    expect(judge(taking('isotretinoin', lastOn), { on: '2027-09-01' }).findings[0]!.clearOn).toBe(
-      clearOn,
-    );
+    expect(
+      defined(judge(taking('isotretinoin', lastOn), { on: '2027-09-01' }).findings[0]).clearOn,
+    ).toBe(clearOn);
   });
 
   it('counts 28 days over a leap day and a change of clocks alike', () => {
     const clear = (lastOn: string) =>
-      judge(yes('sun', lastOn), { on: '2029-01-01' }).findings[0]!.clearOn;
+      defined(judge(yes('sun', lastOn), { on: '2029-01-01' }).findings[0]).clearOn;
     expect(clear('2028-02-10')).toBe('2028-03-09');
     expect(clear('2027-02-10')).toBe('2027-03-10');
     expect(clear('2028-03-20')).toBe('2028-04-17');

@@ -1,4 +1,4 @@
-import { addDays, addMonths, checkDay, InputError, laterDay, type Day } from '../units';
+import { defined, addDays, addMonths, checkDay, InputError, laterDay, type Day } from '../units';
 import {
   questionsFor,
   type History,
@@ -137,7 +137,7 @@ export function mayBeSetAside({ findings }: Assessment): boolean {
 function latestClear(findings: readonly Finding[]): Day | null {
   const waits = findings.filter(({ outcome }) => outcome === 'wait');
   if (waits.some(({ clearOn }) => clearOn === null)) return null;
-  const days = waits.map(({ clearOn }) => clearOn!);
+  const days = waits.map(({ clearOn }) => defined(clearOn));
   return days.length > 0 ? days.reduce(laterDay) : null;
 }
 

@@ -1,4 +1,4 @@
-import type { Day } from '../units';
+import { defined, type Day } from '../units';
 
 /** What a visit is for. */
 export const JOBS = ['hair', 'ink'] as const;
@@ -148,7 +148,9 @@ export function carriedOver(last: History, job: Job, place: Place) {
   const lastingYes = asked.filter(({ id, lasting }) => lasting && last.answers[id]?.yes === true);
   const lastingNo = asked.filter(({ id, lasting }) => lasting && last.answers[id]?.yes === false);
   return {
-    answers: Object.fromEntries(lastingYes.map(({ id }) => [id, last.answers[id]!])) as Answers,
+    answers: Object.fromEntries(
+      lastingYes.map(({ id }) => [id, defined(last.answers[id])]),
+    ) as Answers,
     /** Still none of these? */
     stillNone: lastingNo.map(({ id }) => id),
     /** To be asked one by one. */

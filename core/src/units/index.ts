@@ -1,3 +1,4 @@
+export * from './defined';
 export * from './input-error';
 export * from './spot';
 export * from './energy';

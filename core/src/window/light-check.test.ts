@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SAPPHIRE } from '../optics';
 import { lightBatches, lightCheck, type Illumination, type WorkShare } from './index';
+import { defined } from '../units';
 
 const ON: Illumination = {
   light: { wavelengthNm: 810 },
@@ -21,8 +22,8 @@ describe('the check of light', () => {
     expect(told).toEqual([...told].sort((one, other) => one - other));
     expect(check.packets).toBe(20_000);
     check.fast.forEach((ratio, i) => {
-      const allowed = 0.08 * check.slow[i]! + 3 * check.standardError[i]!;
-      expect(Math.abs(ratio - check.slow[i]!)).toBeLessThan(allowed);
+      const allowed = 0.08 * defined(check.slow[i]) + 3 * defined(check.standardError[i]);
+      expect(Math.abs(ratio - defined(check.slow[i]))).toBeLessThan(allowed);
     });
   });
 
@@ -30,7 +31,7 @@ describe('the check of light', () => {
     const alone = lightCheck(ON, RUN, [lightBatches(ON, RUN, ALONE, on)]);
     const parts = [0, 1, 2].map((part) => lightBatches(ON, RUN, { part, of: 3 }, on));
     const shared = lightCheck(ON, RUN, parts);
-    shared.slow.forEach((ratio, i) => expect(ratio).toBeCloseTo(alone.slow[i]!, 12));
+    shared.slow.forEach((ratio, i) => expect(ratio).toBeCloseTo(defined(alone.slow[i]), 12));
     expect(shared.packets).toBe(alone.packets);
   });
 
@@ -51,6 +52,6 @@ describe('the check of light', () => {
 
   it('stops where it is told to', () => {
     const part = lightBatches(ON, RUN, ALONE, (done) => done < 0.1);
-    expect(part[0]!.length).toBe(4);
+    expect(defined(part[0]).length).toBe(4);
   });
 });

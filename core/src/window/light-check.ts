@@ -7,6 +7,7 @@ import {
   type MonteCarloInput,
 } from '../optics';
 import { linesOf, type Illumination } from './light';
+import { defined } from '../units';
 
 /** Both light solvers on the same skin, spot and light. */
 export interface LightCheck {
@@ -78,15 +79,16 @@ export function lightCheck(
   const inputs = runsFor(on, run);
   linesOf(on.light).forEach(({ wavelengthNm, share }, line) => {
     const found = gathered(
-      inputs[line]!,
-      parts.flatMap((part) => part[line]!),
+      defined(inputs[line]),
+      parts.flatMap((part) => defined(part[line])),
     );
     const quick = fluenceRatio({ ...on, surface, wavelengthNm, depthsMm: DEPTHS_MM });
     packets += found.packets;
     DEPTHS_MM.forEach((_, i) => {
-      fast[i]! += share * quick[i]!;
-      slow[i]! += share * found.fluenceRatio[i]!;
-      variance[i]! += (share * found.standardError.fluenceRatio[i]!) ** 2;
+      fast[i] = defined(fast[i]) + share * defined(quick[i]);
+      slow[i] = defined(slow[i]) + share * defined(found.fluenceRatio[i]);
+      variance[i] =
+        defined(variance[i]) + (share * defined(found.standardError.fluenceRatio[i])) ** 2;
     });
   });
   return { depthsMm: DEPTHS_MM, fast, slow, standardError: variance.map(Math.sqrt), packets };

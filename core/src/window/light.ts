@@ -1,6 +1,6 @@
 import { shaftSource, skinGrid, type SkinGrid } from '../heat';
 import { fluenceRatio, hairMua, skinOptics, type Skin, type Surface } from '../optics';
-import { InputError, assertInRange, type Spot } from '../units';
+import { defined, InputError, assertInRange, type Spot } from '../units';
 
 /** A line of a light source and its share of the pulse energy. */
 export interface Line {
@@ -44,7 +44,7 @@ export function ratiosAt(on: Illumination, depthsMm: ArrayLike<number>): Float64
   const sum = new Float64Array(depthsMm.length);
   for (const { wavelengthNm, share } of linesOf(on.light)) {
     fluenceRatio({ ...on, wavelengthNm, depthsMm }).forEach((ratio, i) => {
-      sum[i]! += share * ratio;
+      sum[i] = defined(sum[i]) + share * ratio;
     });
   }
   return sum;
@@ -73,11 +73,13 @@ export function lightSkin(
           : i < dermisCells
             ? optics.dermis.muaPerCm
             : optics.fat.muaPerCm;
-      heating[i]! += share * mua * ratios[i]! * widths[i]!;
+      heating[i] = defined(heating[i]) + share * mua * defined(ratios[i]) * defined(widths[i]);
     }
     const mua = hairMua(wavelengthNm, hair.melanosomeFraction);
     for (let i = 0; i < shaftSources.length; i++) {
-      shaftSources[i]! += share * shaftSource(mua, hair.diameterUm, ratios[cells + i]!);
+      shaftSources[i] =
+        defined(shaftSources[i]) +
+        share * shaftSource(mua, hair.diameterUm, defined(ratios[cells + i]));
     }
   }
   return { grid, heating, shaftSources };

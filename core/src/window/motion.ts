@@ -10,7 +10,7 @@ import {
   type SkinGrid,
   type SkinHeat,
 } from '../heat';
-import { Cache, spotAreaCm2 } from '../units';
+import { defined, Cache, spotAreaCm2 } from '../units';
 import type { WindowInput } from './input';
 import { lightSkin } from './light';
 
@@ -36,8 +36,8 @@ export function withMotion(
       backgroundC: new Float64Array(site.backgroundC.length),
       responsePerJcm2: site.responsePerJcm2,
       passes: moving.passRows.map((row) => ({
-        addC: backgroundC[row]!,
-        addPerJcm2: responsePerJcm2[row]!,
+        addC: defined(backgroundC[row]),
+        addPerJcm2: defined(responsePerJcm2[row]),
       })),
       slow: { course: { backgroundC, responsePerJcm2 }, stepsS: moving.stepsS },
     };
@@ -57,7 +57,9 @@ export function builtUpC(
   const { background, response, passRows } = movingHeat(input, motion, grid);
   const backgroundC = background.between(grid.centres, at.depthMm / 10);
   const perJcm2 = response.between(grid.centres, at.depthMm / 10);
-  return Math.max(...passRows.map((row) => backgroundC[row]! + at.fluenceJcm2 * perJcm2[row]!));
+  return Math.max(
+    ...passRows.map((row) => defined(backgroundC[row]) + at.fluenceJcm2 * defined(perJcm2[row])),
+  );
 }
 
 // What builds up does not depend on the pulse's duration: all pulses of a map share it.

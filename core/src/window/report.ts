@@ -8,7 +8,7 @@ import {
   floorJcm2,
   solveWindow,
 } from './solve';
-import { finiteOrNull } from '../units';
+import { defined, finiteOrNull } from '../units';
 
 const REPORTED_DEPTHS_MM = [0.03, 0.1, 0.5, 1, 2, 3, 4, 5];
 const LAWS: readonly DamageLaw[] = ['henriques', 'fugitt'];
@@ -39,12 +39,12 @@ export function windowReport(input: WindowInput): WindowReport {
     Object.fromEntries(LAWS.map((law) => [law, of(law)])) as ByLaw<T>;
   return {
     fluenceRatio: [...ratiosAt(input, REPORTED_DEPTHS_MM)].map((ratio, i) => ({
-      depthMm: REPORTED_DEPTHS_MM[i]!,
+      depthMm: defined(REPORTED_DEPTHS_MM[i]),
       ratio,
     })),
     epidermisPeakRisePerJcm2: epidermisPeakRise(solved),
     surfaceBeforePulseC: skin.surfaceBeforeC,
-    basalBeforePulseC: skin.background.of(skin.grid.epidermisCells - 1)[0]!,
+    basalBeforePulseC: defined(skin.background.of(skin.grid.epidermisCells - 1)[0]),
     ceilingJcm2: byLaw((law) =>
       Object.fromEntries(
         [1, 0.1, 0.53].map((omega) => [String(omega), ceilingAtHottestJcm2(solved, law, omega)]),

@@ -3,6 +3,7 @@ import { scheduleWith, solveHair, solveSkin, timelineOf, type SkinHeat } from '.
 import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
 import { lightSkin, type LitSkin } from './light';
 import { withMotion } from './motion';
+import { defined } from '../units';
 
 /** Heat of one follicle site: skin and hair together. */
 interface SolvedSite {
@@ -65,12 +66,12 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
   const axis = hair.response.of(0);
   const sites = input.follicle.map((site, index): SolvedSite => {
     const depthCm = site.depthMm / 10;
-    const source = lit.shaftSources[index]!;
+    const source = defined(lit.shaftSources[index]);
     const tissue = skin.response.between(lit.grid.centres, depthCm);
     const radiusCm = (input.hair.diameterUm / 2 + site.beyondShaftUm) * 1e-4;
     const ownRise = hair.response.between(hair.centres, radiusCm);
-    for (let i = 0; i < ownRise.length; i++) ownRise[i]! *= source;
-    const responsePerJcm2 = tissue.map((rise, i) => rise + ownRise[i]!);
+    for (let i = 0; i < ownRise.length; i++) ownRise[i] = defined(ownRise[i]) * source;
+    const responsePerJcm2 = tissue.map((rise, i) => rise + defined(ownRise[i]));
     const peakAt = indexOfPeak(responsePerJcm2);
     return {
       site,
@@ -79,10 +80,10 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
         responsePerJcm2,
       },
       shaftPeakRisePerJcm2: axis.reduce(
-        (peak, rise, i) => Math.max(peak, rise * source + tissue[i]!),
+        (peak, rise, i) => Math.max(peak, rise * source + defined(tissue[i])),
         0,
       ),
-      selective: ownRise[peakAt]! >= 0.5 * responsePerJcm2[peakAt]!,
+      selective: defined(ownRise[peakAt]) >= 0.5 * defined(responsePerJcm2[peakAt]),
     };
   });
   const living = livingEpidermis(skin);
@@ -95,7 +96,7 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
       ...each,
       heat: moving(each.heat, each.site.depthMm / 10),
     })),
-    living: living.map((each, i) => moving(each, livingDepthsCm(skin)[i]!)),
+    living: living.map((each, i) => moving(each, defined(livingDepthsCm(skin)[i]))),
   };
 }
 
@@ -105,7 +106,7 @@ const livingDepthsCm = ({ grid }: SkinHeat): number[] =>
 function livingEpidermis({ grid, background, response }: SkinHeat): readonly Site[] {
   const living: Site[] = [];
   for (let cell = 0; cell < grid.epidermisCells; cell++) {
-    if (grid.centres[cell]! < LIVING_FROM_CM) continue;
+    if (defined(grid.centres[cell]) < LIVING_FROM_CM) continue;
     living.push({ backgroundC: background.of(cell), responsePerJcm2: response.of(cell) });
   }
   return living;
@@ -118,10 +119,10 @@ function livingEpidermis({ grid, background, response }: SkinHeat): readonly Sit
 export function ceilingAtHottestJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
   const cells = solved.living;
   const { steps } = solved.skin.timeline;
-  let hottest = cells[hottestCell(cells, 20)]!;
+  let hottest = defined(cells[hottestCell(cells, 20)]);
   let fluence = thresholdJcm2(law, hottest, steps, omega);
   for (let tries = 0; tries < 6 && Number.isFinite(fluence); tries++) {
-    const next = cells[hottestCell(cells, fluence)]!;
+    const next = defined(cells[hottestCell(cells, fluence)]);
     if (next === hottest) break;
     hottest = next;
     fluence = thresholdJcm2(law, hottest, steps, omega);
@@ -175,4 +176,4 @@ function hottestCell(cells: readonly Site[], fluence: number): number {
 }
 
 const indexOfPeak = (values: Float64Array) =>
-  values.reduce((best, value, i) => (value > values[best]! ? i : best), 0);
+  values.reduce((best, value, i) => (value > defined(values[best]) ? i : best), 0);

@@ -11,6 +11,7 @@ import {
   windowReport,
   type WindowInput,
 } from './index';
+import { defined } from '../units';
 
 const CASE: WindowInput = {
   light: { wavelengthNm: 810 },
@@ -33,7 +34,7 @@ const BAND = [
   [800, 0.16],
   [875, 0.13],
   [950, 0.09],
-].map(([wavelengthNm, share]) => ({ wavelengthNm: wavelengthNm!, share: share! }));
+].map(([wavelengthNm, share]) => ({ wavelengthNm: defined(wavelengthNm), share: defined(share) }));
 
 const ceiling = (more: Partial<WindowInput>) =>
   ceilingJcm2(solveWindow({ ...CASE, ...more }), 'fugitt');
@@ -74,7 +75,9 @@ describe('orientation: ceilings in J/cm² for types II to VI', () => {
   ] as [string, Partial<WindowInput>, number[]][])('%s', (_name, more, expected) => {
     FRACTIONS.forEach((fraction, i) => {
       const found = ceiling({ ...more, ...skin(fraction) });
-      expect(Math.abs(found - expected[i]!)).toBeLessThan(Math.max(0.6, expected[i]! * 0.04));
+      expect(Math.abs(found - defined(expected[i]))).toBeLessThan(
+        Math.max(0.6, defined(expected[i]) * 0.04),
+      );
     });
   });
 });
@@ -92,7 +95,9 @@ describe('orientation: floors on type II at 810 nm, 30 ms', () => {
 
   it('has none for fine blond hair: skin would cook with it', () => {
     expect(floor({ ...skin(0.016), ...hair(0.05, 40) })).toBe(Infinity);
-    expect(windowReport({ ...CASE, ...hair(0.05, 40) }).floorJcm2['bulge']!.fugitt).toBeNull();
+    expect(
+      defined(windowReport({ ...CASE, ...hair(0.05, 40) }).floorJcm2['bulge']).fugitt,
+    ).toBeNull();
   });
 });
 
@@ -194,7 +199,7 @@ describe('orientation: ten passes in motion at 10 J/cm², 10 Hz, type IV', () =>
       follicle: [{ name: 'depth', depthMm: 2, beyondShaftUm: 300 }],
       motion: { rateHz: 10, passes: 10, cellCm2 },
     });
-    expect(Math.abs(peakC(solved.sites[0]!.heat, 10) - expected)).toBeLessThan(2.5);
+    expect(Math.abs(peakC(defined(solved.sites[0]).heat, 10) - expected)).toBeLessThan(2.5);
   });
 });
 

@@ -27,6 +27,7 @@ import {
 import { refuseVisitEvent } from './judge';
 import { visitReport } from '../report';
 import { type EventBody, type VisitEvent } from '../events';
+import { defined } from '../units';
 
 /** Judged right after it happened, with consent. */
 const CONSENTED = { consented: true, now: '2026-11-24T20:00:00.000Z', undoMinutes: 15 };
@@ -45,10 +46,14 @@ describe('a session of two lights', () => {
       [532, 20],
     ]);
     // 50 × 4 × 0.12566 = 25.13 J; 20 × 2 × 0.12566 = 5.03 J.
-    expect(segments[0]!.energyJ).toBeCloseTo(25.133, 3);
-    expect(segments[1]!.energyJ).toBeCloseTo(5.027, 3);
-    expect(segments[0]!.answer).toEqual({ endpoint: 'right', adverse: [], painMax: 4 });
-    expect(segments[1]!.answer).toEqual({ endpoint: 'notRead', adverse: ['bleeding'], painMax: 6 });
+    expect(defined(segments[0]).energyJ).toBeCloseTo(25.133, 3);
+    expect(defined(segments[1]).energyJ).toBeCloseTo(5.027, 3);
+    expect(defined(segments[0]).answer).toEqual({ endpoint: 'right', adverse: [], painMax: 4 });
+    expect(defined(segments[1]).answer).toEqual({
+      endpoint: 'notRead',
+      adverse: ['bleeding'],
+      painMax: 6,
+    });
     expect(record.run.energyJ).toBeCloseTo(30.159, 3);
   });
 
@@ -65,8 +70,8 @@ describe('a session of two lights', () => {
   it('asks for the supervisor’s approval whichever of its lights did harm', () => {
     const [black, red] = pastSessions(record);
     for (const history of [
-      [black!, red!],
-      [red!, black!],
+      [defined(black), defined(red)],
+      [defined(red), defined(black)],
     ]) {
       expect(asksForWord(history)).toBe(true);
       const subject = { ...ink, history };
@@ -74,7 +79,7 @@ describe('a session of two lights', () => {
       const now = { handpieceId: 'nano-1064', wavelengthNm: 1064 };
       expect(testSpotReasons(subject, now, '2026-12-24')).toContain('afterReaction');
     }
-    expect(asksForWord([black!])).toBe(false);
+    expect(asksForWord([defined(black)])).toBe(false);
   });
 
   it('is judged by the light that reaches least deep, whichever came last', () => {
@@ -85,7 +90,9 @@ describe('a session of two lights', () => {
     expect(shortestNm(visitRecord([]))).toBeNull();
     const begun: VisitEvent = { ...{ id: 't', at: moment(3600), staffId: 'one' }, body: told() };
     const [blister] = visitRecord([...events, begun]).reactions;
-    expect(blister!.triage!.reasons.map(({ reason }) => reason)).toContain('shallowLight');
+    expect(defined(defined(blister).triage).reasons.map(({ reason }) => reason)).toContain(
+      'shallowLight',
+    );
   });
 
   it('stands still between its lights until the second is made ready', () => {
@@ -110,14 +117,14 @@ describe('a session of two lights', () => {
   it('stands on its record light by light, whatever order its events came in', () => {
     const sheet = visitReport(events, BOOKED);
     const [zone] = sheet.zones;
-    expect(zone!.lights.map(({ pulses }) => pulses)).toEqual([50, 20]);
-    expect(zone!.energyJcm2).toBeCloseTo(30.159 / 40, 4);
+    expect(defined(zone).lights.map(({ pulses }) => pulses)).toEqual([50, 20]);
+    expect(defined(zone).energyJcm2).toBeCloseTo(30.159 / 40, 4);
     // 10:00:31 and 10:01:01, counted from the start at 10:00:10.
-    expect(zone!.pains).toEqual([
+    expect(defined(zone).pains).toEqual([
       { minute: 21 / 60, score: 4 },
       { minute: 51 / 60, score: 6 },
     ]);
-    expect(zone!.steps.map(({ what }) => what)).toEqual([
+    expect(defined(zone).steps.map(({ what }) => what)).toEqual([
       ...['planAccepted', 'settingsRead', 'treatmentStarted'],
       ...['planAccepted', 'settingsRead', 'resumed', 'treatmentEnded'],
     ]);
@@ -135,13 +142,13 @@ describe('a drawn design', () => {
   const [zone] = visitReport(events, BOOKED).zones;
 
   it('tells what each of its parts got of which light', () => {
-    expect(zone!.parts).toHaveLength(2);
-    expect(zone!.parts[0]).toMatchObject({
+    expect(defined(zone).parts).toHaveLength(2);
+    expect(defined(zone).parts[0]).toMatchObject({
       ...{ wavelengthNm: 1064, number: 1, colour: 'black', pulses: 50 },
       energyJ: expect.closeTo(25.133, 3) as number,
     });
     // From the choice of the cell at 10:00:51 until bleeding stopped the session at 10:01:02.
-    expect(zone!.parts[1]).toMatchObject({
+    expect(defined(zone).parts[1]).toMatchObject({
       ...{ wavelengthNm: 532, number: 2, colour: 'red', pulses: 20, seconds: 11 },
       energyJ: expect.closeTo(5.027, 3) as number,
     });
@@ -156,7 +163,7 @@ describe('a drawn design', () => {
 
 describe('what was made ready', () => {
   const events = twoLights();
-  const ticks = (list: readonly VisitEvent[]) => visitReport(list, BOOKED).zones[0]!.ticks;
+  const ticks = (list: readonly VisitEvent[]) => defined(visitReport(list, BOOKED).zones[0]).ticks;
   const eyewear = (list: readonly VisitEvent[]) =>
     ticks(list)
       .filter(({ check }) => check === 'eyewear')
@@ -182,7 +189,7 @@ describe('what was made ready', () => {
     const plans = events.filter(({ body }) => body.kind === 'planAccepted');
     const accepted = (index: number): VisitEvent => ({
       ...{ id: `again${index}`, at: moment(49), staffId: 'one' },
-      body: plans[index]!.body,
+      body: defined(plans[index]).body,
     });
     expect(visitRecord([...events, accepted(1)]).ready.has('eyewear')).toBe(true);
     expect(visitRecord([...events, accepted(0)]).ready.has('eyewear')).toBe(false);
@@ -226,10 +233,10 @@ describe('a reaction told of later', () => {
   it('is due again after the hours of its level, and overdue after them', () => {
     const [reaction] = openReactions(visitRecord(reported));
     // Advice: again in 48 hours.
-    expect(reaction!.triage!.level).toBe('advice');
-    expect(reaction!.againAt).toBe(moment(70 + 96 * 3600));
-    expect(isOverdue(reaction!, moment(70 + 96 * 3600))).toBe(false);
-    expect(isOverdue(reaction!, moment(71 + 96 * 3600))).toBe(true);
+    expect(defined(defined(reaction).triage).level).toBe('advice');
+    expect(defined(reaction).againAt).toBe(moment(70 + 96 * 3600));
+    expect(isOverdue(defined(reaction), moment(70 + 96 * 3600))).toBe(false);
+    expect(isOverdue(defined(reaction), moment(71 + 96 * 3600))).toBe(true);
   });
 
   it('is triaged again at each step, and counts no more where it was not from this session', () => {
@@ -239,8 +246,8 @@ describe('a reaction told of later', () => {
       againAt: null,
     });
     const [grave] = visitRecord([...reported, followed]).reactions;
-    expect(grave!.triage!.level).toBe('clinicianNow');
-    expect(grave!.report).toMatchObject({ what: 'blister', sizeCm: 2, trend: 'worse' });
+    expect(defined(defined(grave).triage).level).toBe('clinicianNow');
+    expect(defined(grave).report).toMatchObject({ what: 'blister', sizeCm: 2, trend: 'worse' });
     const closed = at('t3', 70, {
       ...{ kind: 'reactionClosed', reactionId: 't1', outcome: 'notFromSession', note: '' },
     });

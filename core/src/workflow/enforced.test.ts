@@ -15,6 +15,7 @@ import { pastSessions, risesOf, visitRecord } from '../session';
 import { refuseVisitEvent } from './judge';
 import { visitReport } from '../report';
 import { type EventBody, type VisitEvent } from '../events';
+import { defined } from '../units';
 
 describe('one rise a visit', () => {
   const after = (...changes: EventBody[]) =>
@@ -131,7 +132,7 @@ describe('taking back', () => {
   const pressed = (...more: (readonly [number, EventBody])[]) =>
     events(...BEGUN, [10, { kind: 'pulsesFired', count: 5 }], ...more);
   const idOf = (list: readonly VisitEvent[], kind: EventBody['kind']) =>
-    list.find(({ body }) => body.kind === kind)!.id;
+    defined(list.find(({ body }) => body.kind === kind)).id;
   const undo = (list: readonly VisitEvent[], kind: EventBody['kind'], minute = 20) =>
     refuse(list, { kind: 'undone', eventId: idOf(list, kind) }, minute);
 
@@ -175,7 +176,7 @@ describe('a record that was signed', () => {
   );
 
   it.each<[string, EventBody, number, string | null]>([
-    ['an undo', { kind: 'undone', eventId: signed.at(-3)!.id }, 21, 'recordSigned'],
+    ['an undo', { kind: 'undone', eventId: defined(signed.at(-3)).id }, 21, 'recordSigned'],
     ['answers', answersGiven({ sun: { yes: false } }), 21, 'recordSigned'],
     ['pulses of later', { kind: 'pulsesFired', count: 5 }, 21, 'recordSigned'],
     ['earlier pulses that arrive late', { kind: 'pulsesFired', count: 5 }, 12, null],
@@ -195,7 +196,7 @@ describe('a record that was signed', () => {
       visitReport([...signed, ...more], ZONE).changedSinceSigned;
     expect(changed()).toBe(false);
     expect(changed(with_({ kind: 'pulsesFired', count: 5 }, 12))).toBe(true);
-    expect(changed(with_({ kind: 'undone', eventId: signed.at(-3)!.id }, 12))).toBe(true);
+    expect(changed(with_({ kind: 'undone', eventId: defined(signed.at(-3)).id }, 12))).toBe(true);
     expect(changed(with_({ kind: 'adviceGiven', by: 'print' }, 30))).toBe(false);
   });
 });

@@ -3,6 +3,7 @@ import { refuseEvent, type EventRefusal } from './judge-zone';
 import { lastSignature, refuseSigned } from './signature';
 import { refuseUndo } from './undo';
 import { type VisitRecord, zoneOfEvent, zoneRecords } from '../session';
+import { defined } from '../units';
 
 type New = Pick<VisitEvent, 'id' | 'at' | 'areaId' | 'body' | 'seen'>;
 
@@ -41,7 +42,7 @@ export function refuseVisitEvent(
   if (isOfVisit(body.kind)) {
     return refuseWhole(events, zones, event, bookedId, consented);
   }
-  const areaId = zoneOfEvent(event, bookedId)!;
+  const areaId = defined(zoneOfEvent(event, bookedId));
   const record = zones.get(areaId);
   if (record === undefined) return 'noSuchZone';
   if (EVENT_KINDS[body.kind].who === 'supervisorWhereUrgent' && !supervisor) {
@@ -89,7 +90,7 @@ function refuseWhole(
     case 'recordSigned':
       return records.some(isOpen) ? 'notFinished' : null;
     default:
-      return refuseEvent(zones.get(bookedId) ?? records[0]!, body, consented, at);
+      return refuseEvent(zones.get(bookedId) ?? defined(records[0]), body, consented, at);
   }
 }
 

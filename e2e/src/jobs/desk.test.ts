@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
 import { openVisit, RIBBON, signIn, SOON } from '../walk';
@@ -48,7 +49,7 @@ describe('a new client by telephone', () => {
       `select count(*)::int as n from visit_events e join visits v on v.id = e.visit_id
        join clients c on c.id = v.client_id where c.family_name = 'Hollowbrook' and e.kind = 'zoneAdded'`,
     );
-    expect(row!.n).toBe(1);
+    expect(defined(row).n).toBe(1);
   });
 });
 
@@ -105,7 +106,7 @@ describe('the supervisor’s morning', () => {
       await desk.gone('Override the stop');
     });
     const [override] = await app.kept('Bristlecombe', 'stopOverridden');
-    expect(override!.body).toMatchObject({
+    expect(defined(override).body).toMatchObject({
       reason: 'Taken once, four weeks ago; the date was a slip',
     });
   });

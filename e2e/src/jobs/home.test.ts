@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
 import { RIBBON, signIn } from '../walk';
@@ -57,9 +58,9 @@ describe('a blister that is phoned in, then fever, then closed', () => {
       await supervisor.close();
     }
     const [report] = await app.kept('Yewbarrow', 'reactionReported');
-    expect(report!.body).toMatchObject({ triage: { level: 'seeToday' } });
+    expect(defined(report).body).toMatchObject({ triage: { level: 'seeToday' } });
     const [step] = await app.kept('Yewbarrow', 'reactionFollowed');
-    expect(step!.body).toMatchObject({ trend: 'worse', triage: { level: 'clinicianNow' } });
+    expect(defined(step).body).toMatchObject({ trend: 'worse', triage: { level: 'clinicianNow' } });
     expect(await app.kept('Yewbarrow', 'reactionClosed')).toHaveLength(1);
   });
 });

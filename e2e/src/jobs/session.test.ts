@@ -1,6 +1,7 @@
 import type { ToConsole } from '@tidy-quill/contract/console';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
 import {
@@ -92,7 +93,7 @@ describe('both legs in motion', () => {
       await browser.see('the next visit is booked for');
     });
     const [today, ...earlier] = await app.kept('Gullfeather', 'cellEnded');
-    const cells = earlier.filter(({ visit_id }) => visit_id === today!.visit_id);
+    const cells = earlier.filter(({ visit_id }) => visit_id === defined(today).visit_id);
     expect(cells.map(({ body }) => body['how'])).toEqual(Array(13).fill('done'));
     // A reload after the second look found no false fault at the console.
     expect(await app.kept('Gullfeather', 'incident')).toEqual([]);
@@ -149,7 +150,7 @@ describe('a tattoo of three colours at the ankle, type IV', () => {
       await browser.see('the next visit is booked for');
     });
     const [spot] = await app.kept('Brackenridge', 'spotFired');
-    expect(spot!.body).toMatchObject({ setting: { fluenceJcm2: 3 } });
+    expect(defined(spot).body).toMatchObject({ setting: { fluenceJcm2: 3 } });
   });
 });
 

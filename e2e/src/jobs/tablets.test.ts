@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
 import { openVisit, RIBBON, signIn } from '../walk';
@@ -30,7 +31,7 @@ const pulses = async (): Promise<number> => {
      join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
      where c.family_name = 'Okapi-Lune' and e.kind = 'pulsesFired' and v.starts_at::date = now()::date`,
   );
-  return row!.n;
+  return defined(row).n;
 };
 
 describe('two tablets whose clocks differ by ten minutes', () => {

@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../testing/application';
 import { APPLICATION_ROLE } from './application-role';
 
@@ -35,7 +36,7 @@ describe('the application’s role', () => {
     const { rows } = await client.query<{ may: boolean }>(
       `select has_table_privilege('${table}', 'insert') as may`,
     );
-    expect(rows[0]!.may).toBe(true);
+    expect(defined(rows[0]).may).toBe(true);
   });
 
   it('reaches every append-only table: none is left out of this list', async () => {
@@ -63,7 +64,7 @@ describe('the application’s role', () => {
       `select count(*)::int as owned from pg_class where relowner = $1::regrole`,
       [APPLICATION_ROLE],
     );
-    expect(rows[0]!.owned).toBe(0);
+    expect(defined(rows[0]).owned).toBe(0);
   });
 
   it('deletes sessions and counted tries alone', async () => {

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { newDatabase } from '../testing/application';
 import { connect, type Connection } from './connect';
 
@@ -15,7 +16,7 @@ describe('a connection', () => {
     await cut.query('begin');
     const { rows } = await cut.query<{ pid: number }>('select pg_backend_pid() as pid');
     const ended = new Promise<void>((resolve) => cut.once('end', () => resolve()));
-    await pool.query('select pg_terminate_backend($1)', [rows[0]!.pid]);
+    await pool.query('select pg_terminate_backend($1)', [defined(rows[0]).pid]);
     await ended;
     await expect(cut.query('select 1')).rejects.toThrow(/not queryable|terminat/);
     cut.release(true);

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import {
   MIGRATIONS,
   newDatabase,
@@ -30,7 +31,7 @@ const counts = async (client: pg.Client) => {
     const { rows } = await client.query<{ n: number }>(
       `select count(*)::int as n from public.${table}`,
     );
-    found.push(rows[0]!.n);
+    found.push(defined(rows[0]).n);
   }
   return found;
 };

@@ -5,6 +5,7 @@ import type { ClientPage } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { clinics, staff } from '../db/schema';
 import type { ApiRoute } from '../http/routes-of';
@@ -32,17 +33,17 @@ beforeAll(async () => {
       `select id from ${table} limit 1`,
     );
     expect(rows, table).toHaveLength(1);
-    return rows[0]!.id;
+    return defined(rows[0]).id;
   };
   // Something in the outbox and in a diary too.
-  const sentHome = visits.find(({ client }) => client.name.includes('Yewbarrow'))!.id;
+  const sentHome = defined(visits.find(({ client }) => client.name.includes('Yewbarrow'))).id;
   const link = await person.post(`/api/visits/${sentHome}/diary-link`, { id: v7() });
   const token = (link.body as { url: string }).url.split('/').at(-1);
   const entry = { id: v7(), trend: 'better', signs: [], note: '', photoIds: [] };
   await app.person().post(`/api/diary/${token}`, entry);
   ids = {
-    visits: visits[0]!.id,
-    clients: clients[0]!.id,
+    visits: defined(visits[0]).id,
+    clients: defined(clients[0]).id,
     photos: await one('photos'),
     consents: await one('consents'),
     messages: await one('messages'),
@@ -136,7 +137,7 @@ describe('every route', () => {
       `select count(*)::int as n from visit_events e join staff s on s.id = e.staff_id
        where s.sign_in_name like 'strange.%'`,
     );
-    expect(rows[0]!.n).toBe(0);
+    expect(defined(rows[0]).n).toBe(0);
   });
 
   it('shows a new clinic nothing of the other’s', async () => {

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../testing/application';
 
 let app: Application;
@@ -26,9 +27,9 @@ describe('bytes from one address', () => {
       statuses.push(last.status);
     }
     expect(new Set(statuses.slice(0, 55))).toEqual(new Set([400]));
-    expect(last!.status).toBe(429);
-    expect(Number(last!.headers.get('retry-after'))).toBeGreaterThan(0);
-    expect(await last!.json()).toMatchObject({
+    expect(defined(last).status).toBe(429);
+    expect(Number(defined(last).headers.get('retry-after'))).toBeGreaterThan(0);
+    expect(await defined(last).json()).toMatchObject({
       title: 'Too much was sent at once. Wait a minute, then go on',
     });
     expect((await idony.post('/api/me/lock')).status).toBe(204);

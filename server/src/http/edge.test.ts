@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../testing/application';
 
 let app: Application;
@@ -22,7 +23,7 @@ const aVisit = async () => {
     `select v.id from visits v join clients c on c.id = v.client_id
      where c.family_name = 'Okapi-Lune' order by v.starts_at desc limit 1`,
   );
-  return rows[0]!.id;
+  return defined(rows[0]).id;
 };
 
 describe('at the edge', () => {

@@ -1,6 +1,7 @@
 import { pino } from 'pino';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../testing/application';
 
 const lines: string[] = [];
@@ -39,7 +40,7 @@ describe('the log', () => {
     );
     expect(answers.map(({ status }) => status)).toEqual([500, 500, 500]);
     const log = lines.join('');
-    const cookie = idony.cookie().split('=')[1]!;
+    const cookie = defined(idony.cookie().split('=')[1]);
     for (const secret of [...SECRETS, cookie, decodeURIComponent(cookie), 'text=']) {
       expect(log).not.toContain(secret);
     }
@@ -51,6 +52,6 @@ describe('the log', () => {
     ]);
     // PostgreSQL: undefined_table.
     expect(told[0]).toMatchObject({ error: { code: '42P01' } });
-    expect(told[0]!['staffId']).toMatch(/^[0-9a-f-]{36}$/);
+    expect(defined(told[0])['staffId']).toMatch(/^[0-9a-f-]{36}$/);
   });
 });

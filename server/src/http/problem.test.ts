@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import { InputError } from '@tidy-quill/core/units';
+import { defined, InputError } from '@tidy-quill/core/units';
 import express from 'express';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -53,7 +53,7 @@ const ask = async (path: string, body?: string, headers: object = {}) => {
   });
   return {
     status: response.status,
-    type: response.headers.get('content-type')!.split(';')[0],
+    type: defined(response.headers.get('content-type')).split(';')[0],
     body: (await response.json()) as unknown,
   };
 };
@@ -130,7 +130,7 @@ describe('a request that goes wrong', () => {
     expect(status).toBe(500);
     expect(JSON.stringify(body)).not.toContain('secret');
     expect(logged.join()).not.toContain('secret');
-    expect(JSON.parse(logged.at(-1)!)).toMatchObject({
+    expect(JSON.parse(defined(logged.at(-1)))).toMatchObject({
       ...{ method: 'GET', route: '/thrown/:what', status: 500 },
       error: { name: 'Error' },
     });

@@ -5,6 +5,7 @@ import selfsigned from 'selfsigned';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Day } from '@tidy-quill/contract/today';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { startApplication, type Application } from '../testing/application';
 import { publicOrigin } from './origin';
@@ -26,7 +27,7 @@ beforeAll(async () => {
     const onward = ask(
       { hostname, port, path, method, headers: { ...headers, ...more } },
       (answer) => {
-        response.writeHead(answer.statusCode!, answer.headers);
+        response.writeHead(defined(answer.statusCode), answer.headers);
         answer.pipe(response);
       },
     );
@@ -61,7 +62,7 @@ function through(method: string, path: string, body?: unknown, headers: object =
         answer.on('end', () => {
           const read = text === '' ? null : (JSON.parse(text) as unknown);
           resolve({
-            status: answer.statusCode!,
+            status: defined(answer.statusCode),
             headers: answer.headers,
             body: read as never,
           });
@@ -82,7 +83,7 @@ describe('behind a proxy that ends TLS', () => {
     expect(status).toBe(200);
     // The session’s, and the tablet’s own.
     expect(headers['set-cookie']).toHaveLength(2);
-    for (const each of [headers['set-cookie']!].flat()) expect(each).toMatch(/; Secure/);
+    for (const each of [defined(headers['set-cookie'])].flat()) expect(each).toMatch(/; Secure/);
     expect(headers['strict-transport-security']).toBe('max-age=31536000');
   });
 
@@ -93,10 +94,10 @@ describe('behind a proxy that ends TLS', () => {
   });
 
   it('makes links of the public address, never of Host', async () => {
-    const set = [(await signIn()).headers['set-cookie']!].flat();
+    const set = [defined((await signIn()).headers['set-cookie'])].flat();
     const cookie = set.map((each) => each.split(';')[0]).join('; ');
     const { visits } = (await through('GET', '/api/today', undefined, { cookie })).body as Day;
-    const { id } = visits.find(({ client }) => client.name.includes('Yewbarrow'))!;
+    const { id } = defined(visits.find(({ client }) => client.name.includes('Yewbarrow')));
     const made = await through(
       'POST',
       `/api/visits/${id}/diary-link`,

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module';
 import dayjs from 'dayjs';
 import PDFDocument from 'pdfkit';
+import { defined } from '@tidy-quill/core/units';
 
 const require = createRequire(import.meta.url);
 const file = (subset: string, weight: number) =>
@@ -86,7 +87,7 @@ export function write(
 function runsOf(text: string): { extended: boolean; letters: string }[] {
   const runs: { extended: boolean; letters: string }[] = [];
   for (const letter of text) {
-    const extended = isExtended(letter.codePointAt(0)!);
+    const extended = isExtended(defined(letter.codePointAt(0)));
     const last = runs.at(-1);
     if (last?.extended === extended) last.letters += letter;
     else runs.push({ extended, letters: letter });

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { pino, type Logger } from 'pino';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { makeApplication } from '../app';
 import { connect, connectAsApplication, type Connection } from '../db/connect';
 import type { ConsoleSettings } from '../features/console/places';
@@ -122,7 +123,7 @@ export async function invited(
   const { body } = await owner.post('/api/clinic/staff', { id, name, role });
   const password = 'wet pebble orbit thimble';
   const person = app.person();
-  const token = (body as AccountLink).url.split('/').at(-1)!;
+  const token = defined((body as AccountLink).url.split('/').at(-1));
   const set = await person.post(`/api/account/${token}`, { name, signInName, password });
   if (set.status !== 204) throw new Error(JSON.stringify(set.body));
   return { id, person, password };
@@ -134,7 +135,7 @@ export async function staffIdOf(app: Application, signInName: string): Promise<s
     'select id from staff where sign_in_name = $1',
     [signInName],
   );
-  return rows[0]!.id;
+  return defined(rows[0]).id;
 }
 
 /** Another server beside one that runs, on the same database. */
@@ -176,8 +177,8 @@ function personAt(url: string): Person {
       ...(body === undefined ? {} : { body: sent }),
     });
     for (const set of response.headers.getSetCookie()) {
-      const [, name, value] = /^([^=]+)=([^;]*)/.exec(set)!;
-      jar.set(name!, value!);
+      const [, name, value] = defined(/^([^=]+)=([^;]*)/.exec(set));
+      jar.set(defined(name), defined(value));
     }
     const text = await response.text();
     const type = response.headers.get('content-type');

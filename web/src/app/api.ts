@@ -35,6 +35,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
+import { defined } from '@tidy-quill/core/units';
 import { EVENT_REFUSAL_WORDS } from '../text';
 import { learnServerTime } from '../visit-engine/clock';
 import { forgetOpen, keepSignIn, keptSignIn, keptVisit } from '../visit-engine/reload-store';
@@ -92,7 +93,7 @@ async function forget(): Promise<void> {
 const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unknown> => {
   if (endpoint === 'me') return keptSignIn();
   return endpoint === 'visit' && typeof args === 'string'
-    ? keptVisit(args.split('/').at(-1)!)
+    ? keptVisit(defined(args.split('/').at(-1)))
     : null;
 };
 

@@ -1,3 +1,4 @@
+import { defined } from '@tidy-quill/core/units';
 /** How far this device's clock is from the server's, learnt from its answers. */
 interface Offset {
   /** Server's clock − this one's, ms. */
@@ -22,7 +23,7 @@ export function learnServerTime(serverMs: number, askedMs: number, cameMs: numbe
   const roundTripMs = cameMs - askedMs;
   if (!Number.isFinite(serverMs) || roundTripMs < 0) return;
   const stale = known === null || Math.abs(cameMs - known.learntMs) > STALE_MS;
-  if (!stale && roundTripMs >= known!.roundTripMs) return;
+  if (!stale && roundTripMs >= defined(known).roundTripMs) return;
   known = { offsetMs: serverMs - (askedMs + cameMs) / 2, roundTripMs, learntMs: cameMs };
   try {
     localStorage.setItem(KEY, JSON.stringify(known));

@@ -1,6 +1,7 @@
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { VisitEngine, type Ports, type Sent } from './engine';
 import type { Entry } from './entries';
 
@@ -124,7 +125,7 @@ describe('the visit engine', () => {
     world.refuses = ['paused'];
     await engine.send();
     expect(entries()).toEqual(['pulsesFired sent', 'pulsesFired sent', 'paused refused']);
-    const refused = engine.state().entries.find(({ status }) => status === 'refused')!;
+    const refused = defined(engine.state().entries.find(({ status }) => status === 'refused'));
     expect(refused.refused).toBe('It does not fit.');
     expect([...world.shelf.keys()]).toEqual([refused.event.id]);
     await engine.putAside(refused.event.id);
@@ -170,7 +171,7 @@ describe('the visit engine', () => {
     engine.opened(opened(0));
     world.kept.push({ id: 'p', at: '2026-11-24T10:00:00.000Z', body: PULSE });
     await engine.catchUp('v', 1);
-    expect(engine.state().received['v']!.events.map(({ id }) => id)).toEqual(['p']);
+    expect(defined(engine.state().received['v']).events.map(({ id }) => id)).toEqual(['p']);
     expect(world.readAgain).toBe(0);
     const body = { kind: 'zoneAdded', areaId: 'other', assessment: null } as const;
     world.kept.push({ id: 'z', at: '2026-11-24T10:01:00.000Z', body });

@@ -2,6 +2,7 @@ import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isOfVisit, type EventBody } from '@tidy-quill/core/events';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { nowText } from './clock';
 import {
   NOTHING_HELD,
@@ -203,12 +204,12 @@ export class VisitEngine {
     const own = this.held.entries.filter(
       (each) => each.status === 'waiting' && each.staffId === staffId,
     );
-    return own.filter(({ visitId }) => visitId === own[0]!.visitId).slice(0, MOST_AT_ONCE);
+    return own.filter(({ visitId }) => visitId === defined(own[0]).visitId).slice(0, MOST_AT_ONCE);
   }
 
   /** Sends one batch; false where it has to wait. */
   private async sendBatch(batch: readonly Entry[]): Promise<boolean> {
-    const { visitId } = batch[0]!;
+    const { visitId } = defined(batch[0]);
     const events = batch.map(({ event }) => event);
     // What this browser has read of the visit; where it is not open, all that matters is that they are kept.
     const after = this.readUpTo(visitId);
@@ -223,7 +224,7 @@ export class VisitEngine {
         return true;
       case 'refused':
         // One at a time, so that only what is truly at fault is held back.
-        if (batch.length === 1) await this.refuse(batch[0]!, sent.why);
+        if (batch.length === 1) await this.refuse(defined(batch[0]), sent.why);
         else for (const each of batch) if (!(await this.sendBatch([each]))) return false;
         return true;
       case 'held':

@@ -1,5 +1,6 @@
 import type { VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import {
   eventsHeld,
   NOTHING_HELD,
@@ -58,7 +59,7 @@ describe('what the server told since a visit was read', () => {
     // An answer that was overtaken takes nothing back.
     const held = came(came(came(NOTHING_HELD, 11, 'a'), 13, 'a', 'b', 'c'), 12, 'b');
     expect(receivedOf(held)).toEqual(['a', 'b', 'c']);
-    expect(held.received['v']!.after).toBe(13);
+    expect(defined(held.received['v']).after).toBe(13);
   });
 
   it('is of each visit by itself', () => {

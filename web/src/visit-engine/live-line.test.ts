@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { WebSocket, WebSocketServer } from 'ws';
+import { defined } from '@tidy-quill/core/units';
 import { keepByLine, openLine } from './live-line';
 
 const VISIT = '01930000-0000-7000-8000-00000000000a';
@@ -85,7 +86,7 @@ describe('the live line of a visit', () => {
   it('is none for another visit, nor once it was closed', async () => {
     const { end } = await opened();
     expect(await keepByLine('another', [PRESS], 0)).toBeNull();
-    closers.pop()!();
+    defined(closers.pop())();
     await once(end, 'close');
     expect(await keepByLine(VISIT, [PRESS], 0)).toBeNull();
   });
@@ -145,12 +146,12 @@ describe('the live line of a visit', () => {
     await opened();
     await closed;
     // The closing of the one before closes nothing but itself.
-    closers[0]!();
+    defined(closers[0])();
     const press = keepByLine(VISIT, [PRESS], 0);
     const [end] = [...server.clients];
-    const [said] = await once(end!, 'message');
+    const [said] = await once(defined(end), 'message');
     const { ask } = JSON.parse(String(said)) as LiveAsk;
-    end!.send(JSON.stringify({ tell: 'answer', ask, kept: { events: [], after: 1 } }));
+    defined(end).send(JSON.stringify({ tell: 'answer', ask, kept: { events: [], after: 1 } }));
     expect(await press).toEqual({ events: [], after: 1 });
   });
 });

@@ -11,7 +11,7 @@ import { sessionDays, type PastSession } from '@tidy-quill/core/plan';
 import { againstHistory, testsOf, type Rebuild, type VisitRecord } from '@tidy-quill/core/session';
 import { SITES } from '@tidy-quill/core/sites';
 import type { SuitabilityCase } from '@tidy-quill/core/suitability';
-import { fullYears } from '@tidy-quill/core/units';
+import { defined, fullYears } from '@tidy-quill/core/units';
 import { currentStage, type Stage } from '@tidy-quill/core/workflow';
 
 /** One zone of an open visit. */
@@ -82,7 +82,7 @@ export function openedAt(
     const consented = standing(area.job, id).state === 'valid';
     return [{ area, record: own, consented, stage: currentStage(own, consented) }];
   });
-  const zone = zones.find(({ area }) => area.id === zoneId) ?? zones[0]!;
+  const zone = zones.find(({ area }) => area.id === zoneId) ?? defined(zones[0]);
   const { area } = zone;
   const before = data.before[area.id];
   const photographs = standing('photographs', area.id);

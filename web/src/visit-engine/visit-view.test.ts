@@ -1,6 +1,7 @@
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { VisitEngine } from './engine';
 import { VisitView } from './visit-view';
 
@@ -42,7 +43,7 @@ describe('a visit as one of its zones sees it', () => {
     expect(view.state()).toBeNull();
     await expect(view.add({ kind: 'paused' })).rejects.toThrow('not read yet');
     engine.opened(OPENED);
-    expect(view.state()!.area.id).toBe('left');
+    expect(defined(view.state()).area.id).toBe('left');
   });
 
   it('shows what was recorded before the server has it', async () => {
@@ -50,28 +51,28 @@ describe('a visit as one of its zones sees it', () => {
     const view = new VisitView(engine, 'v', null);
     await view.add({ kind: 'checkTicked', check: 'eyewear', done: true });
     expect(view.state()).toMatchObject({ unsent: 1 });
-    expect(view.state()!.all.map(({ body }) => body.kind)).toEqual(['checkTicked']);
-    expect(view.state()!.record.ready.has('eyewear')).toBe(true);
+    expect(defined(view.state()).all.map(({ body }) => body.kind)).toEqual(['checkTicked']);
+    expect(defined(view.state()).record.ready.has('eyewear')).toBe(true);
   });
 
   it('opens the zone that is asked for, where the visit has it', async () => {
     engine.opened(OPENED);
-    expect(new VisitView(engine, 'v', 'right').state()!.area.id).toBe('left');
+    expect(defined(new VisitView(engine, 'v', 'right').state()).area.id).toBe('left');
     const booked = new VisitView(engine, 'v', null);
     await booked.add({ kind: 'zoneAdded', areaId: 'right', assessment: null });
     const right = new VisitView(engine, 'v', 'right');
-    expect(right.state()!.area.id).toBe('right');
-    expect(right.state()!.pathOf('look')).toBe('/visits/v/look?zone=right');
-    expect(booked.state()!.pathOf('look')).toBe('/visits/v/look');
+    expect(defined(right.state()).area.id).toBe('right');
+    expect(defined(right.state()).pathOf('look')).toBe('/visits/v/look?zone=right');
+    expect(defined(booked.state()).pathOf('look')).toBe('/visits/v/look');
   });
 
   it('stays the same object until something changes, and keeps each part that did not', async () => {
     engine.opened(OPENED);
     const view = new VisitView(engine, 'v', null);
-    const before = view.state()!;
+    const before = defined(view.state());
     expect(view.state()).toBe(before);
     await view.add({ kind: 'checkTicked', check: 'eyewear', done: true });
-    const after = view.state()!;
+    const after = defined(view.state());
     expect(after).not.toBe(before);
     expect(after.record).not.toBe(before.record);
     expect(after.history).toBe(before.history);

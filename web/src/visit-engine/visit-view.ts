@@ -1,6 +1,7 @@
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import type { EventBody } from '@tidy-quill/core/events';
 import { incrementalFold } from '@tidy-quill/core/session';
+import { defined } from '@tidy-quill/core/units';
 import type { VisitEngine } from './engine';
 import { eventsHeld, type Held } from './entries';
 import { openedAt, type OpenVisit } from './open-visit';
@@ -45,7 +46,8 @@ export class VisitView {
     return () => {
       const now = this.state();
       if (now === null) throw new Error('This visit was not read yet');
-      if (given === null || keys.some((key) => !Object.is(given![key], now[key]))) given = now;
+      if (given === null || keys.some((key) => !Object.is(defined(given)[key], now[key])))
+        given = now;
       return given;
     };
   }

@@ -5,6 +5,7 @@ import { refuseVisitEvent } from '@tidy-quill/core/workflow';
 import { type VisitEvent } from '@tidy-quill/core/events';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../../testing/application';
 
 // Written by routes of their own, which judge them.
@@ -34,7 +35,7 @@ beforeAll(async () => {
     byVisit.set(row.visit_id, [...(byVisit.get(row.visit_id) ?? []), row]);
   }
   visits = [...byVisit.values()].map((list) => ({
-    areaId: list[0]!.booked,
+    areaId: defined(list[0]).booked,
     events: list.map((row): VisitEvent => ({
       ...{ id: row.id, at: row.at.toISOString(), staffId: row.staff_id, body: row.body },
       ...(row.area_id === null ? {} : { areaId: row.area_id }),

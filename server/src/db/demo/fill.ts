@@ -1,6 +1,6 @@
 import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
-import { addDays, type Day } from '@tidy-quill/core/units';
+import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { hashPassword } from '../../features/auth/store';
@@ -126,7 +126,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const staffRows = DEMO_STAFF.map((each) => ({ clinicId, id: v7(), ...each, passwordHash }));
   await tx.insert(staff).values(staffRows);
-  const supervisorId = staffRows.find(({ role }) => role === 'supervisor')!.id;
+  const supervisorId = defined(staffRows.find(({ role }) => role === 'supervisor')).id;
   const catalogue = { devicesVersionId: v7(), protocolVersionId: v7() };
   const version = (id: string, kind: 'devices' | 'protocol') => ({
     clinicId,
@@ -193,14 +193,14 @@ async function fillClient(
   }) => {
     const { day, clock, room, medicines, ...rest } = input;
     const visitId = v7();
-    const staffId = setting.staffIds[room]!;
+    const staffId = defined(setting.staffIds[room]);
     const startsAt = momentAt(day, clock, TIME_ZONE);
     await tx.insert(visits).values({
       clinicId,
       id: visitId,
       clientId,
       areaId,
-      roomId: setting.roomIds[room]!,
+      roomId: defined(setting.roomIds[room]),
       staffId,
       startsAt,
     });
@@ -269,7 +269,7 @@ async function bookComing(
   const { clientId, areaId, coming } = of;
   const visitId = v7();
   const startsAt = momentAt(addDays(today, coming.inDays), coming.clock, TIME_ZONE);
-  const [roomId, staffId] = [roomIds[0]!, staffIds[0]!];
+  const [roomId, staffId] = [defined(roomIds[0]), defined(staffIds[0])];
   await tx
     .insert(visits)
     .values({ clinicId, id: visitId, clientId, areaId, roomId, staffId, startsAt });

@@ -11,7 +11,7 @@ import { workload } from '@tidy-quill/core/coverage';
 import { workingSkin, type InkSubject, type PastSession } from '@tidy-quill/core/plan';
 import { asShown } from '@tidy-quill/core/prepare';
 import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/session';
-import { addDays, type Day } from '@tidy-quill/core/units';
+import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { searchTextOf } from '../../features/clients/search-text';
 import { keepPhoto } from '../../features/photos/store';
@@ -65,7 +65,7 @@ async function fillOne(
   const book = async (day: Day, clock: string, room: 0 | 1) => {
     const visitId = v7();
     const startsAt = momentAt(day, clock, TIME_ZONE);
-    const where = { roomId: roomIds[room]!, staffId: staffIds[room]! };
+    const where = { roomId: defined(roomIds[room]), staffId: defined(staffIds[room]) };
     await tx.insert(visits).values({ clinicId, id: visitId, clientId, areaId, ...where, startsAt });
     return { visitId, startsAt, staffId: where.staffId };
   };
@@ -154,7 +154,7 @@ function treat(
   const { plan } = record;
   const advice = aftercare(STANDARD_AFTERCARE, {
     ...{ job: 'ink', site, technique: 'stamping', harmed, habits: [] },
-    wavelengthNm: plan!.wavelengthNm,
+    wavelengthNm: defined(plan).wavelengthNm,
     workingType: workingSkin(subject).type,
     treatedOn: day,
   });
@@ -179,7 +179,7 @@ function work(
   const { colours, darkPartOf, wavelengthNm } = step;
   const plan = {
     ...{ subject: of.subject, ink: { colours, darkPartOf }, setting, wavelengthNm },
-    upperJcm2: evaluation.upper!.fluenceJcm2!,
+    upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
     expectedPulses: evaluation.work.pulses,
     ...({ cooling: { kind: 'air' }, gel: false, job: 'ink' } as const),
     ...catalogue,

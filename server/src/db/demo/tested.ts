@@ -5,7 +5,7 @@ import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
 import { ladder, type Subject } from '@tidy-quill/core/plan';
 import type { Place } from '@tidy-quill/core/look';
 import type { HairMark } from '@tidy-quill/core/reaction';
-import { addDays } from '@tidy-quill/core/units';
+import { defined, addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { keepPhoto } from '../../features/photos/store';
 import { searchTextOf } from '../../features/clients/search-text';
@@ -100,9 +100,9 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     clinicId: clinic.clinicId,
     id: v7(),
     clientId: opened.clientId,
-    areaId: areaIds[0]!,
-    roomId: clinic.roomIds[1]!,
-    staffId: clinic.staffIds[1]!,
+    areaId: defined(areaIds[0]),
+    roomId: defined(clinic.roomIds[1]),
+    staffId: defined(clinic.staffIds[1]),
     startsAt: momentAt(next.on, '08:30', TIME_ZONE),
   });
   for (const [index, id] of photos.entries()) {
@@ -113,7 +113,13 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
       spotMm: 12,
     });
     const taken = momentAt(yesterday, '08:50', TIME_ZONE).toISOString();
-    await keepPhoto(tx, actor, visitId, { id, areaId: areaIds[0]!, takenAt: taken }, picture);
+    await keepPhoto(
+      tx,
+      actor,
+      visitId,
+      { id, areaId: defined(areaIds[0]), takenAt: taken },
+      picture,
+    );
   }
 }
 
@@ -124,15 +130,15 @@ async function beingTested(tx: Tx, clinic: DemoClinic, number: number): Promise<
   const opened = await openFor(tx, clinic, TWO_ZONES, number, startsAt);
   const { visitId, areaIds, client } = opened;
   // The last spot was fired a minute ago, whatever the hour.
-  const script = new VisitScript(new Date(Date.now() - 18 * 60_000), clinic.staffIds[1]!);
+  const script = new VisitScript(new Date(Date.now() - 18 * 60_000), defined(clinic.staffIds[1]));
   script.add(asked(today, { client, yes: [], medicines: [] }), 60);
   const added = asked(today, {
-    client: { ...client, area: TWO_ZONES.zones[1]! },
+    client: { ...client, area: defined(TWO_ZONES.zones[1]) },
     yes: [],
     medicines: [],
   });
   const assessment = added.kind === 'answersGiven' ? added.assessment : null;
-  script.add({ kind: 'zoneAdded', areaId: areaIds[1]!, assessment }, 30);
+  script.add({ kind: 'zoneAdded', areaId: defined(areaIds[1]), assessment }, 30);
   const subject = subjectOf(TWO_ZONES, 0);
   const { site: _site, history: _history, medicines: _none, ...findings } = subject;
   script.add({ kind: 'findingsRecorded', findings }, 240);
@@ -172,9 +178,9 @@ async function openFor(tx: Tx, clinic: DemoClinic, of: Tested, number: number, s
     clinicId,
     id: visitId,
     clientId,
-    areaId: areaIds[0]!,
-    roomId: roomIds[1]!,
-    staffId: staffIds[1]!,
+    areaId: defined(areaIds[0]),
+    roomId: defined(roomIds[1]),
+    staffId: defined(staffIds[1]),
     startsAt,
   });
   const signedOn = addDays(today, -1);
@@ -187,14 +193,14 @@ async function openFor(tx: Tx, clinic: DemoClinic, of: Tested, number: number, s
     visitId,
     clientId,
     areaIds,
-    actor: { clinicId, staffId: staffIds[1]!, role: 'technician' } as const,
-    client: { area: of.zones[0]!, age: of.age },
-    script: new VisitScript(startsAt, staffIds[1]!),
+    actor: { clinicId, staffId: defined(staffIds[1]), role: 'technician' } as const,
+    client: { area: defined(of.zones[0]), age: of.age },
+    script: new VisitScript(startsAt, defined(staffIds[1])),
   };
 }
 
 const subjectOf = ({ zones, skin: found, hair }: Tested, index: number): Subject => {
-  const { site, areaCm2 } = zones[index]!;
+  const { site, areaCm2 } = defined(zones[index]);
   return { site, areaCm2, skin: found, hair, history: [], medicines: [] };
 };
 
@@ -204,11 +210,11 @@ function fire(
   { setting, evaluation }: ReturnType<typeof proposalFor>,
   places: readonly Place[],
 ): readonly string[] {
-  const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
-  const upper = evaluation.upper!.fluenceJcm2!;
+  const handpiece = defined(DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId));
+  const upper = defined(defined(evaluation.upper).fluenceJcm2);
   const rungs = ladder(setting.fluenceJcm2, upper, handpiece.fluenceJcm2);
   return places.map((place, index) => {
-    const fluenceJcm2 = rungs[Math.min(index, rungs.length - 1)]!;
+    const fluenceJcm2 = defined(rungs[Math.min(index, rungs.length - 1)]);
     const fired = { ...setting, fluenceJcm2 };
     return script.add({ kind: 'spotFired', place, setting: fired, pulses: 3, note: '' }, 40);
   });

@@ -29,7 +29,7 @@ import {
   type Answers,
   type Job,
 } from '@tidy-quill/core/suitability';
-import { addDays, type Day } from '@tidy-quill/core/units';
+import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
@@ -207,14 +207,14 @@ export function accepted(
   catalogue: CatalogueIds,
 ): EventBody {
   const { setting, evaluation } = proposal;
-  const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
+  const handpiece = defined(DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId));
   return {
     kind: 'planAccepted',
     plan: {
       subject,
       setting,
       wavelengthNm: centralWavelengthNm(handpiece.light),
-      upperJcm2: evaluation.upper!.fluenceJcm2!,
+      upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
       expectedPulses: evaluation.work.pulses,
       cooling: coolingOf(handpiece, setting),
       gel: handpiece.gel,
@@ -260,7 +260,7 @@ function treat(
 /** What was told by telephone, triaged as on that day; then how it ended, where it has. */
 export function toldLater(script: VisitScript, later: DemoReaction): void {
   const record = visitRecord(script.events);
-  const ended = Date.parse(record.run.endedAt!);
+  const ended = Date.parse(defined(record.run.endedAt));
   const after = (hours: number) => new Date(ended + hours * 3_600_000).toISOString();
   const wait = (hours: number) => (Date.parse(after(hours)) - script.now) / 1000;
   const { what, sizeCm, extent, onsetHours, toldHours, closedDays, note } = later;
@@ -294,7 +294,7 @@ const cellCm2 = ({ setting }: Proposal): number =>
 
 /** Ticks what the plan asks for and reads the console back. */
 export function makeReady(script: VisitScript, { setting }: Proposal): void {
-  const handpiece = DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId)!;
+  const handpiece = defined(DEMO_HANDPIECES.find(({ id }) => id === setting.handpieceId));
   const wavelengthNm = centralWavelengthNm(handpiece.light);
   const { checks } = preparation(visitRecord(script.events));
   for (const { id } of checks) script.add({ kind: 'checkTicked', check: id, done: true }, 15);
@@ -305,7 +305,7 @@ export function makeReady(script: VisitScript, { setting }: Proposal): void {
 function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber: number): void {
   const { site } = client.area;
   const record = visitRecord(script.events);
-  const plan = record.plan!;
+  const plan = defined(record.plan);
   const adverse = answerOf(record).adverse.length > 0;
   script.add(
     {

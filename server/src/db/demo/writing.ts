@@ -1,6 +1,6 @@
 import type { NewConsent } from '@tidy-quill/contract/consent';
 import { bodyVersion, type VisitEvent } from '@tidy-quill/core/events';
-import type { Day } from '@tidy-quill/core/units';
+import { defined, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { consentToRead, signConsent } from '../../features/consent/store';
 import { momentAt } from '../../http/clinic-day';
@@ -36,7 +36,7 @@ export async function sign(
     kind?: 'hair' | 'ink' | 'photographs';
   },
 ): Promise<void> {
-  const actor: Actor = { clinicId, staffId: staffIds[0]!, role: 'technician' };
+  const actor: Actor = { clinicId, staffId: defined(staffIds[0]), role: 'technician' };
   const { areaId, clientId, signedOn, name, kind = 'hair' } = of;
   const { digest } = await consentToRead(tx, actor, clientId, { areaId, kind });
   const at = momentAt(signedOn, '00:01', TIME_ZONE);

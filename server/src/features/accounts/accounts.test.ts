@@ -9,6 +9,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import { generateSync } from 'otplib';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import {
   invited,
@@ -28,7 +29,7 @@ beforeAll(async () => {
 afterAll(() => app.close());
 
 const STRONG = 'wet pebble orbit thimble';
-const tokenOf = ({ body }: { body: never }) => (body as AccountLink).url.split('/').at(-1)!;
+const tokenOf = ({ body }: { body: never }) => defined((body as AccountLink).url.split('/').at(-1));
 const invite = (role: string, name = 'Fabian Rookwhistle') =>
   owner.post('/api/clinic/staff', { id: v7(), name, role });
 const set = (token: string, fields: object) =>
@@ -71,9 +72,9 @@ describe('an invitation', () => {
     const other = tokenOf(await invite('technician'));
     const both = await Promise.all([token, other].map((each) => set(each, { signInName: 'same' })));
     expect(both.map(({ status }) => status).sort()).toEqual([204, 400]);
-    const [one] = [token, other].filter((_, index) => both[index]!.status === 400);
+    const [one] = [token, other].filter((_, index) => defined(both[index]).status === 400);
     // Nothing of that used the other one up.
-    expect((await set(one!, { signInName: 'fabian.c' })).status).toBe(204);
+    expect((await set(defined(one), { signInName: 'fabian.c' })).status).toBe(204);
   });
 
   it('runs out after 72 hours, and ends where a newer one is made or the account is closed', async () => {
@@ -137,7 +138,7 @@ describe('an account', () => {
     });
     await person.post('/api/sign-in', { name: 'short.stay', password });
     const { visits } = (await person.get('/api/today')).body as Day;
-    const line = await lineAt(app.url, visits[0]!.id, person.cookie());
+    const line = await lineAt(app.url, defined(visits[0]).id, person.cookie());
     await owner.put(`/api/clinic/staff/${id}/active`, { active: false });
     expect(await line.closed).toBe(4401);
     const { rows } = await app.connection.pool.query(
@@ -293,7 +294,7 @@ describe('sessions', () => {
     const sids = (await app.connection.pool.query<{ sid: string }>('select sid from session')).rows;
     const said = JSON.stringify(sessions);
     for (const { sid } of sids) expect(said).not.toContain(sid);
-    const one = sessions.find(({ current }) => !current)!;
+    const one = defined(sessions.find(({ current }) => !current));
     expect((await person.remove(`/api/me/sessions/${one.id}`)).status).toBe(204);
     expect((await person.remove(`/api/me/sessions/${one.id}`)).status).toBe(404);
     expect((await account(person)).sessions).toHaveLength(3);

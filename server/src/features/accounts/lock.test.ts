@@ -2,6 +2,7 @@ import type { SignedIn } from '@tidy-quill/contract/auth';
 import type { Day } from '@tidy-quill/contract/today';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import {
   startApplication,
@@ -31,7 +32,7 @@ describe('a locked tablet', () => {
   beforeAll(async () => {
     const idony = await app.signedIn('idony');
     const { visits } = (await idony.get('/api/today')).body as Day;
-    visitId = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!.id;
+    visitId = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune'))).id;
   });
 
   it('shows the run and can stop it, and answers nothing else', async () => {
@@ -53,7 +54,7 @@ describe('a locked tablet', () => {
     }
     // Nor another visit, whatever a second lock asks for.
     const { visits } = (await (await app.signedIn('tobiah')).get('/api/today')).body as Day;
-    const other = visits.find(({ id }) => id !== visitId)!.id;
+    const other = defined(visits.find(({ id }) => id !== visitId)).id;
     expect((await idony.post('/api/me/lock', { visitId: other })).status).toBe(204);
     expect((await idony.get(`/api/visits/${other}`)).status).toBe(423);
     expect((await idony.get(`/api/visits/${visitId}`)).status).toBe(200);
@@ -117,7 +118,7 @@ describe('a locked tablet', () => {
     await signIn('idony');
     await tablet.post('/api/me/lock');
     const [tobiah, caspian] = [await idOf('tobiah'), await idOf('caspian')];
-    const { people } = (await me(tablet)).locked!;
+    const { people } = defined((await me(tablet)).locked);
     expect(people.map(({ name }) => name)).toEqual(['Idony Brackwater', 'Tobiah Lanternfield']);
     const unlock = (by: object) => tablet.post('/api/me/unlock', by);
     expect((await unlock({ staffId: caspian, password: DEMO_PASSWORD })).status).toBe(403);
@@ -138,6 +139,6 @@ describe('a locked tablet', () => {
       [await idOf('tobiah')],
     );
     await tablet.post('/api/me/lock');
-    expect((await me(tablet)).locked!.people).toHaveLength(1);
+    expect(defined((await me(tablet)).locked).people).toHaveLength(1);
   });
 });

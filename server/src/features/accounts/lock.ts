@@ -5,6 +5,7 @@ import { read } from '@tidy-quill/contract/problem';
 import { verify } from '@node-rs/argon2';
 import { and, asc, eq, gte, isNotNull } from 'drizzle-orm';
 import type { Request, RequestHandler } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import { accountSecrets, tabletSignIns } from '../../db/account-tables';
 import type { Db } from '../../db/connect';
 import { clinics, staff } from '../../db/schema';
@@ -25,7 +26,7 @@ export async function lockedFor(
     .select({ timeZone: clinics.timeZone })
     .from(clinics)
     .where(eq(clinics.id, clinicId));
-  const { from } = dayBounds(clinicToday(clinic!.timeZone), clinic!.timeZone);
+  const { from } = dayBounds(clinicToday(defined(clinic).timeZone), defined(clinic).timeZone);
   const here = and(eq(tabletSignIns.clinicId, staff.clinicId), eq(tabletSignIns.staffId, staff.id));
   const people = await db
     .selectDistinct({ id: staff.id, name: staff.name })
@@ -53,7 +54,7 @@ export async function lockedFor(
   const colleagues = tabletId === undefined ? [] : people.filter(({ id }) => id !== staffId);
   return {
     people: [
-      { ...own!, byPin: !pinClosed && secrets?.pinHash != null },
+      { ...defined(own), byPin: !pinClosed && secrets?.pinHash != null },
       ...colleagues.map((each) => ({ ...each, byPin: !pinClosed })),
     ],
   };

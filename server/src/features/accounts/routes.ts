@@ -12,6 +12,7 @@ import { pinProblem } from '@tidy-quill/core/access';
 import { verify } from '@node-rs/argon2';
 import { and, eq } from 'drizzle-orm';
 import express, { Router, type Request } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import { accountSecrets } from '../../db/account-tables';
 import type { Db } from '../../db/connect';
 import { clinics, staff } from '../../db/schema';
@@ -67,16 +68,21 @@ export function accountRoutes(
       .from(staff)
       .innerJoin(clinics, eq(clinics.id, staff.clinicId))
       .where(and(eq(staff.clinicId, clinicId), eq(staff.id, staffId)));
-    const { signInName, passwordHash } = row!.staff;
+    const { signInName, passwordHash } = defined(row).staff;
     const key = { clinicId, staffId };
     if (password !== undefined) {
-      await tries.password.begin(signInName!);
-      if (!(await verify(passwordHash!, password))) {
+      await tries.password.begin(defined(signInName));
+      if (!(await verify(defined(passwordHash), password))) {
         throw new HttpProblem('wrong-sign-in', 'The password does not fit');
       }
-      await tries.password.clear(signInName!);
+      await tries.password.clear(defined(signInName));
     }
-    return { key, name: row!.staff.name, signInName: signInName!, clinic: row!.clinic };
+    return {
+      key,
+      name: defined(row).staff.name,
+      signInName: defined(signInName),
+      clinic: defined(row).clinic,
+    };
   };
 
   router.get('/me/account', async (request, response) => {

@@ -2,6 +2,7 @@ import type { RecoveryCodes, SecondFactorOffer } from '@tidy-quill/contract/acco
 import { and, eq, sql } from 'drizzle-orm';
 import { createHash, randomInt } from 'node:crypto';
 import { generateSecret, generateURI, verifySync } from 'otplib';
+import { defined } from '@tidy-quill/core/units';
 import { accountSecrets } from '../../db/account-tables';
 import type { Db, Queryable } from '../../db/connect';
 import { HttpProblem } from '../../http/problem';
@@ -100,14 +101,14 @@ export async function takeCode(db: Db, key: AccountKey, code: string | undefined
   const taken = await db.transaction(async (tx) => {
     // Under its lock, so that of two who send one code at once only one is let in.
     const row = await locked(tx, key);
-    const step = stepOf(row!.totpSecret!, code, row!.totpLastStep);
+    const step = stepOf(defined(defined(row).totpSecret), code, defined(row).totpLastStep);
     if (step !== null) {
       await tx.update(accountSecrets).set({ totpLastStep: step }).where(of(key));
       return true;
     }
     const hash = hashOf(code.toLowerCase());
-    if (!row!.recoveryHashes.includes(hash)) return false;
-    const recoveryHashes = row!.recoveryHashes.filter((each) => each !== hash);
+    if (!defined(row).recoveryHashes.includes(hash)) return false;
+    const recoveryHashes = defined(row).recoveryHashes.filter((each) => each !== hash);
     await tx.update(accountSecrets).set({ recoveryHashes }).where(of(key));
     return true;
   });

@@ -4,6 +4,7 @@ import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/c
 import { areaText, givenLines } from '@tidy-quill/contract/labels/index';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { and, desc, eq, gt, inArray } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import { earlierVisitIds } from '../suitability/store';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
@@ -79,12 +80,12 @@ export async function leafletOf(
   const { advice, nextVisitOn } = body;
   const next = await visitAfter(db, clinicId, visit);
   return {
-    ...around!,
+    ...defined(around),
     given: await givenIn(db, clinicId, visit),
     advice,
     nextVisitOn,
     nextVisitAt: next?.startsAt ?? null,
-    sentAt: sent!.at,
+    sentAt: defined(sent).at,
   };
 }
 
@@ -94,7 +95,7 @@ async function givenIn(
   clinicId: string,
   visit: VisitHeader,
 ): Promise<Leaflet['given']> {
-  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const events = defined((await eventsOf(db, clinicId, [visit.id])).get(visit.id));
   const zones = [...zoneRecords(events, visit.areaId)];
   const places = await areasById(
     db,
@@ -103,7 +104,7 @@ async function givenIn(
   );
   return zones.flatMap(([areaId, record]) => {
     const lines = givenLines(record);
-    return lines.length === 0 ? [] : [{ area: areaText(places.get(areaId)!), lines }];
+    return lines.length === 0 ? [] : [{ area: areaText(defined(places.get(areaId))), lines }];
   });
 }
 

@@ -4,6 +4,7 @@ import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { questionsFor } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -40,8 +41,8 @@ async function booked(hours: number, phone = '01632 960 777'): Promise<string> {
   await person.post(`/api/clients/${clientId}/visits`, {
     id,
     areaId,
-    roomId: rooms[0]!.id,
-    staffId: staff[0]!.id,
+    roomId: defined(rooms[0]).id,
+    staffId: defined(staff[0]).id,
     startsAt: new Date(Date.now() + hours * 3_600_000).toISOString(),
   });
   return id;
@@ -143,7 +144,7 @@ describe('a link to answer at home', () => {
     const path = `/api/visits/${visitId}/invitation`;
     const made = await Promise.all([person.post(path, id), person.post(path, id)]);
     expect(made.map(({ status }) => status).sort()).toEqual([201, 409]);
-    const first = made.find(({ status }) => status === 201)!.body as Invitation;
+    const first = defined(made.find(({ status }) => status === 201)).body as Invitation;
     expect((await client.get(pathOf(first))).status).toBe(200);
   });
 
@@ -156,7 +157,7 @@ describe('a link to answer at home', () => {
 
   it('cannot be read out of the database', async () => {
     const { url } = await invite(await booked(48));
-    const token = url.split('/').at(-1)!;
+    const token = defined(url.split('/').at(-1));
     const { rows } = await app.connection.pool.query('select token_hash from invitations');
     expect(rows.map(({ token_hash: hash }) => hash)).not.toContain(token);
   });
@@ -176,10 +177,11 @@ describe('the outbox', () => {
       sentAt: null,
     });
     expect(before).toMatchObject({ state: 'sent', problem: null, to: '01632 960 777' });
-    expect(before!.text).toContain('/answer/…');
-    expect(before!.text).not.toContain(url);
-    const again = (await person.post(`/api/messages/${newest!.id}/again`)).body as Message[];
-    expect(again[0]!.state).toBe('failed');
+    expect(defined(before).text).toContain('/answer/…');
+    expect(defined(before).text).not.toContain(url);
+    const again = (await person.post(`/api/messages/${defined(newest).id}/again`))
+      .body as Message[];
+    expect(defined(again[0]).state).toBe('failed');
     const { clients } = (await person.get('/api/clients?text=Dandelock')).body as ClientPage;
     expect(clients.length).toBeGreaterThan(0);
   });

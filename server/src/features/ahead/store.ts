@@ -6,6 +6,7 @@ import dayjs from 'dayjs';
 import { and, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, messages, visits } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
@@ -61,8 +62,8 @@ export async function invite(
       clinicId,
       id: messageId,
       clientId: visit.clientId,
-      to: client!.phone,
-      text: `${client!.clinic}: please answer a few questions before your visit. The link works once: ${url}`,
+      to: defined(client).phone,
+      text: `${defined(client).clinic}: please answer a few questions before your visit. The link works once: ${url}`,
     });
   });
   return { url, expiresAt: expiresAt.toISOString(), messageId };
@@ -155,7 +156,7 @@ async function openedBy(db: Queryable, token: string, forUpdate = false) {
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
     .innerJoin(clinics, eq(clinics.id, visits.clinicId))
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)));
-  return { invitation, ...found! };
+  return { invitation, ...defined(found) };
 }
 
 /** The newest answers from home of some visits, by visit. */

@@ -2,6 +2,7 @@ import type { AuditEntry, AuditPage } from '@tidy-quill/contract/audit';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import {
   invited,
   startApplication,
@@ -21,7 +22,7 @@ beforeAll(async () => {
   app = await startApplication();
   [idony, caspian] = await Promise.all([app.signedIn('idony'), app.signedIn('caspian')]);
   const { visits } = (await idony.get('/api/today')).body as Day;
-  visit = visits.find(({ client }) => client.name.includes('Candlewick'))!;
+  visit = defined(visits.find(({ client }) => client.name.includes('Candlewick')));
 });
 afterAll(() => app.close());
 

@@ -1,6 +1,7 @@
 import { API } from '@tidy-quill/contract/api';
 import type { RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { actorOf } from '../../http/session';
 import { audit, type Told } from './store';
@@ -29,9 +30,9 @@ export class ReadTrail {
       const id = String(request.params['id'] ?? '');
       this.tell({
         ...{ clinicId, staffId, kind },
-        clientId: path!.startsWith('/clients/') ? id : null,
-        visitId: path!.startsWith('/visits/') ? id : null,
-        what: whatOf(path!, id, request.query['text']),
+        clientId: defined(path).startsWith('/clients/') ? id : null,
+        visitId: defined(path).startsWith('/visits/') ? id : null,
+        what: whatOf(defined(path), id, request.query['text']),
       });
     });
     next();
@@ -69,6 +70,6 @@ function whatOf(path: string, id: string, text: unknown): Readonly<Record<string
   // What the route has read and found writable; of the rest of a query nothing is known.
   if (path === '/clients') return typeof text === 'string' ? { text } : {};
   if (path.startsWith('/photos/') || path.startsWith('/consents/')) return { id };
-  const document = path.split('/').at(-1)!;
+  const document = defined(path.split('/').at(-1));
   return document.includes('.') || document === 'plans' ? { document } : {};
 }

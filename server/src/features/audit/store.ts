@@ -1,5 +1,6 @@
 import type { AuditAsked, AuditKind, AuditPage } from '@tidy-quill/contract/audit';
 import { and, desc, eq, gte, lt, sql } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
 import { auditEntries } from '../../db/audit-entries';
 import { clients, clinics, staff } from '../../db/schema';
@@ -36,7 +37,7 @@ export async function auditPage(
   asked: AuditAsked,
 ): Promise<AuditPage> {
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
-  const day = asked.day === undefined ? null : dayBounds(asked.day, clinic!.timeZone);
+  const day = asked.day === undefined ? null : dayBounds(asked.day, defined(clinic).timeZone);
   const { seq, staffId, clientId, kind, at } = auditEntries;
   const rows = await db
     .select({ entry: auditEntries, staff: staff.name, client: clients })

@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { startApplication, startBeside, type Application } from '../../testing/application';
 import { triesBy } from './tries';
@@ -22,7 +23,7 @@ describe('signing in', () => {
       staff: { name: 'Idony Brackwater', role: 'technician' },
       cautionAccepted: false,
     });
-    const cookie = response.headers.getSetCookie()[0]!;
+    const cookie = defined(response.headers.getSetCookie()[0]);
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Strict/);
   });
@@ -141,7 +142,7 @@ describe('signing in', () => {
        where c.family_name = 'Bristlecombe' order by v.starts_at desc limit 1`,
     );
     const approve = (password: string) =>
-      idony.post(`/api/visits/${rows[0]!.id}/override`, {
+      idony.post(`/api/visits/${defined(rows[0]).id}/override`, {
         ...{ id: v7(), reason: 'Seen today' },
         supervisor: { name: 'caspian', password },
       });

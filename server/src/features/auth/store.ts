@@ -2,6 +2,7 @@ import type { SignedIn } from '@tidy-quill/contract/auth';
 import { hash, verify } from '@node-rs/argon2';
 import { and, eq, sql } from 'drizzle-orm';
 import type { SessionData } from 'express-session';
+import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { accountSecrets, tabletSignIns } from '../../db/account-tables';
 import { clinics, staff } from '../../db/schema';
@@ -64,10 +65,9 @@ export async function signedIn(
   };
 }
 
-const OF_STAFF = and(
-  eq(accountSecrets.clinicId, staff.clinicId),
-  eq(accountSecrets.staffId, staff.id),
-)!;
+const OF_STAFF = defined(
+  and(eq(accountSecrets.clinicId, staff.clinicId), eq(accountSecrets.staffId, staff.id)),
+);
 
 /** Whether the clinic asks somebody for a second factor that they have not set up. */
 const owes = (role: Actor['role'], demanded: boolean, since: Date | null): boolean =>

@@ -2,6 +2,7 @@ import type { Catalogue, CatalogueVersion, VersionImpact } from '@tidy-quill/con
 import { HAIR_COLOURS } from '@tidy-quill/core/optics';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { invited, startApplication, type Application } from '../../testing/application';
 
 let app: Application;
@@ -142,7 +143,9 @@ describe('what a draft would change', () => {
     const changed = await draft(halved, await newest());
     expect(changed.length).toBeGreaterThan(0);
     for (const { upperJcm2, client } of changed) {
-      expect(upperJcm2!.now!, client).toBeLessThan(upperJcm2!.before!);
+      expect(defined(defined(upperJcm2).now), client).toBeLessThan(
+        defined(defined(upperJcm2).before),
+      );
     }
   });
 

@@ -4,6 +4,7 @@ import type { ZoneSummary } from '@tidy-quill/core/report';
 import { workAgain, zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import { assess } from '@tidy-quill/core/suitability';
 import { and, asc, eq, gte, isNull } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { type areas, type catalogueVersions, clients, clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
@@ -30,7 +31,7 @@ export async function impactOf(
   version: KeptVersion,
 ): Promise<readonly VersionImpact[]> {
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
-  const { timeZone } = clinic!;
+  const { timeZone } = defined(clinic);
   const { from } = dayBounds(clinicToday(timeZone), timeZone);
   const rows = await db
     .select({ visit: visits, client: clients })
@@ -44,15 +45,15 @@ export async function impactOf(
   const coming = new Map(
     summed.map(({ visit, zones }) => [visit.id, new Set(zones.filter(isOpen).map(idOf))] as const),
   );
-  const waiting = rows.filter(({ visit }) => coming.get(visit.id)!.size > 0);
+  const waiting = rows.filter(({ visit }) => defined(coming.get(visit.id)).size > 0);
   const events = await eventsOf(
     db,
     clinicId,
     waiting.map(({ visit }) => visit.id),
   );
   const open = waiting.flatMap(({ visit, client }) =>
-    [...zoneRecords(events.get(visit.id)!, visit.areaId)]
-      .filter(([areaId]) => coming.get(visit.id)!.has(areaId))
+    [...zoneRecords(defined(events.get(visit.id)), visit.areaId)]
+      .filter(([areaId]) => defined(coming.get(visit.id)).has(areaId))
       .map(([areaId, record]) => ({ visit, client, areaId, record })),
   );
   const places = await areasById(
@@ -62,7 +63,7 @@ export async function impactOf(
   );
   const effectOn = await judgeOf(db, clinicId, version);
   return open.flatMap(({ visit, client, areaId, record }): VersionImpact[] => {
-    const area = places.get(areaId)!;
+    const area = defined(places.get(areaId));
     const on = clinicDay(visit.startsAt, timeZone);
     const effect = effectOn(record, area, client.birthDate, on);
     if (effect === null) return [];

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -44,13 +45,13 @@ describe('search', () => {
     const { body } = await person.get('/api/clients?text=okapi');
     const [client] = (body as { clients: { birthDate: string; id: string }[] }).clients;
     const { phone } = (
-      (await person.get(`/api/clients/${client!.id}`)).body as { client: { phone: string } }
+      (await person.get(`/api/clients/${defined(client).id}`)).body as { client: { phone: string } }
     ).client;
-    const [year, month, day] = client!.birthDate.split('-') as [string, string, string];
+    const [year, month, day] = defined(client).birthDate.split('-') as [string, string, string];
     for (const text of [
       phone,
       phone.replace(/\s/g, ''),
-      client!.birthDate,
+      defined(client).birthDate,
       `${day}/${month}/${year}`,
       `${Number(day)}.${Number(month)}.${year}`,
     ]) {
@@ -122,21 +123,23 @@ describe('booking into a room that is none', () => {
   it('is refused, and nothing is booked', async () => {
     const { body: list } = await person.get('/api/clients?text=gullfeather');
     const [client] = (list as { clients: { id: string }[] }).clients;
-    const opened = (await person.get(`/api/clients/${client!.id}`)).body as {
+    const opened = (await person.get(`/api/clients/${defined(client).id}`)).body as {
       areas: { id: string }[];
       visits: unknown[];
     };
     const me = (await person.get('/api/me')).body as { staff: { id: string } };
-    const { status, body } = await person.post(`/api/clients/${client!.id}/visits`, {
+    const { status, body } = await person.post(`/api/clients/${defined(client).id}/visits`, {
       id: crypto.randomUUID(),
-      areaId: opened.areas[0]!.id,
+      areaId: defined(opened.areas[0]).id,
       roomId: crypto.randomUUID(),
       staffId: me.staff.id,
       startsAt: '2026-12-01T10:00:00Z',
     });
     expect(status).toBe(400);
     expect(body).toMatchObject({ title: 'This names something that does not exist' });
-    const after = (await person.get(`/api/clients/${client!.id}`)).body as { visits: unknown[] };
+    const after = (await person.get(`/api/clients/${defined(client).id}`)).body as {
+      visits: unknown[];
+    };
     expect(after.visits).toHaveLength(opened.visits.length);
   });
 });
@@ -145,7 +148,7 @@ describe('booking', () => {
   it('takes in several areas at once, and each of them only of this client', async () => {
     const { body: list } = await person.get('/api/clients?text=fiddlewood');
     const [client] = (list as { clients: { id: string }[] }).clients;
-    const { areas } = (await person.get(`/api/clients/${client!.id}`)).body as {
+    const { areas } = (await person.get(`/api/clients/${defined(client).id}`)).body as {
       areas: { id: string; clientId: string }[];
     };
     const [first, second] = areas;
@@ -154,19 +157,23 @@ describe('booking', () => {
       staff: { id: string }[];
     };
     const visit = {
-      ...{ roomId: clinic.rooms[0]!.id, staffId: clinic.staff[0]!.id },
+      ...{ roomId: defined(clinic.rooms[0]).id, staffId: defined(clinic.staff[0]).id },
       startsAt: '2026-12-01T10:00:00Z',
     };
     const id = crypto.randomUUID();
-    const both = { ...visit, id, areaId: first!.id, alsoAreaIds: [second!.id] };
-    expect((await person.post(`/api/clients/${first!.clientId}/visits`, both)).status).toBe(201);
-    expect((await person.post(`/api/clients/${first!.clientId}/visits`, both)).status).toBe(201);
+    const both = { ...visit, id, areaId: defined(first).id, alsoAreaIds: [defined(second).id] };
+    expect((await person.post(`/api/clients/${defined(first).clientId}/visits`, both)).status).toBe(
+      201,
+    );
+    expect((await person.post(`/api/clients/${defined(first).clientId}/visits`, both)).status).toBe(
+      201,
+    );
     const opened = (await person.get(`/api/visits/${id}`)).body as { events: { body: object }[] };
     expect(opened.events.map(({ body }) => body)).toEqual([
-      { kind: 'zoneAdded', areaId: second!.id, assessment: null },
+      { kind: 'zoneAdded', areaId: defined(second).id, assessment: null },
     ]);
     const strange = { ...both, id: crypto.randomUUID(), alsoAreaIds: [crypto.randomUUID()] };
-    const refused = await person.post(`/api/clients/${first!.clientId}/visits`, strange);
+    const refused = await person.post(`/api/clients/${defined(first).clientId}/visits`, strange);
     expect(refused.body).toMatchObject({ fields: [{ field: 'alsoAreaIds.0' }] });
   });
 
@@ -175,18 +182,18 @@ describe('booking', () => {
     const { body: others } = await person.get('/api/clients?text=oxenstable');
     const [candlewick] = (list as { clients: { id: string }[] }).clients;
     const [oxenstable] = (others as { clients: { id: string }[] }).clients;
-    const opened = (await person.get(`/api/clients/${oxenstable!.id}`)).body as {
+    const opened = (await person.get(`/api/clients/${defined(oxenstable).id}`)).body as {
       areas: { id: string }[];
     };
     const clinic = (await person.get('/api/clinic')).body as {
       rooms: { id: string }[];
       staff: { id: string }[];
     };
-    const { status, body } = await person.post(`/api/clients/${candlewick!.id}/visits`, {
+    const { status, body } = await person.post(`/api/clients/${defined(candlewick).id}/visits`, {
       id: crypto.randomUUID(),
-      areaId: opened.areas[0]!.id,
-      roomId: clinic.rooms[0]!.id,
-      staffId: clinic.staff[0]!.id,
+      areaId: defined(opened.areas[0]).id,
+      roomId: defined(clinic.rooms[0]).id,
+      staffId: defined(clinic.staff[0]).id,
       startsAt: '2026-12-01T10:00:00Z',
     });
     expect(status).toBe(400);

@@ -9,6 +9,7 @@ import {
 } from '@tidy-quill/contract/clients';
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
@@ -39,7 +40,7 @@ export function clientRoutes(db: Db): Router {
       client: await findClient(db, clinicId, id),
       areas: await areasOf(db, clinicId, id),
       ...(await visitsOf(db, clinicId, id)),
-      consents: (await consentsOf(db, clinicId, [id])).get(id)!,
+      consents: defined((await consentsOf(db, clinicId, [id])).get(id)),
     };
     response.json(body);
   });
@@ -71,13 +72,13 @@ async function visitsOf(
 ): Promise<Pick<ClientOpened, 'visits' | 'unreadable'>> {
   const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
   const { birthDate } = await findClient(db, clinicId, clientId);
-  const given = (await consentsOf(db, clinicId, [clientId])).get(clientId)!;
+  const given = defined((await consentsOf(db, clinicId, [clientId])).get(clientId));
   const areas = new Map((await areasOf(db, clinicId, clientId)).map((area) => [area.id, area]));
   const { ages } = (await suitabilityInForce(db, clinicId)).content;
   const unreadable = summed.filter((each) => each.unreadable);
   const opened = summed.toReversed().flatMap(({ visit, zones }) =>
     zones.map((zone): ClientVisit => {
-      const area = areas.get(zone.areaId)!;
+      const area = defined(areas.get(zone.areaId));
       const on = visit.startsAt.toISOString().slice(0, 10);
       const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
       return {

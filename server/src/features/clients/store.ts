@@ -7,6 +7,7 @@ import {
   type NewArea,
 } from '@tidy-quill/contract/clients';
 import { and, asc, count, eq, inArray, like, sql } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -94,7 +95,7 @@ export async function addClient(
       .set({ lastClientNumber: sql`${clinics.lastClientNumber} + 1` })
       .where(eq(clinics.id, clinicId))
       .returning({ number: clinics.lastClientNumber });
-    const reference = `TQ-${String(next!.number).padStart(4, '0')}`;
+    const reference = `TQ-${String(defined(next).number).padStart(4, '0')}`;
     await tx
       .insert(clients)
       .values({
@@ -140,7 +141,7 @@ export async function editClient(
       })
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
       .returning();
-    return asClient(saved!);
+    return asClient(defined(saved));
   });
 }
 

@@ -4,6 +4,7 @@ import { ClinicClock, StaffActive, type Clinic } from '@tidy-quill/contract/clin
 import { lastOfRole } from '@tidy-quill/core/access';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { Router } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import { accountSecrets } from '../../db/account-tables';
 import type { Db, Queryable } from '../../db/connect';
 import { clinics, rooms, staff } from '../../db/schema';
@@ -26,7 +27,7 @@ export function clinicRoutes(db: Db): Router {
       .from(clinics)
       .where(eq(clinics.id, clinicId));
     const body: Clinic = {
-      demandsSecondFactor: clinic!.demandsSecondFactor,
+      demandsSecondFactor: defined(clinic).demandsSecondFactor,
       rooms: await db
         .select({ id: rooms.id, name: rooms.name })
         .from(rooms)

@@ -3,7 +3,7 @@ import type { Consent, ConsentToRead } from '@tidy-quill/contract/consent';
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_CONSENTS } from '@tidy-quill/core/consent';
-import { addMonths } from '@tidy-quill/core/units';
+import { defined, addMonths } from '@tidy-quill/core/units';
 import { createHash } from 'node:crypto';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -23,7 +23,7 @@ afterAll(() => app.close());
 
 async function visitOf(name: string): Promise<VisitOpened> {
   const { visits } = (await person.get('/api/today')).body as Day;
-  const { id } = visits.find(({ client }) => client.name.includes(name))!;
+  const { id } = defined(visits.find(({ client }) => client.name.includes(name)));
   return (await person.get(`/api/visits/${id}`)).body as VisitOpened;
 }
 
@@ -52,7 +52,7 @@ describe('the text that a client reads', () => {
   it('of photographs names uses and no risks', async () => {
     const text = await toRead(await visitOf('Candlewick'), 'photographs');
     expect(text.risks).toEqual([]);
-    expect(Object.keys(text.uses!)).toEqual(['record', 'teaching', 'publication']);
+    expect(Object.keys(defined(text.uses))).toEqual(['record', 'teaching', 'publication']);
   });
 });
 
@@ -84,7 +84,7 @@ describe('signing', () => {
     const { rows } = await app.connection.pool.query<{ clinic_id: string; id: string }>(
       "select clinic_id, id from staff where sign_in_name = 'idony'",
     );
-    const { clinic_id: clinicId, id: staffId } = rows[0]!;
+    const { clinic_id: clinicId, id: staffId } = defined(rows[0]);
     const actor = { clinicId, staffId, role: 'technician' } as const;
     const at = new Date('2026-06-30T23:30:00Z');
     const { db } = app.connection;
@@ -139,7 +139,7 @@ describe('signing', () => {
 
   it('of a minor needs the guardian', async () => {
     const coming = (await person.get('/api/today/not-ready')).body as ComingVisit[];
-    const { id } = coming.find(({ client }) => client.name.includes('Marrowby'))!;
+    const { id } = defined(coming.find(({ client }) => client.name.includes('Marrowby')));
     const visit = (await person.get(`/api/visits/${id}`)).body as VisitOpened;
     const alone = await consentFor(person, visit);
     expect((await sign(visit, alone)).status).toBe(422);
@@ -158,10 +158,14 @@ describe('withdrawing', () => {
     const visit = await visitOf('Penhallurick');
     const [given] = visit.consents;
     const withdraw = { id: v7(), reason: '' };
-    expect((await person.post(`/api/consents/${given!.id}/withdraw`, withdraw)).status).toBe(204);
-    expect((await person.post(`/api/consents/${given!.id}/withdraw`, withdraw)).status).toBe(204);
+    expect(
+      (await person.post(`/api/consents/${defined(given).id}/withdraw`, withdraw)).status,
+    ).toBe(204);
+    expect(
+      (await person.post(`/api/consents/${defined(given).id}/withdraw`, withdraw)).status,
+    ).toBe(204);
     const after = await visitOf('Penhallurick');
-    expect(after.consents[0]).toMatchObject({ id: given!.id, withdrawnOn: visit.today });
+    expect(after.consents[0]).toMatchObject({ id: defined(given).id, withdrawnOn: visit.today });
     const { consents } = (await person.get(`/api/clients/${visit.client.id}`)).body as ClientOpened;
     expect(consents).toHaveLength(1);
     const again = await signTreatment(person, after);
@@ -180,7 +184,7 @@ describe('withdrawing', () => {
 describe('the clinic’s own texts', () => {
   it('hold once a supervisor has approved them; what was signed before stays as it was', async () => {
     const visit = await visitOf('Quickthorn');
-    const before = visit.consents[0]!;
+    const before = defined(visit.consents[0]);
     const id = v7();
     const content = {
       ...STANDARD_CONSENTS,

@@ -19,7 +19,7 @@ import {
   type RiskCase,
 } from '@tidy-quill/core/consent';
 import type { Job } from '@tidy-quill/core/suitability';
-import { fullYears, type Day } from '@tidy-quill/core/units';
+import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Queryable } from '../../db/connect';
@@ -61,7 +61,7 @@ export async function consentsOf(
   for (const row of rows) {
     const { clientId, clinicId: _clinic, staffId: _staff, contentVersion: _version, ...own } = row;
     const content = contentOf('consentGiven', row);
-    byClient.get(clientId)!.push({ ...own, content, signedAt: row.signedAt.toISOString() });
+    defined(byClient.get(clientId)).push({ ...own, content, signedAt: row.signedAt.toISOString() });
   }
   return byClient;
 }
@@ -153,12 +153,12 @@ export async function signConsent(
     sha256: createHash('sha256').update(pdf).digest('hex'),
   };
   await db.insert(consents).values(row).onConflictDoNothing();
-  return (await findConsent(db, clinicId, clientId, signed.id))!;
+  return defined(await findConsent(db, clinicId, clientId, signed.id));
 }
 
 async function findConsent(db: Queryable, clinicId: string, clientId: string, id: string) {
   const given = await consentsOf(db, clinicId, [clientId]);
-  return given.get(clientId)!.find((consent) => consent.id === id);
+  return defined(given.get(clientId)).find((consent) => consent.id === id);
 }
 
 async function particulars(db: Queryable, actor: Actor, clientId: string, areaId: string) {
@@ -229,7 +229,7 @@ function contentToKeep(
 ): ConsentContent {
   return {
     ...readable,
-    uses: signed.uses.map((use) => uses![use]),
+    uses: signed.uses.map((use) => defined(uses)[use]),
     asked: signed.asked,
     birthDate: client.birthDate,
     guardian:
@@ -272,7 +272,7 @@ export async function withdrawConsent(
       consentId,
       staffId,
       withdrawnAt: new Date(),
-      withdrawnOn: clinicToday(clinic!.timeZone),
+      withdrawnOn: clinicToday(defined(clinic).timeZone),
     })
     .onConflictDoNothing();
 }

@@ -3,6 +3,7 @@ import type { Server, Socket } from 'node:net';
 import { createServer } from 'node:net';
 import { createInterface } from 'node:readline';
 import { afterEach, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { SimulatedConsole } from '../../simulated/console';
 import { ConsoleBridge } from './bridge';
 
@@ -84,13 +85,15 @@ describe('the bridge', () => {
       socket.write(`${JSON.stringify(made.status(NOW))}\n`);
     });
     const port = await new Promise<number>((resolve) => {
-      server!.listen(0, '127.0.0.1', () => resolve((server!.address() as { port: number }).port));
+      defined(server).listen(0, '127.0.0.1', () =>
+        resolve((defined(server).address() as { port: number }).port),
+      );
     });
     return { heard, bridge: new ConsoleBridge(new Map([['Room', { host: '127.0.0.1', port }]])) };
   };
   const until = (bridge: ConsoleBridge, holds: (live: ConsoleLive) => boolean) =>
     new Promise<ConsoleLive>((resolve) => {
-      bridge.lineOf('Room')!.listen((live) => {
+      defined(bridge.lineOf('Room')).listen((live) => {
         if (holds(live)) resolve(live);
       });
     });
@@ -105,10 +108,10 @@ describe('the bridge', () => {
   it('says standby, and outlives a line that is torn', async () => {
     const { bridge, heard } = await line();
     await until(bridge, ({ status }) => status !== null);
-    expect(bridge.lineOf('Room')!.say({ type: 'standby' })).toBe(true);
+    expect(defined(bridge.lineOf('Room')).say({ type: 'standby' })).toBe(true);
     await expect.poll(() => heard).toEqual(['{"type":"standby"}']);
     const down = until(bridge, ({ link }) => link === 'down');
-    sockets[0]!.resetAndDestroy();
+    defined(sockets[0]).resetAndDestroy();
     expect((await down).status).toMatchObject({ pulses: 7 });
     // And finds the console again by itself.
     expect((await until(bridge, ({ link }) => link === 'up')).link).toBe('up');
@@ -119,7 +122,7 @@ describe('the bridge', () => {
     const links: string[] = [];
     for (let page = 0; page < 2; page++) {
       await new Promise<void>((resolve) => {
-        const leave = bridge.lineOf('Room')!.listen(({ link }) => {
+        const leave = defined(bridge.lineOf('Room')).listen(({ link }) => {
           links.push(link);
           if (link === 'up') {
             resolve();

@@ -5,6 +5,7 @@ import { asShown } from '@tidy-quill/core/prepare';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { serveConsole, type ServedConsole } from '../../simulated/serve-console';
 import {
   signedInAt,
@@ -30,7 +31,7 @@ beforeAll(async () => {
   beside = await startBeside(app, consoles);
   person = await app.signedIn('tobiah');
   const { visits } = (await person.get('/api/today')).body as Day;
-  visitId = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!.id;
+  visitId = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune'))).id;
 });
 // The first server ends in the last test.
 afterAll(async () => {
@@ -43,7 +44,7 @@ const events = async () =>
   ((await person.get(`/api/visits/${visitId}/events?after=0`)).body as EventsKept).events;
 const record = async () => {
   const { visit } = await opened();
-  return zoneRecords(await events(), visit.areaId).get(visit.areaId)!;
+  return defined(zoneRecords(await events(), visit.areaId).get(visit.areaId));
 };
 const press = async (body: object) => {
   const event = { id: v7(), at: new Date().toISOString(), body };
@@ -68,7 +69,7 @@ const running = async () => {
 describe('a console that nobody has a page open for', () => {
   it('has its pulses counted, once, by one of two servers', async () => {
     const { plan } = await record();
-    const { setting, wavelengthNm } = plan!;
+    const { setting, wavelengthNm } = defined(plan);
     await order({ type: 'power', on: true });
     const tipC = setting.cooling !== undefined && 'plateC' in setting.cooling ? 5 : null;
     await order({ type: 'dial', setting: asShown(setting, wavelengthNm), tipC });
@@ -95,11 +96,11 @@ describe('a console that nobody has a page open for', () => {
   it('stops the session when it fails, told of once', async () => {
     const { run } = await record();
     await press({ kind: 'causeLooked', cause: 'tooMuchFluence', found: true });
-    const less = { ...run.setting!, fluenceJcm2: run.setting!.fluenceJcm2 - 3 };
+    const less = { ...defined(run.setting), fluenceJcm2: defined(run.setting).fluenceJcm2 - 3 };
     await press({ kind: 'settingChanged', setting: less, reason: 'Pain' });
     await order({
       type: 'dial',
-      setting: asShown(less, (await record()).plan!.wavelengthNm),
+      setting: asShown(less, defined((await record()).plan).wavelengthNm),
       tipC: 5,
     });
     await running();

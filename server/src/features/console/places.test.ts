@@ -1,5 +1,6 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../../testing/application';
 import { consolePlaces } from './places';
 
@@ -13,7 +14,7 @@ beforeAll(async () => {
   const { rows } = await pool.query<{ id: string }>(
     "select id from rooms where name = 'Window room'",
   );
-  demoWindow = rows[0]!.id;
+  demoWindow = defined(rows[0]).id;
   await pool.query(
     `insert into clinics (id, name, time_zone, phone, emergency_phone)
      values ($1, 'Another', 'Europe/London', '01632 960 999', '112')`,

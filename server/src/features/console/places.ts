@@ -1,6 +1,7 @@
 import { Id } from '@tidy-quill/contract/text';
 import { read } from '@tidy-quill/contract/problem';
 import { and, eq } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { clinics, rooms } from '../../db/schema';
 import type { ConsolePlace } from './bridge';
@@ -38,7 +39,7 @@ export async function consolePlaces(
 
 async function onlyRoom(db: Db, name: string): Promise<string> {
   const found = await db.select({ id: rooms.id }).from(rooms).where(eq(rooms.name, name));
-  if (found.length === 1) return found[0]!.id;
+  if (found.length === 1) return defined(found[0]).id;
   throw new Error(
     found.length === 0
       ? `ROOM_CONSOLES: there is no room “${name}”`
@@ -51,6 +52,6 @@ function parsed(setting: string): readonly (readonly [string, ConsolePlace])[] {
     const match = /^\s*(.+?)=(.+):(\d+)\s*$/.exec(entry);
     return match === null
       ? []
-      : [[match[1]!, { host: match[2]!, port: Number(match[3]) }] as const];
+      : [[defined(match[1]), { host: defined(match[2]), port: Number(match[3]) }] as const];
   });
 }

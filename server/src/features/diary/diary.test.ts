@@ -4,6 +4,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { deskAt } from '../../testing/line';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
@@ -17,7 +18,7 @@ beforeAll(async () => {
   person = await app.signedIn('idony');
   client = app.person();
   const { visits } = (await person.get('/api/today')).body as Day;
-  visitId = visits.find((each) => each.client.name.includes('Yewbarrow'))!.id;
+  visitId = defined(visits.find((each) => each.client.name.includes('Yewbarrow'))).id;
 });
 afterAll(() => app.close());
 
@@ -48,8 +49,8 @@ describe('a healing diary', () => {
     path = url.slice(url.indexOf('/diary/')).replace('/diary/', '/api/diary/');
     const sent = (await person.get('/api/messages')).body as Message[];
     // Whoever reads the outbox, or the database, cannot open it.
-    expect(sent[0]!.text).toContain('/diary/…');
-    const token = url.split('/').at(-1)!;
+    expect(defined(sent[0]).text).toContain('/diary/…');
+    const token = defined(url.split('/').at(-1));
     const { rows } = await app.connection.pool.query('select text from messages');
     expect(JSON.stringify([sent, rows])).not.toContain(token);
     expect((await client.post(`/api/visits/${visitId}/diary-link`, { id: v7() })).status).toBe(401);
@@ -100,28 +101,28 @@ describe('a healing diary', () => {
 
   it('is corrected on the same day only, and what was urgent stays until it is reported', async () => {
     const [urgent] = await worries();
-    const corrected = entry({ trend: 'same', replaces: urgent!.entry.id });
+    const corrected = entry({ trend: 'same', replaces: defined(urgent).entry.id });
     expect((await client.post(path, corrected)).status).toBe(204);
-    expect((await worries()).map(({ entry: { id } }) => id)).toContain(urgent!.entry.id);
+    expect((await worries()).map(({ entry: { id } }) => id)).toContain(defined(urgent).entry.id);
     const stray = await client.post(path, entry({ replaces: v7() }));
     expect(stray.status).toBe(422);
-    expect((await page()).entries[0]).toMatchObject({ replaces: urgent!.entry.id });
+    expect((await page()).entries[0]).toMatchObject({ replaces: defined(urgent).entry.id });
   });
 
   it('leaves the desk once it was read, or a reaction was reported from it', async () => {
     expect((await client.post(path, entry({ trend: 'worse' }))).status).toBe(204);
     const [urgent, blister, worse] = await worries();
-    expect([urgent, blister, worse].map((each) => each!.triage!.level)).toEqual([
+    expect([urgent, blister, worse].map((each) => defined(defined(each).triage).level)).toEqual([
       ...['clinicianNow', 'seeToday', 'advice'],
     ]);
     const read = (id: string) => person.post(`/api/diary-entries/${id}/read`);
     // What somebody has to look at is followed, not read away.
-    expect((await read(urgent!.entry.id)).status).toBe(422);
-    expect((await read(blister!.entry.id)).status).toBe(422);
+    expect((await read(defined(urgent).entry.id)).status).toBe(422);
+    expect((await read(defined(blister).entry.id)).status).toBe(422);
     expect((await read(v7())).status).toBe(404);
-    expect((await read(worse!.entry.id)).status).toBe(204);
-    await reportFrom(blister!);
-    await reportFrom(urgent!);
+    expect((await read(defined(worse).entry.id)).status).toBe(204);
+    await reportFrom(defined(blister));
+    await reportFrom(defined(urgent));
     expect(await worries()).toEqual([]);
   });
 
@@ -141,7 +142,7 @@ describe('a healing diary', () => {
   it('names no picture but those that came in by its own link', async () => {
     const { rows } = await app.connection.pool.query<{ id: string }>('select id from photos');
     expect(rows.length).toBeGreaterThan(0);
-    const { status, body } = await client.post(path, entry({ photoIds: [rows[0]!.id] }));
+    const { status, body } = await client.post(path, entry({ photoIds: [defined(rows[0]).id] }));
     expect([status, body]).toMatchObject([
       400,
       { fields: [{ field: 'photoIds.0', problem: 'is no picture of this diary' }] },
@@ -173,7 +174,7 @@ describe('a healing diary', () => {
 
   it('waits until the client was sent home', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    const { id } = visits.find((each) => each.client.name.includes('Oxenstable'))!;
+    const { id } = defined(visits.find((each) => each.client.name.includes('Oxenstable')));
     expect((await person.post(`/api/visits/${id}/diary-link`, { id: v7() })).status).toBe(422);
   });
 });

@@ -2,7 +2,7 @@ import type { Invitation } from '@tidy-quill/contract/ahead';
 import type { DiaryEntry, DiaryPage, DiaryRead } from '@tidy-quill/contract/diary';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { consentStanding } from '@tidy-quill/core/consent';
-import { fullYears } from '@tidy-quill/core/units';
+import { defined, fullYears } from '@tidy-quill/core/units';
 import dayjs from 'dayjs';
 import { and, count, desc, eq, gt, inArray } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
@@ -108,7 +108,7 @@ const DIARY_LIMITS = { entries: 60, photos: 20 } as const;
 export async function mayAddPhoto(db: Queryable, token: string): Promise<void> {
   const { link } = await openedBy(db, token);
   const [row] = await db.select({ photos: count() }).from(diaryPhotos).where(ofLink(link));
-  if (row!.photos >= DIARY_LIMITS.photos) throw full(`${DIARY_LIMITS.photos} pictures`);
+  if (defined(row).photos >= DIARY_LIMITS.photos) throw full(`${DIARY_LIMITS.photos} pictures`);
 }
 
 const full = (most: string) =>
@@ -163,7 +163,7 @@ export async function writeDiary(db: Queryable, token: string, entry: DiaryEntry
   await refuseStrangePhotos(db, link, entry.photoIds);
   const own = and(eq(diaryEntries.clinicId, clinicId), eq(diaryEntries.linkId, link.id));
   const [row] = await db.select({ entries: count() }).from(diaryEntries).where(own);
-  if (row!.entries >= DIARY_LIMITS.entries) throw full(`${DIARY_LIMITS.entries} entries`);
+  if (defined(row).entries >= DIARY_LIMITS.entries) throw full(`${DIARY_LIMITS.entries} entries`);
   if (entry.replaces !== null) await refuseOldCorrection(db, clinicId, visit.id, entry.replaces);
   await db
     .insert(diaryEntries)
@@ -199,7 +199,7 @@ async function refuseOldCorrection(
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
   const written = await diaryOf(db, clinicId, visitId);
   const old = written.find(({ id }) => id === replaced);
-  const { timeZone } = clinic!;
+  const { timeZone } = defined(clinic);
   if (old !== undefined && clinicDay(new Date(old.givenAt), timeZone) === clinicToday(timeZone))
     return;
   throw new HttpProblem('refused-by-rule', 'Only what was written today can be corrected', {

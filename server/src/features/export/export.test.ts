@@ -5,6 +5,7 @@ import { visitReport } from '@tidy-quill/core/report';
 import Papa from 'papaparse';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import type { ClientRecord } from './store';
 
@@ -19,7 +20,7 @@ afterAll(() => app.close());
 const clientId = async (name: string): Promise<string> => {
   const { clients } = (await person.get(`/api/clients?text=${name}`)).body as ClientPage;
   expect(clients).toHaveLength(1);
-  return clients[0]!.id;
+  return defined(clients[0]).id;
 };
 const whole = async (name: string) =>
   (await person.get(`/api/clients/${await clientId(name)}/record.json`)).body as ClientRecord;
@@ -91,11 +92,11 @@ describe('the whole record of a client', () => {
 
   it('holds what was sent to them, and nothing that was sent to others', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    const { id } = visits.find(({ client }) => client.name.includes('Yewbarrow'))!;
+    const { id } = defined(visits.find(({ client }) => client.name.includes('Yewbarrow')));
     const sent = await person.post(`/api/visits/${id}/aftercare-message`, { id: v7() });
     expect(sent.status).toBe(201);
     const { messages } = await whole('Yewbarrow');
-    expect(messages.at(-1)!.text).toContain('After your laser hair removal');
+    expect(defined(messages.at(-1)).text).toContain('After your laser hair removal');
     const others = await whole('Larkspur');
     expect(others.messages.filter(({ text }) => text.includes('hair removal'))).toEqual([]);
   });
@@ -120,7 +121,7 @@ describe('the table of sessions', () => {
 
   it('gives the energy that pulses, spot and fluence make', async () => {
     for (const line of (await table('Larkspur')).filter(({ pulses }) => Number(pulses) > 0)) {
-      const diameterCm = Number(/^[\d.]+/.exec(line['spot']!)![0]) / 10;
+      const diameterCm = Number(defined(/^[\d.]+/.exec(defined(line['spot'])))[0]) / 10;
       const each = Number(line['fluenceJcm2']) * Math.PI * (diameterCm / 2) ** 2;
       expect(Number(line['energyJ'])).toBeCloseTo(Number(line['pulses']) * each, 1);
     }
@@ -128,8 +129,8 @@ describe('the table of sessions', () => {
 
   it('has a line with nothing fired for a visit that has not come to it', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    const today = visits.find(({ client }) => client.name.includes('Larkspur'))!;
-    const line = (await table('Larkspur')).find(({ visitId }) => visitId === today.id)!;
+    const today = defined(visits.find(({ client }) => client.name.includes('Larkspur')));
+    const line = defined((await table('Larkspur')).find(({ visitId }) => visitId === today.id));
     expect(line).toMatchObject({ pulses: '0', job: 'ink', area: 'left forearm', skinType: '2' });
     expect(line['wavelengthNm']).toBe('');
   });
@@ -137,7 +138,7 @@ describe('the table of sessions', () => {
   it('lists each zone of a visit by itself', async () => {
     const lines = await table('Fiddlewood');
     expect(lines.map(({ area }) => area).sort()).toEqual(['both forearms', 'upper lip']);
-    expect(Number(lines.find(({ area }) => area === 'both forearms')!['areaCm2'])).toBe(
+    expect(Number(defined(lines.find(({ area }) => area === 'both forearms'))['areaCm2'])).toBe(
       2 * SITES.forearm.typicalAreaCm2,
     );
   });
@@ -151,10 +152,10 @@ describe('the table of sessions', () => {
     await app.connection.pool.query(
       `insert into staff (clinic_id, id, name, sign_in_name, password_hash, role, active)
        values ($1, $2, '=HYPERLINK("x")', 'formula', 'x', 'technician', false)`,
-      [rows[0]!.clinic_id, staffId],
+      [defined(rows[0]).clinic_id, staffId],
     );
     await app.connection.pool.query('update visits set staff_id = $2 where id = $1', [
-      rows[0]!.id,
+      defined(rows[0]).id,
       staffId,
     ]);
     const id = await clientId('Larkspur');

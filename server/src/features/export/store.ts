@@ -5,6 +5,7 @@ import type { Photo } from '@tidy-quill/contract/photos';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { VisitEvent } from '@tidy-quill/core/events';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { messages, photos, visits } from '../../db/schema';
 import { staffNames } from '../auth/store';
@@ -83,9 +84,9 @@ export async function clientRecord(
     visits: rows.map((row) => ({
       visit: asHeader(row),
       events: events.get(row.id) ?? [],
-      ...(kept.has(row.id) ? { asKept: kept.get(row.id)! } : {}),
+      ...(kept.has(row.id) ? { asKept: defined(kept.get(row.id)) } : {}),
     })),
-    consents: (await consentsOf(db, clinicId, [clientId])).get(clientId)!,
+    consents: defined((await consentsOf(db, clinicId, [clientId])).get(clientId)),
     photos: pictures,
     messages: sent.map(({ createdAt, to, text }) => ({
       at: createdAt.toISOString(),

@@ -1,5 +1,5 @@
 import type { HandpieceUse } from '@tidy-quill/contract/handpieces';
-import { addDays } from '@tidy-quill/core/units';
+import { defined, addDays } from '@tidy-quill/core/units';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
@@ -30,7 +30,9 @@ const anyUsed = async () => {
 describe('a handpiece', () => {
   it('lists its sessions over some days, newest first, and nothing of another handpiece', async () => {
     const { handpiece, sessions } = await anyUsed();
-    expect(sessions.every(({ setting }) => setting.handpieceId === handpiece!.id)).toBe(true);
+    expect(sessions.every(({ setting }) => setting.handpieceId === defined(handpiece).id)).toBe(
+      true,
+    );
     expect(sessions.every(({ pulses, energyJ }) => pulses > 0 && energyJ > 0)).toBe(true);
     const days = sessions.map(({ on }) => on);
     expect(days).toEqual([...days].sort().reverse());
@@ -38,12 +40,13 @@ describe('a handpiece', () => {
 
   it('is asked for any period', async () => {
     const { handpiece, sessions } = await anyUsed();
-    const { on } = sessions.at(-1)!;
-    const { body } = await use(handpiece!.id, on, on);
+    const { on } = defined(sessions.at(-1));
+    const { body } = await use(defined(handpiece).id, on, on);
     expect((body as HandpieceUse).sessions.map((each) => each.on)).toEqual(
       sessions.filter((each) => each.on === on).map((each) => each.on),
     );
-    const before = (await use(handpiece!.id, '2001-01-01', '2001-12-31')).body as HandpieceUse;
+    const before = (await use(defined(handpiece).id, '2001-01-01', '2001-12-31'))
+      .body as HandpieceUse;
     expect(before.sessions).toEqual([]);
   });
 

@@ -1,5 +1,5 @@
 import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpieces';
-import { addDays, type Day } from '@tidy-quill/core/units';
+import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { and, gte, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import type { clients } from '../../db/schema';
@@ -20,10 +20,12 @@ export async function useOf(
   const summed = await visitsSummed(
     db,
     clinicId,
-    and(
-      gte(visits.startsAt, dayBounds(from, timeZone).from),
-      lt(visits.startsAt, dayBounds(addDays(to, 1), timeZone).from),
-    )!,
+    defined(
+      and(
+        gte(visits.startsAt, dayBounds(from, timeZone).from),
+        lt(visits.startsAt, dayBounds(addDays(to, 1), timeZone).from),
+      ),
+    ),
   );
   const used = summed.toReversed().flatMap(({ visit, zones: all }) =>
     all.flatMap((zone) => {
@@ -36,7 +38,10 @@ export async function useOf(
     clinicId,
     used.map(({ visit }) => visit.clientId),
   );
-  const zones = used.map((each) => ({ ...each, client: clientOf.get(each.visit.clientId)! }));
+  const zones = used.map((each) => ({
+    ...each,
+    client: defined(clientOf.get(each.visit.clientId)),
+  }));
   const places = await areasById(
     db,
     clinicId,
@@ -53,8 +58,8 @@ export async function useOf(
         areaId,
         on: clinicDay(visit.startsAt, timeZone),
         client: { name: nameOf(client), reference: client.reference },
-        site: places.get(areaId)!.site,
-        side: places.get(areaId)!.side,
+        site: defined(places.get(areaId)).site,
+        side: defined(places.get(areaId)).side,
         ...{ setting, pulses, energyJ, answer },
       })),
     ),

@@ -4,6 +4,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import {
   startApplication,
   startBeside,
@@ -24,7 +25,7 @@ beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as { visits: Day['visits'] };
-  visitId = visits.find(({ client }) => client.name.includes('Oxenstable'))!.id;
+  visitId = defined(visits.find(({ client }) => client.name.includes('Oxenstable'))).id;
   beside = await startBeside(app);
   cookie = person.cookie();
 });
@@ -64,7 +65,9 @@ describe('what goes on about a visit', () => {
         [visitId],
       )
     ).rows;
-    expect(await next(line)).toBe(await lastKept(app.connection.db, row!.clinic_id, visitId));
+    expect(await next(line)).toBe(
+      await lastKept(app.connection.db, defined(row).clinic_id, visitId),
+    );
     line.end();
   });
 
@@ -111,7 +114,7 @@ describe('what goes on about a visit', () => {
     const { body } = await person.get(`/api/visits/${visitId}/events?after=${before.after}`);
     const since = body as EventsKept;
     expect(since.events).toHaveLength(1);
-    expect(before.events.map(({ id }) => id)).not.toContain(since.events[0]!.id);
+    expect(before.events.map(({ id }) => id)).not.toContain(defined(since.events[0]).id);
     expect(since.after).toBe(place);
   });
 });

@@ -1,6 +1,7 @@
 import { API } from '@tidy-quill/contract/api';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../../testing/application';
 import { openApiDocument } from './document';
 
@@ -27,7 +28,7 @@ describe('the description of the API', () => {
 
   it('says of a request what the contract says of it', () => {
     const { paths } = openApiDocument();
-    const signIn = paths['/api/sign-in']!['post'];
+    const signIn = defined(paths['/api/sign-in'])['post'];
     expect(signIn).toMatchObject({
       security: [],
       requestBody: {
@@ -38,12 +39,14 @@ describe('the description of the API', () => {
         },
       },
     });
-    expect(paths['/api/visits/{id}/events']!['get']).toMatchObject({
+    expect(defined(paths['/api/visits/{id}/events'])['get']).toMatchObject({
       parameters: [
         { name: 'id', in: 'path' },
         { name: 'after', in: 'query' },
       ],
     });
-    expect(paths['/api/clinic/staff']!['post']).toMatchObject({ description: 'Only owner.' });
+    expect(defined(paths['/api/clinic/staff'])['post']).toMatchObject({
+      description: 'Only owner.',
+    });
   });
 });

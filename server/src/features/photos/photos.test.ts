@@ -5,6 +5,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor } from '../../testing/consent';
 import { inTurn } from './picture-queue';
@@ -17,7 +18,7 @@ beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as Day;
-  const { id } = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!;
+  const { id } = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune')));
   visit = (await person.get(`/api/visits/${id}`)).body as VisitOpened;
 });
 afterAll(() => app.close());
@@ -48,7 +49,9 @@ describe('a picture without what was written beside it', () => {
     'is the same picture (%s, progressive %s), and says nothing of where',
     async (type, p) => {
       const before = await taken(type, p);
-      expect((await sharp(before).metadata()).exif!.toString('latin1')).toContain('somebody');
+      expect(defined((await sharp(before).metadata()).exif).toString('latin1')).toContain(
+        'somebody',
+      );
       const after = withoutMetadata(`image/${type}`, before);
       expect(after.toString('latin1')).not.toContain('somebody');
       const pixels = (bytes: Buffer) => sharp(bytes).raw().toBuffer();
@@ -118,7 +121,7 @@ describe('photographs', () => {
 
   it('are refused when they are none, of another type, damaged, too large or of no zone', async () => {
     const fields = (body: unknown) =>
-      (body as { fields: { problem: string }[] }).fields[0]!.problem;
+      defined((body as { fields: { problem: string }[] }).fields[0]).problem;
     const text = await send(v7(), Buffer.from('not a picture'));
     expect([text.status, fields(text.body)]).toEqual([400, 'must be a JPEG or PNG']);
     const webp = await plain().webp().toBuffer();

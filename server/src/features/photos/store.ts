@@ -6,7 +6,7 @@ import {
 } from '@tidy-quill/contract/photos';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { zonesOf } from '@tidy-quill/core/session';
-import { fullYears } from '@tidy-quill/core/units';
+import { defined, fullYears } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
@@ -40,7 +40,7 @@ export async function keepPhoto(
   const already = await findPhoto(db, clinicId, about.id);
   if (already !== null) return already;
   const visit = await findVisit(db, clinicId, visitId);
-  const events = (await eventsOf(db, clinicId, [visitId])).get(visitId)!;
+  const events = defined((await eventsOf(db, clinicId, [visitId])).get(visitId));
   if (!zonesOf(events, visit.areaId).includes(about.areaId)) {
     throw refused('areaId', 'is not a zone of this visit');
   }
@@ -70,7 +70,7 @@ export async function keepPhoto(
       ...picture,
     })
     .onConflictDoNothing();
-  return (await findPhoto(db, clinicId, about.id))!;
+  return defined(await findPhoto(db, clinicId, about.id));
 }
 
 async function findPhoto(db: Queryable, clinicId: string, id: string): Promise<Photo | null> {

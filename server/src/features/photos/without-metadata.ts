@@ -1,3 +1,4 @@
+import { defined } from '@tidy-quill/core/units';
 /**
  * A picture's bytes without what a camera wrote beside it: where it was taken, with what, by whom. The picture itself
  * is passed on untouched, byte for byte; nothing stays that could hold something else: no colour profile, no small picture, no
@@ -22,7 +23,7 @@ function jpegWithout(bytes: Buffer): Buffer {
   let orientation = 1;
   let at = 2;
   while (at + 4 <= bytes.length) {
-    const marker = bytes[at + 1]!;
+    const marker = defined(bytes[at + 1]);
     if (bytes[at] !== 0xff || marker === EOI) break;
     const end = at + 2 + bytes.readUInt16BE(at + 2);
     const segment = bytes.subarray(at, end);
@@ -65,7 +66,7 @@ function trimmed(segment: Buffer, length: number): Buffer {
 function endOfScan(bytes: Buffer, from: number): number {
   for (let at = from; at + 1 < bytes.length; at++) {
     if (bytes[at] !== 0xff) continue;
-    const next = bytes[at + 1]!;
+    const next = defined(bytes[at + 1]);
     const restart = next >= 0xd0 && next <= 0xd7;
     if (next !== 0 && next !== 0xff && !restart) return at;
   }

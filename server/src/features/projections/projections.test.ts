@@ -3,6 +3,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { rebuild, wrongProjections } from './rebuild';
 
@@ -17,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-const visitOf = (name: string) => visits.find(({ client }) => client.name.includes(name))!;
+const visitOf = (name: string) => defined(visits.find(({ client }) => client.name.includes(name)));
 const press = async (visitId: string, body: object, more: object = {}) => {
   const { after } = (await person.get(`/api/visits/${visitId}`)).body as VisitOpened;
   const event = { id: v7(), at: new Date().toISOString(), body, ...more };
@@ -28,7 +29,7 @@ const row = async (visitId: string) => {
     'select stale, takes_presses from visit_status where visit_id = $1',
     [visitId],
   );
-  return rows[0]!;
+  return defined(rows[0]);
 };
 
 describe('projections', () => {
@@ -37,7 +38,7 @@ describe('projections', () => {
       `select count(*)::int as n from visits v
        where not exists (select from visit_status s where s.visit_id = v.id)`,
     );
-    expect(rows[0]!.n).toBe(0);
+    expect(defined(rows[0]).n).toBe(0);
     expect(await rebuild(app.connection.db)).toBeGreaterThan(40);
     expect(await wrongProjections(app.connection.db)).toEqual([]);
   });
@@ -51,7 +52,7 @@ describe('projections', () => {
     const { client } = visitOf('Okapi-Lune');
     const { body } = await person.get(`/api/clients/${client.id}`);
     const [last] = (body as ClientOpened).visits;
-    expect(last!.lights.at(-1)!.pulses).toBe(last!.pulses);
+    expect(defined(defined(last).lights.at(-1)).pulses).toBe(defined(last).pulses);
     expect((await row(id)).stale).toBe(false);
     expect(await wrongProjections(app.connection.db)).toEqual([]);
   });
@@ -100,7 +101,7 @@ describe('projections', () => {
     const exported = (await person.get(`/api/clients/${client.id}/record.json`)).body as {
       visits: { visit: { id: string }; asKept?: object[] }[];
     };
-    const kept = exported.visits.find(({ visit }) => visit.id === id)!.asKept;
+    const kept = defined(exported.visits.find(({ visit }) => visit.id === id)).asKept;
     expect(kept).toContainEqual(
       expect.objectContaining({ kind: 'paused', at: expect.stringContaining('BC') }),
     );

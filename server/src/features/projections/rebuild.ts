@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { lastTreated, zoneSummaries } from '@tidy-quill/core/report';
 import { zoneRecords } from '@tidy-quill/core/session';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { visitStatus, zoneSessions } from '../../db/visit-status';
@@ -24,7 +25,7 @@ export async function wrongProjections(db: Db): Promise<readonly string[]> {
   const wrong: string[] = [];
   for (const { visit, status } of rows) {
     if (status.unreadable) continue;
-    const events = (await eventsOf(db, visit.clinicId, [visit.id])).get(visit.id)!;
+    const events = defined((await eventsOf(db, visit.clinicId, [visit.id])).get(visit.id));
     const zones = zoneSummaries(events, zoneRecords(events, visit.areaId));
     const kept = status.zones.map((zone, index) => ({
       ...zone,

@@ -7,7 +7,7 @@ import {
 } from '@tidy-quill/core/report';
 import { zoneRecords, type VisitRecord } from '@tidy-quill/core/session';
 import type { VisitEvent } from '@tidy-quill/core/events';
-import type { Day } from '@tidy-quill/core/units';
+import { defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, desc, eq, inArray, lt, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
@@ -33,7 +33,10 @@ export async function treatedOf(
   },
 ): Promise<readonly (LastTreated & { readonly visitId: string; readonly areaId: string })[]> {
   if (of.areaIds.length === 0) return [];
-  await sumUp(db, and(eq(visits.clinicId, clinicId), inArray(visits.clientId, [...of.clientIds]))!);
+  await sumUp(
+    db,
+    defined(and(eq(visits.clinicId, clinicId), inArray(visits.clientId, [...of.clientIds]))),
+  );
   const { visitId, areaId, treatedOn, newTestSpot } = zoneSessions;
   const rows = await db
     .select({ visitId, areaId, on: treatedOn, newTestSpot })
@@ -46,7 +49,7 @@ export async function treatedOf(
       ),
     )
     .orderBy(desc(treatedOn));
-  return rows.map(({ on, ...row }) => ({ ...row, on: on! }));
+  return rows.map(({ on, ...row }) => ({ ...row, on: defined(on) }));
 }
 
 interface VisitKey {
@@ -91,7 +94,7 @@ export async function visitsSummed(
   matching: SQL,
   changed: SQL = matching,
 ): Promise<VisitSummed[]> {
-  await sumUp(db, and(eq(visits.clinicId, clinicId), changed)!);
+  await sumUp(db, defined(and(eq(visits.clinicId, clinicId), changed)));
   const { zones, sessions, unreadable } = visitStatus;
   const rows = await db
     .select({ visit: visits, zones, sessions, unreadable })
@@ -101,17 +104,19 @@ export async function visitsSummed(
     .orderBy(asc(visits.startsAt), asc(visits.id));
   return rows.map(({ visit, unreadable: broken, ...row }) => ({
     visit,
-    zones: row.zones.map((zone, index) => ({ ...zone, sessions: row.sessions[index]!.sessions })),
+    zones: row.zones.map((zone, index) => ({
+      ...zone,
+      sessions: defined(row.sessions[index]).sessions,
+    })),
     unreadable: broken,
   }));
 }
 
-const OF_VISIT = and(
-  eq(visitStatus.clinicId, visits.clinicId),
-  eq(visitStatus.visitId, visits.id),
-)!;
+const OF_VISIT = defined(
+  and(eq(visitStatus.clinicId, visits.clinicId), eq(visitStatus.visitId, visits.id)),
+);
 
-const OUTDATED = or(visitStatus.stale, lt(visitStatus.version, SUMMARY_VERSION))!;
+const OUTDATED = defined(or(visitStatus.stale, lt(visitStatus.version, SUMMARY_VERSION)));
 
 /** Sums up visits again that got events since, or were summed up by an older core; gives how many. */
 export async function sumUp(db: Queryable, matching: SQL = sql`true`): Promise<number> {
@@ -136,7 +141,7 @@ async function sumUpOne(tx: Queryable, key: VisitKey, bookedId: string): Promise
     .for('update');
   let summed: Row;
   try {
-    const events = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
     summed = summedUp(events, zoneRecords(events, bookedId));
   } catch {
     // Kept before such rows were refused, or by a fault of ours: shown as what it is, by its id.

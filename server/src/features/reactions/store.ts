@@ -1,6 +1,7 @@
 import type { ReactionListed } from '@tidy-quill/contract/record';
 import { TRIAGE_LEVELS } from '@tidy-quill/core/reaction';
 import { gt, sql } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visitStatus } from '../../db/visit-status';
 import { areasById, clientsById } from '../clients/store';
@@ -19,7 +20,7 @@ export async function reactionsOpen(db: Db, clinicId: string): Promise<ReactionL
   const open = followed.flatMap(({ visit, zones }) =>
     zones.flatMap(({ areaId, openReactions }) =>
       openReactions.map((reaction) => ({
-        ...{ visit, client: clientOf.get(visit.clientId)!, areaId, reaction },
+        ...{ visit, client: defined(clientOf.get(visit.clientId)), areaId, reaction },
       })),
     ),
   );
@@ -38,8 +39,8 @@ export async function reactionsOpen(db: Db, clinicId: string): Promise<ReactionL
         name: `${client.givenName} ${client.familyName}`,
         phone: client.phone,
       },
-      site: placeOf.get(areaId)!.site,
-      side: placeOf.get(areaId)!.side,
+      site: defined(placeOf.get(areaId)).site,
+      side: defined(placeOf.get(areaId)).side,
       treatedAt: visit.startsAt.toISOString(),
       reaction,
     }))

@@ -11,6 +11,7 @@ import Papa from 'papaparse';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { recordDigest } from './store';
 
@@ -21,7 +22,7 @@ beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as Day;
-  visitId = visits.find(({ client }) => client.name.includes('Yewbarrow'))!.id;
+  visitId = defined(visits.find(({ client }) => client.name.includes('Yewbarrow'))).id;
 });
 afterAll(() => app.close());
 
@@ -84,7 +85,7 @@ describe('what the client took home', () => {
     const mine = all.filter(({ text }) => text.includes('After your laser hair removal'));
     expect(mine).toHaveLength(1);
     expect(mine[0]).toMatchObject({ state: 'sent', to: expect.stringMatching(/^01632 960/) });
-    expect(mine[0]!.text).toContain('Next visit: ');
+    expect(defined(mine[0]).text).toContain('Next visit: ');
     const { events } = await opened();
     expect(events.filter(({ body }) => body.kind === 'adviceGiven')).toHaveLength(1);
   });
@@ -107,7 +108,7 @@ describe('what the client took home', () => {
 
   it('is not there before anybody was sent home', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    const { id } = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!;
+    const { id } = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune')));
     const { status, body } = await person.get(`/api/visits/${id}/aftercare.pdf`);
     expect(status).toBe(422);
     expect(body).toMatchObject({ title: 'Nobody has been sent home yet' });
@@ -137,15 +138,15 @@ describe('the record', () => {
   it('counts pulses, energy and minutes from the presses', async () => {
     const { events, visit } = await record();
     const [zone] = visitReport(events, visit.areaId).zones;
-    const { setting } = zone!.record.run;
+    const { setting } = defined(zone).record.run;
     const fired = events.flatMap(({ body }) => (body.kind === 'pulsesFired' ? [body.count] : []));
     const pulses = fired.reduce((sum, count) => sum + count, 0);
-    expect(zone!.pulses).toBe(pulses);
-    const spot = setting!.spot as { diameterMm: number };
-    const each = setting!.fluenceJcm2 * Math.PI * (spot.diameterMm / 20) ** 2;
-    expect(zone!.energyJ).toBeCloseTo(pulses * each, 6);
-    expect(zone!.energyJcm2).toBeCloseTo((pulses * each) / 640, 6);
-    expect(zone!.pains.map(({ score }) => score)).toEqual([3, 4]);
+    expect(defined(zone).pulses).toBe(pulses);
+    const spot = defined(setting).spot as { diameterMm: number };
+    const each = defined(setting).fluenceJcm2 * Math.PI * (spot.diameterMm / 20) ** 2;
+    expect(defined(zone).energyJ).toBeCloseTo(pulses * each, 6);
+    expect(defined(zone).energyJcm2).toBeCloseTo((pulses * each) / 640, 6);
+    expect(defined(zone).pains.map(({ score }) => score)).toEqual([3, 4]);
   });
 
   it('is signed as it was read, and not as it no longer is', async () => {
@@ -185,7 +186,7 @@ describe('the record', () => {
     const forged = { kind: 'recordSigned', digest, signature: { kind: 'typed', name: 'x' } };
     expect((await append(forged)).status).toBe(400);
     const { visits } = (await person.get('/api/today')).body as Day;
-    const { id } = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!;
+    const { id } = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune')));
     const running = (await person.get(`/api/visits/${id}/record`)).body as RecordOpened;
     const { status, body } = await person.post(`/api/visits/${id}/sign`, {
       id: v7(),
@@ -208,9 +209,9 @@ describe('a reaction told of later', () => {
     const claimed = { level: 'normal', reasons: [], onsetHours: 0, adverse: false };
     expect((await append({ ...told(onset()), triage: claimed })).status).toBe(200);
     const [reaction] = await reactions();
-    expect(reaction!.triage).toMatchObject({ level: 'seeToday', adverse: true });
-    expect(reaction!.triage!.reasons[0]).toMatchObject({ level: 'seeToday' });
-    expect(reaction!.againAt).not.toBeNull();
+    expect(defined(reaction).triage).toMatchObject({ level: 'seeToday', adverse: true });
+    expect(defined(defined(reaction).triage).reasons[0]).toMatchObject({ level: 'seeToday' });
+    expect(defined(reaction).againAt).not.toBeNull();
   });
 
   it('cannot begin before the last pulse, nor after it was told', async () => {
@@ -224,7 +225,7 @@ describe('a reaction told of later', () => {
 
   it('needs a session that fired something', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    const { id } = visits.find(({ client }) => client.name.includes('Oxenstable'))!;
+    const { id } = defined(visits.find(({ client }) => client.name.includes('Oxenstable')));
     const event = { id: v7(), at: onset(), body: told(onset()) };
     const { status, body } = await person.post(`/api/visits/${id}/events`, [event]);
     expect(status).toBe(422);
@@ -239,22 +240,22 @@ describe('a reaction told of later', () => {
     ]);
     const [fresh, old] = listed;
     const now = Date.now();
-    expect(Date.parse(fresh!.reaction.againAt!)).toBeGreaterThan(now);
-    expect(Date.parse(old!.reaction.againAt!)).toBeLessThan(now);
+    expect(Date.parse(defined(defined(fresh).reaction.againAt))).toBeGreaterThan(now);
+    expect(Date.parse(defined(defined(old).reaction.againAt))).toBeLessThan(now);
   });
 
   it('is used by the planner at the very next visit, which waits for it', async () => {
     const { visit } = await opened();
     const { visits } = (await person.get(`/api/clients/${visit.clientId}`)).body as ClientOpened;
-    const next = visits.find(({ startsAt }) => startsAt.startsWith('2031'))!;
+    const next = defined(visits.find(({ startsAt }) => startsAt.startsWith('2031')));
     const { before } = await opened(next.id);
-    const { history, openReactions } = before[visit.areaId]!;
-    expect(history.at(-1)!.answer.adverse).toEqual(['blister']);
+    const { history, openReactions } = defined(before[visit.areaId]);
+    expect(defined(history.at(-1)).answer.adverse).toEqual(['blister']);
     expect(openReactions).toHaveLength(1);
   });
 
   it('is followed step by step and closed once', async () => {
-    const reactionId = (await reactions())[0]!.id;
+    const reactionId = defined((await reactions())[0]).id;
     const step = {
       kind: 'reactionFollowed',
       reactionId,
@@ -268,7 +269,7 @@ describe('a reaction told of later', () => {
       againAt: null,
     };
     expect((await append(step)).status).toBe(200);
-    expect((await reactions())[0]!.report).toMatchObject({ trend: 'better', sizeCm: 0.5 });
+    expect(defined((await reactions())[0]).report).toMatchObject({ trend: 'better', sizeCm: 0.5 });
     const close = { kind: 'reactionClosed', reactionId, outcome: 'healed', note: 'flat' };
     expect((await append(close)).status).toBe(200);
     expect((await append(close)).body).toMatchObject({ detail: 'reactionClosed' });
@@ -277,7 +278,7 @@ describe('a reaction told of later', () => {
     });
     const [reaction] = await reactions();
     expect(reaction).toMatchObject({ againAt: null, adverse: true, closed: { outcome: 'healed' } });
-    expect(reaction!.entries).toHaveLength(3);
+    expect(defined(reaction).entries).toHaveLength(3);
   });
 });
 
@@ -291,7 +292,7 @@ describe('one client’s record in open formats', () => {
       visits: { visit: { id: string; areaId: string }; events: VisitOpened['events'] }[];
     };
     expect(exported.format).toBe('tidy-quill-client');
-    const own = exported.visits.find((each) => each.visit.id === visitId)!;
+    const own = defined(exported.visits.find((each) => each.visit.id === visitId));
     const { events } = await record();
     expect(recordDigest(signedEvents(own.events))).toBe(recordDigest(signedEvents(events)));
   });
@@ -300,13 +301,13 @@ describe('one client’s record in open formats', () => {
     const { visit } = await opened();
     const csv = (await person.bytes(`/api/clients/${visit.clientId}/sessions.csv`)).toString();
     const { data } = Papa.parse<Record<string, string>>(csv, { header: true });
-    const own = data.find((row) => row['visitId'] === visitId)!;
+    const own = defined(data.find((row) => row['visitId'] === visitId));
     const { events } = await record();
     const [zone] = visitReport(events, visit.areaId).zones;
     expect(own).toMatchObject({
       area: 'both forearms',
       wavelengthNm: '755',
-      pulses: String(zone!.pulses),
+      pulses: String(defined(zone).pulses),
       painMax: '4',
       adverse: 'blister',
     });

@@ -2,6 +2,7 @@ import { SignRecord } from '@tidy-quill/contract/record';
 import { visitReport } from '@tidy-quill/core/report';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { clinics } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
@@ -46,7 +47,7 @@ export function recordRoutes(db: Db): Router {
     response
       .type('application/pdf')
       .set('content-disposition', `inline; filename="record-${record.visit.id}.pdf"`)
-      .send(await recordPdf(record, clinic!, thumbnails.flat()));
+      .send(await recordPdf(record, defined(clinic), thumbnails.flat()));
   });
 
   router.post('/visits/:id/sign', async (request, response) => {

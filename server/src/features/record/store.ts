@@ -7,6 +7,7 @@ import { type VisitEvent } from '@tidy-quill/core/events';
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import stringify from 'safe-stable-stringify';
+import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, clinics, rooms, visitEvents } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
@@ -59,9 +60,9 @@ export async function openRecord(
     .select()
     .from(rooms)
     .where(and(eq(rooms.clinicId, clinicId), eq(rooms.id, visit.roomId)));
-  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
-  const day = clinicDay(new Date(visit.startsAt), clinic!.timeZone);
-  const given = (await consentsOf(db, clinicId, [visit.clientId])).get(visit.clientId)!;
+  const events = defined((await eventsOf(db, clinicId, [visit.id])).get(visit.id));
+  const day = clinicDay(new Date(visit.startsAt), defined(clinic).timeZone);
+  const given = defined((await consentsOf(db, clinicId, [visit.clientId])).get(visit.clientId));
   return {
     visit,
     client: await findClient(db, clinicId, visit.clientId),
@@ -75,7 +76,7 @@ export async function openRecord(
       ({ signedOn, withdrawnOn }) =>
         signedOn <= day && (withdrawnOn === null || withdrawnOn >= day),
     ),
-    clinicName: clinic!.name,
+    clinicName: defined(clinic).name,
   };
 }
 
@@ -85,12 +86,12 @@ export async function planInputs(
   clinicId: string,
   visit: VisitHeader,
 ): Promise<Readonly<Record<string, PlanInputs>>> {
-  const events = (await eventsOf(db, clinicId, [visit.id])).get(visit.id)!;
+  const events = defined((await eventsOf(db, clinicId, [visit.id])).get(visit.id));
   const rows = await db
     .select()
     .from(catalogueVersions)
     .where(eq(catalogueVersions.clinicId, clinicId));
-  const versionOf = (id: string) => rows.find((row) => row.id === id)!;
+  const versionOf = (id: string) => defined(rows.find((row) => row.id === id));
   return Object.fromEntries(
     [...zoneRecords(events, visit.areaId)].flatMap(([areaId, { plan, agreed }]) => {
       if (plan === null) return [];

@@ -7,7 +7,7 @@ import {
   type SuitabilityCase,
   type SuitabilityRules,
 } from '@tidy-quill/core/suitability';
-import { fullYears, type Day } from '@tidy-quill/core/units';
+import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { staff, visitEvents, visits } from '../../db/schema';
@@ -63,7 +63,7 @@ export async function saidLastBefore(
   const body = row === undefined ? null : bodyOf(row.event);
   if (body?.kind !== 'answersGiven' || body.medicines === null) return null;
   const { answers, medicines, on } = body;
-  return { answers, medicines, on, by: row!.by };
+  return { answers, medicines, on, by: defined(row).by };
 }
 
 /** A client's visits before a moment, the newest first: few, so that what is looked for in them is looked for by visit. */

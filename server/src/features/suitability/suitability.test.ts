@@ -1,7 +1,7 @@
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
-import { addDays } from '@tidy-quill/core/units';
+import { defined, addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
@@ -33,7 +33,7 @@ const coming = async (name: string) =>
   );
 const opened = async (name: string) => {
   const { visits } = (await technician.get('/api/today')).body as Day;
-  const { id } = visits.find(({ client }) => client.name.includes(name))!;
+  const { id } = defined(visits.find(({ client }) => client.name.includes(name)));
   return (await technician.get(`/api/visits/${id}`)).body as VisitOpened;
 };
 
@@ -42,20 +42,20 @@ describe('the clinic’s own rules', () => {
     const { day } = (await technician.get('/api/today')).body as Day;
     // Sun six days ago, the visit in five: 28 days stop it until the 22nd from today.
     const stopped = { code: 'stopped', outcome: 'wait', rules: ['sun'] };
-    expect((await coming('Gullfeather'))!.notReady).toContainEqual({
+    expect(defined(await coming('Gullfeather')).notReady).toContainEqual({
       ...stopped,
       clearOn: addDays(day, 22),
     });
     const made = draft(withRule('sun', { wait: { days: 11 } }), 0);
     expect((await technician.post('/api/catalogue/versions', made)).status).toBe(403);
     expect((await supervisor.post('/api/catalogue/versions', made)).status).toBe(201);
-    expect((await coming('Gullfeather'))!.notReady).toContainEqual({
+    expect(defined(await coming('Gullfeather')).notReady).toContainEqual({
       ...stopped,
       clearOn: addDays(day, 22),
     });
     await supervisor.post(`/api/catalogue/versions/${made.id}/approve`);
     // Eleven days are over on the day of the visit: only the confirming is left.
-    expect((await coming('Gullfeather'))!.notReady).toEqual([{ code: 'toConfirm' }]);
+    expect(defined(await coming('Gullfeather')).notReady).toEqual([{ code: 'toConfirm' }]);
     expect((await opened('Oxenstable')).suitability).toMatchObject({
       versionId: made.id,
       number: 1,
@@ -64,7 +64,7 @@ describe('the clinic’s own rules', () => {
 
   it('change nothing in what was judged before', async () => {
     const visit = await opened('Bristlecombe');
-    expect(visit.events[0]!.body).toMatchObject({
+    expect(defined(visit.events[0]).body).toMatchObject({
       assessment: { outcome: 'wait', findings: [{ wait: { days: 14 } }] },
     });
   });
@@ -85,7 +85,7 @@ describe('the clinic’s own rules', () => {
     const older = draft({ ...STANDARD_SUITABILITY, ages: { least: 18, alone: 18 } }, 1);
     await supervisor.post('/api/catalogue/versions', older);
     await supervisor.post(`/api/catalogue/versions/${older.id}/approve`);
-    const id = (await coming('Marrowby'))!.id;
+    const id = defined(await coming('Marrowby')).id;
     const { today } = (await technician.get(`/api/visits/${id}`)).body as VisitOpened;
     const asked = (await opened('Oxenstable')).suitability.content.rules.flatMap(({ trigger }) =>
       'question' in trigger ? [trigger.question] : [],
@@ -96,7 +96,7 @@ describe('the clinic’s own rules', () => {
     const body = { kind: 'answersGiven', answers, medicines: [], on: today, aheadId: null };
     const at = new Date().toISOString();
     await technician.post(`/api/visits/${id}/events`, [{ id: v7(), at, body }]);
-    expect((await coming('Marrowby'))!.notReady).toContainEqual({
+    expect(defined(await coming('Marrowby')).notReady).toContainEqual({
       code: 'stopped',
       outcome: 'refer',
       rules: ['under the least age'],

@@ -1,5 +1,6 @@
 import type { FollowUp } from '@tidy-quill/contract/today';
 import { gte, sql } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visitStatus } from '../../db/visit-status';
 import { areasById, clientsById } from '../clients/store';
@@ -28,7 +29,7 @@ export async function followUps(db: Db, clinicId: string, now: Date): Promise<Fo
     zones.flatMap(({ areaId, reading }) => {
       if (reading === null || Date.parse(reading.from) < since.getTime()) return [];
       const { spots, ...next } = reading;
-      const client = clientOf.get(visit.clientId)!;
+      const client = defined(clientOf.get(visit.clientId));
       return [{ visitId: visit.id, areaId, client, spots, due: next }];
     }),
   );
@@ -47,7 +48,7 @@ export async function followUps(db: Db, clinicId: string, now: Date): Promise<Fo
         name: `${client.givenName} ${client.familyName}`,
         phone: client.phone,
       },
-      site: placeOf.get(each.areaId)!.site,
-      side: placeOf.get(each.areaId)!.side,
+      site: defined(placeOf.get(each.areaId)).site,
+      side: defined(placeOf.get(each.areaId)).side,
     }));
 }

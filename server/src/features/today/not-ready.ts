@@ -1,6 +1,6 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
 import { notReadyFor, zoneRecord } from '@tidy-quill/core/session';
-import { addDays, type Day } from '@tidy-quill/core/units';
+import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
@@ -40,7 +40,7 @@ export async function notReadyFrom(
   const waiting = await visitsSummed(
     db,
     clinicId,
-    and(gte(visits.startsAt, from), lt(visits.startsAt, to))!,
+    defined(and(gte(visits.startsAt, from), lt(visits.startsAt, to))),
   );
   const ids = waiting.flatMap(({ visit, zones: [booked] }) =>
     booked === undefined || booked.finished || booked.begun ? [] : [visit.id],
@@ -60,7 +60,7 @@ export async function notReadyFrom(
       record,
       ahead: unconfirmed(ahead.get(visit.id), own),
       consent: treatmentConsent(
-        consents.get(client.id)!,
+        defined(consents.get(client.id)),
         area,
         client.birthDate,
         on,

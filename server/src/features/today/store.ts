@@ -5,6 +5,7 @@ import { type SiteId } from '@tidy-quill/core/sites';
 import { STAGES, type Stage } from '@tidy-quill/core/workflow';
 import type { LastTreated, ZoneSummary } from '@tidy-quill/core/report';
 import { and, asc, eq, gte, inArray, isNull, lt } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { areas, clients, rooms, staff, visits } from '../../db/schema';
 import { dayBounds } from '../../http/clinic-day';
@@ -40,7 +41,7 @@ export async function visitsOfDay(
   const clientIds = [...new Set(rows.map(({ client }) => client.id))];
   // None of these waits for another.
   const [summed, { placeOf, treated }, consents, suitability, figures] = await Promise.all([
-    visitsSummed(db, clinicId, and(gte(visits.startsAt, from), lt(visits.startsAt, to))!),
+    visitsSummed(db, clinicId, defined(and(gte(visits.startsAt, from), lt(visits.startsAt, to)))),
     treatedBefore(db, clinicId, clientIds, day),
     consentsOf(db, clinicId, clientIds),
     suitabilityInForce(db, clinicId),
@@ -51,10 +52,10 @@ export async function visitsOfDay(
   return {
     day,
     visits: rows.map(({ visit, client, area, room, staff: name }): DayVisit => {
-      const given = consents.get(client.id)!;
-      const { zones: own, unreadable } = zonesOf.get(visit.id)!;
+      const given = defined(consents.get(client.id));
+      const { zones: own, unreadable } = defined(zonesOf.get(visit.id));
       const zones = own.map((zone) => {
-        const place = placeOf.get(zone.areaId)!;
+        const place = defined(placeOf.get(zone.areaId));
         const { state } = treatmentConsent(given, place, client.birthDate, day, ages.alone);
         const before = treated.filter(
           ({ visitId, areaId }) => areaId === zone.areaId && visitId !== visit.id,

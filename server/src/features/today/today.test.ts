@@ -1,5 +1,5 @@
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
-import { addDays } from '@tidy-quill/core/units';
+import { defined, addDays } from '@tidy-quill/core/units';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
@@ -13,7 +13,8 @@ beforeAll(async () => {
 });
 afterAll(() => app.close());
 
-const line = (name: string) => today.visits.find(({ client }) => client.name.includes(name))!;
+const line = (name: string) =>
+  defined(today.visits.find(({ client }) => client.name.includes(name)));
 
 describe('today', () => {
   it('lists the day’s visits by hour', () => {

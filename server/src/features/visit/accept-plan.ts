@@ -15,7 +15,7 @@ import { medicinesIn, testsOf, zoneRecord, type VisitRecord } from '@tidy-quill/
 import { EVENT_KINDS, type AcceptedPlan } from '@tidy-quill/core/events';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { CORE_VERSION } from '@tidy-quill/core/version';
-import type { Day } from '@tidy-quill/core/units';
+import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas } from '../../db/schema';
@@ -79,11 +79,11 @@ async function judge(
     catalogue,
     plan: {
       ...plan,
-      wavelengthNm: centralWavelengthNm(handpiece!.light),
-      light: handpiece!.light,
-      train: handpiece!.train,
-      cooling: coolingOf(handpiece!, setting),
-      gel: handpiece!.gel,
+      wavelengthNm: centralWavelengthNm(defined(handpiece).light),
+      light: defined(handpiece).light,
+      train: defined(handpiece).train,
+      cooling: coolingOf(defined(handpiece), setting),
+      gel: defined(handpiece).gel,
     },
   };
 }
@@ -105,7 +105,7 @@ function judgeHair(
   refuse(evaluation.refusals.map(({ code }) => code));
   return {
     subject,
-    upperJcm2: evaluation.upper!.fluenceJcm2!,
+    upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
     expectedPulses: evaluation.work.pulses,
     job: 'hair' as const,
   };
@@ -136,7 +136,7 @@ function judgeInk(
   return {
     subject,
     ink: { colours, darkPartOf },
-    upperJcm2: evaluation.upper!.fluenceJcm2!,
+    upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
     expectedPulses: evaluation.work.pulses,
     job: 'ink' as const,
   };
@@ -174,5 +174,5 @@ async function siteOf(db: Queryable, clinicId: string, areaId: string): Promise<
     .select({ site: areas.site })
     .from(areas)
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
-  return area!.site as SiteId;
+  return defined(area).site as SiteId;
 }

@@ -2,6 +2,7 @@ import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -14,7 +15,7 @@ afterAll(() => app.close());
 
 const today = async () => ((await person.get('/api/today')).body as Day).visits;
 const of = async (name: string) =>
-  (await today()).find(({ client }) => client.name.includes(name))!;
+  defined((await today()).find(({ client }) => client.name.includes(name)));
 
 describe('a visit that is cancelled', () => {
   it('leaves the day, stands with its reason at the client, and takes nothing more', async () => {

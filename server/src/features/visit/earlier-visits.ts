@@ -1,6 +1,7 @@
 import type { AreaBefore, VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { sessionDays } from '@tidy-quill/core/plan';
 import { and, eq, lt } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
@@ -18,7 +19,9 @@ export async function earlierVisits(
   const earlier = await visitsSummed(
     db,
     clinicId,
-    and(eq(visits.clientId, visit.clientId), lt(visits.startsAt, new Date(visit.startsAt)))!,
+    defined(
+      and(eq(visits.clientId, visit.clientId), lt(visits.startsAt, new Date(visit.startsAt))),
+    ),
   );
   const before = new Map<string, AreaBefore>();
   for (const { visit: one, zones } of earlier) {

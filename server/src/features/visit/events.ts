@@ -2,6 +2,7 @@ import { readBody, type KeptBody } from '@tidy-quill/contract/kept-bodies';
 import type { BodyOf, EventKind, VisitEvent } from '@tidy-quill/core/events';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import { and, asc, eq, gt, inArray } from 'drizzle-orm';
+import { defined } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
 import { visitEvents } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -23,7 +24,7 @@ export async function eventsOf(
     .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.visitId, [...visitIds])))
     .orderBy(asc(visitEvents.at), asc(visitEvents.id));
   for (const row of rows) {
-    byVisit.get(row.visitId)!.push(asEvent(row));
+    defined(byVisit.get(row.visitId)).push(asEvent(row));
   }
   return byVisit;
 }

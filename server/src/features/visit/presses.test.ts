@@ -3,6 +3,7 @@ import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { lineAt, type Line } from '../../testing/line';
 
@@ -17,7 +18,8 @@ beforeAll(async () => {
   app = await startApplication();
   [one, other] = await Promise.all([app.signedIn('idony'), app.signedIn('tobiah')]);
   const { visits } = (await one.get('/api/today')).body as Day;
-  const visitOf = (name: string) => visits.find(({ client }) => client.name.includes(name))!.id;
+  const visitOf = (name: string) =>
+    defined(visits.find(({ client }) => client.name.includes(name))).id;
   begun = visitOf('Okapi-Lune');
   waiting = visitOf('Oxenstable');
 });
@@ -56,7 +58,7 @@ describe('presses of a session that has begun', () => {
     expect((await send(one, begun, 0, mine)).status).toBe(200);
     const visits = ((await one.get('/api/today')).body as Day).visits;
     // One that nobody has begun, and one whose presses need not be judged either.
-    const treated = visits.find(({ client }) => client.name.includes('Yewbarrow'))!.id;
+    const treated = defined(visits.find(({ client }) => client.name.includes('Yewbarrow'))).id;
     for (const id of [waiting, treated]) {
       const { status, body } = await send(one, id, 0, mine);
       expect([status, body]).toMatchObject([
@@ -129,7 +131,7 @@ describe('presses that cannot go the short way', () => {
         [v7(), begun, (await me(one)).staff.id, JSON.stringify([press()])],
       )
     ).rows;
-    expect(row!.kept).toBeNull();
+    expect(defined(row).kept).toBeNull();
   });
 
   it('are said to be wrong by their field', async () => {
@@ -159,10 +161,10 @@ describe('presses that come up the live line', () => {
     const line = await lineOf(one);
     const mine = press(2);
     const kept = await line.ask([mine] as never, after);
-    expect(kept!.events).toEqual([{ ...mine, ...(await received(one)) }]);
-    expect(await line.ask([mine] as never, kept!.after)).toEqual({
+    expect(defined(kept).events).toEqual([{ ...mine, ...(await received(one)) }]);
+    expect(await line.ask([mine] as never, defined(kept).after)).toEqual({
       events: [],
-      after: kept!.after,
+      after: defined(kept).after,
     });
     const { body } = await send(one, begun, after, mine);
     expect(idsOf(body as EventsKept)).toEqual([mine.id]);
@@ -174,8 +176,8 @@ describe('presses that come up the live line', () => {
     const before = (await theirs.told('kept')).after;
     const kept = await mine.ask([press()] as never, before);
     let told = before;
-    while (told < kept!.after) told = (await theirs.told('kept')).after;
-    expect(told).toBe(kept!.after);
+    while (told < defined(kept).after) told = (await theirs.told('kept')).after;
+    expect(told).toBe(defined(kept).after);
     mine.end();
     theirs.end();
   });
@@ -213,7 +215,7 @@ describe('presses that come up the live line', () => {
     await setActive(false);
     expect([null, 4401]).toContain(await refused(closed, after));
     closed.end();
-    expect((await opened()).after).toBe(kept!.after);
+    expect((await opened()).after).toBe(defined(kept).after);
     await setActive(true);
     const again = await lineOf(other);
     expect(await again.ask([press()] as never, after)).not.toBeNull();
@@ -244,7 +246,7 @@ describe('presses that come up the live line', () => {
       'select count(*)::int as n from visit_events where visit_id = $1 and seq > $2',
       [begun, after],
     );
-    expect(rows[0]!.n).toBe(FLOOD + 5);
+    expect(defined(rows[0]).n).toBe(FLOOD + 5);
     flood.end();
     calm.end();
   });
@@ -285,4 +287,5 @@ describe('the door of a live line', () => {
 });
 
 /** The id within a signed cookie of express-session: between “s:” and the dot. */
-const sessionOf = (person: Person) => /s:([^.]+)\./.exec(decodeURIComponent(person.cookie()))![1]!;
+const sessionOf = (person: Person) =>
+  defined(defined(/s:([^.]+)\./.exec(decodeURIComponent(person.cookie())))[1]);

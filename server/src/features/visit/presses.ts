@@ -2,6 +2,7 @@ import { EventsAfter, NewEvents, type EventsKept, type NewEvent } from '@tidy-qu
 import { bodyVersion, EVENT_KINDS, type EventKind, type VisitEvent } from '@tidy-quill/core/events';
 import { sql } from 'drizzle-orm';
 import { Router } from 'express';
+import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, type Actor } from '../../http/session';
@@ -66,7 +67,7 @@ export function pressKeeper(db: Db): KeepPresses {
     const [row] = await statement.execute({
       ...{ clinicId, visitId, staffId, sessionId, presses, after },
     });
-    const { kept } = row!;
+    const { kept } = defined(row);
     return kept === null ? null : { ...kept, events: kept.events.map(asKept) };
   };
 }

@@ -11,7 +11,7 @@ import type { VisitHeader, VisitOpened } from '@tidy-quill/contract/visit-opened
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
 import { EVENT_KINDS, type EventBody } from '@tidy-quill/core/events';
-import { daysBetween } from '@tidy-quill/core/units';
+import { defined, daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db, Queryable } from '../../db/connect';
@@ -193,7 +193,7 @@ export function visitRoutes(db: Db, tries: Tries): Router {
       also: async (tx) => {
         if (nextVisit === null) return;
         const { areaId, staffId } = visit;
-        const events = (await eventsOf(tx, actor.clinicId, [visit.id])).get(visit.id)!;
+        const events = defined((await eventsOf(tx, actor.clinicId, [visit.id])).get(visit.id));
         // What was treated today is treated again: every zone, not the one alone that was booked.
         const alsoAreaIds = zonesOf(events, areaId).filter((id) => id !== areaId);
         const next = { ...nextVisit, areaId, alsoAreaIds, staffId };
@@ -234,7 +234,7 @@ function refuseOtherDays(events: readonly NewEvent[], timeZone: string): void {
 
 async function timeZoneOf(db: Db, actor: Actor): Promise<string> {
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, actor.clinicId));
-  return clinic!.timeZone;
+  return defined(clinic).timeZone;
 }
 
 /** The supervisor of this clinic who approves: the one named, else whoever is signed in. */

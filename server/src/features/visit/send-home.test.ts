@@ -2,6 +2,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -11,7 +12,7 @@ beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as Day;
-  const { id } = visits.find(({ client }) => client.name.includes('Okapi-Lune'))!;
+  const { id } = defined(visits.find(({ client }) => client.name.includes('Okapi-Lune')));
   visit = (await person.get(`/api/visits/${id}`)).body as VisitOpened;
 });
 afterAll(() => app.close());

@@ -16,7 +16,7 @@ import {
   type EventRefusal,
 } from '@tidy-quill/core/workflow';
 import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
-import type { Day } from '@tidy-quill/core/units';
+import { defined, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
@@ -45,7 +45,11 @@ export const asHeader = (row: VisitRow): VisitHeader => ({
   cancelled:
     row.cancelledAt === null
       ? null
-      : { at: row.cancelledAt.toISOString(), by: row.cancelledBy!, reason: row.cancelReason! },
+      : {
+          at: row.cancelledAt.toISOString(),
+          by: defined(row.cancelledBy),
+          reason: defined(row.cancelReason),
+        },
 });
 
 /** One visit; 404 where there is none. */
@@ -74,7 +78,7 @@ export async function cancelVisit(
     await tx.select({ id: visits.id }).from(visits).where(its).for('update');
     const visit = await findVisit(tx, clinicId, visitId);
     if (visit.cancelled !== null) return;
-    const events = (await eventsOf(tx, clinicId, [visitId])).get(visitId)!;
+    const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
     const refusal = refuseCancelling(zoneRecords(events, visit.areaId));
     if (refusal !== null) {
       throw new HttpProblem('refused-by-rule', 'This visit cannot be cancelled', {
@@ -180,7 +184,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
       .for('update');
     const visit = await findVisit(tx, clinicId, visitId);
     if (visit.cancelled !== null) throw cancelled();
-    const all = [...(await eventsOf(tx, clinicId, [visitId])).get(visitId)!];
+    const all = [...defined((await eventsOf(tx, clinicId, [visitId])).get(visitId))];
     const known = new Set(all.map(({ id }) => id));
     const sent = asked.filter(({ id }) => !known.has(id));
     await refuseTakenIds(tx, clinicId, sent);
@@ -258,7 +262,7 @@ async function refuseTakenIds(
     .limit(1);
   if (taken.length === 0) return;
   throw new HttpProblem('conflict', 'Another visit has an entry with this id', {
-    detail: `Entry ${taken[0]!.id} was recorded for another visit. Give the new entry an id of its own.`,
+    detail: `Entry ${defined(taken[0]).id} was recorded for another visit. Give the new entry an id of its own.`,
   });
 }
 
@@ -270,7 +274,7 @@ async function clinicFigures(
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
   const pace = await paceInForce(db, clinicId);
   return {
-    timeZone: clinic!.timeZone,
+    timeZone: defined(clinic).timeZone,
     undoMinutes: pace?.undoMinutes ?? USUAL_UNDO_MINUTES,
   };
 }
@@ -306,7 +310,7 @@ async function isConsented(
   event: VisitEvent,
 ): Promise<boolean> {
   if (!EVENT_KINDS[event.body.kind].fires) return true;
-  const areaId = zoneOfEvent(event, visit.areaId)!;
+  const areaId = defined(zoneOfEvent(event, visit.areaId));
   return (await visitContext(db, clinicId, visit, areaId)).consent.state === 'valid';
 }
 
@@ -319,8 +323,8 @@ async function refuseByHistory(
   event: VisitEvent,
 ): Promise<EventRefusal | null> {
   if (!EVENT_KINDS[event.body.kind].fires) return null;
-  const areaId = zoneOfEvent(event, visit.areaId)!;
-  const record = zoneRecords(events, visit.areaId).get(areaId)!;
+  const areaId = defined(zoneOfEvent(event, visit.areaId));
+  const record = defined(zoneRecords(events, visit.areaId).get(areaId));
   if (record.run.startedAt !== null) return null;
   const before = earlierVisitsOf(await earlierVisits(db, clinicId, visit, 'UTC'), areaId);
   if (againstHistory(record, before.history).planIsStale && !record.planIsStale) {

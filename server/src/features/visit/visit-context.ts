@@ -3,7 +3,7 @@ import type { Consent } from '@tidy-quill/contract/consent';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { ConsentStanding } from '@tidy-quill/core/consent';
 import type { SuitabilityRules } from '@tidy-quill/core/suitability';
-import type { Day } from '@tidy-quill/core/units';
+import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics } from '../../db/schema';
@@ -35,10 +35,10 @@ export async function visitContext(
     .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
     .innerJoin(clinics, eq(clinics.id, areas.clinicId))
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
-  const { client, area, clinic } = found!;
+  const { client, area, clinic } = defined(found);
   const today = clinicToday(clinic.timeZone);
   const suitability = await suitabilityInForce(db, clinicId);
-  const consents = (await consentsOf(db, clinicId, [client.id])).get(client.id)!;
+  const consents = defined((await consentsOf(db, clinicId, [client.id])).get(client.id));
   const { alone } = suitability.content.ages;
   const consent = treatmentConsent(consents, area, client.birthDate, today, alone);
   return { client, area, clinic, today, suitability, consents, consent };

@@ -4,6 +4,7 @@ import type { Day } from '@tidy-quill/contract/today';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { signTreatment } from '../../testing/consent';
 import { readyEvents } from '../../testing/ready';
@@ -20,7 +21,7 @@ afterAll(() => app.close());
 
 const visitOf = async (name: string): Promise<string> => {
   const { visits } = (await person.get('/api/today')).body as Day;
-  return visits.find((visit) => visit.client.name.includes(name))!.id;
+  return defined(visits.find((visit) => visit.client.name.includes(name))).id;
 };
 
 const opened = async (id: string) => (await person.get(`/api/visits/${id}`)).body as VisitOpened;
@@ -101,7 +102,7 @@ describe('events', () => {
     const id = await visitOf('Oxenstable');
     const me = (await person.get('/api/me')).body as { staff: { id: string } };
     const [first] = (await opened(id)).events;
-    expect(first!.staffId).toBe(me.staff.id);
+    expect(defined(first).staffId).toBe(me.staff.id);
   });
 });
 
@@ -123,7 +124,7 @@ describe('a plan', () => {
     });
     expect(within.status).toBe(200);
     const { events, catalogue } = await opened(id);
-    expect(events.at(-1)!.body).toMatchObject({
+    expect(defined(events.at(-1)).body).toMatchObject({
       kind: 'planAccepted',
       plan: {
         setting: setting(18),
@@ -140,7 +141,7 @@ describe('a plan', () => {
   it('cannot be slipped in among other events', async () => {
     const id = await visitOf('Oxenstable');
     const { events } = await opened(id);
-    const forged = event({ ...events.at(-1)!.body });
+    const forged = event({ ...defined(events.at(-1)).body });
     const { status, body } = await append(id, forged);
     expect(status).toBe(400);
     expect(body).toMatchObject({ fields: [{ field: '0.body.kind' }] });
@@ -180,7 +181,7 @@ describe('a stop', () => {
     expect((await override(id, 'caspian', 'guess')).status).toBe(403);
     const { status, body } = await override(id, 'caspian');
     expect(status).toBe(200);
-    expect((body as EventsKept).events.at(-1)!.body).toMatchObject({
+    expect(defined((body as EventsKept).events.at(-1)).body).toMatchObject({
       kind: 'stopOverridden',
       rules: ['photosensitiser'],
       reason: 'Stopped the tablets on advice',
@@ -196,7 +197,9 @@ describe('a stop', () => {
     const supervisor = await app.signedIn('caspian');
     const { status, body } = await supervisor.post(`/api/visits/${id}/override`, unnamed());
     expect(status).toBe(200);
-    expect((body as EventsKept).events.at(-1)!.body).toMatchObject({ kind: 'stopOverridden' });
+    expect(defined((body as EventsKept).events.at(-1)).body).toMatchObject({
+      kind: 'stopOverridden',
+    });
   });
 
   it('that is never set aside stays', async () => {
@@ -230,7 +233,7 @@ describe('what answers mean', () => {
     };
     expect((await append(id, event(forged))).status).toBe(200);
     const { events } = await opened(id);
-    expect(events.at(-1)!.body).toMatchObject({
+    expect(defined(events.at(-1)).body).toMatchObject({
       assessment: { outcome: 'refer', findings: [{ rule: { id: 'gold', override: 'never' } }] },
     });
     expect(suitability).toMatchObject({ versionId: null, number: 0 });
@@ -254,7 +257,7 @@ describe('what answers mean', () => {
     };
     await append(id, event(body));
     const { events } = await opened(id);
-    expect(events.at(-1)!.body).toMatchObject({
+    expect(defined(events.at(-1)).body).toMatchObject({
       assessment: { outcome: 'wait', findings: [{ medicine: 'doxycycline', wait: { days: 14 } }] },
     });
   });
@@ -312,11 +315,11 @@ describe('after a reaction', () => {
 describe('history', () => {
   it('tells the next plan what was used and what the skin answered', async () => {
     const { before, area } = await opened(await visitOf('Candlewick'));
-    const { history } = before[area.id]!;
+    const { history } = defined(before[area.id]);
     expect(history).toHaveLength(2);
-    expect(history.at(-1)!.answer.adverse).toEqual(['blister']);
+    expect(defined(history.at(-1)).answer.adverse).toEqual(['blister']);
     const { visits } = (await person.get('/api/today')).body as Day;
-    const line = visits.find((visit) => visit.client.name.includes('Candlewick'))!;
+    const line = defined(visits.find((visit) => visit.client.name.includes('Candlewick')));
     expect(line.attention).toContain('reactionLastTime');
   });
 });

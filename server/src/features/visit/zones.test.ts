@@ -5,6 +5,7 @@ import { zoneRecord } from '@tidy-quill/core/session';
 import { QUESTION_IDS } from '@tidy-quill/core/suitability';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { DEMO_PASSWORD } from '../../db/demo/people';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor, signTreatment } from '../../testing/consent';
@@ -20,7 +21,7 @@ beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');
   const { visits } = (await person.get('/api/today')).body as Day;
-  visitId = visits.find(({ client }) => client.name.includes('Oxenstable'))!.id;
+  visitId = defined(visits.find(({ client }) => client.name.includes('Oxenstable'))).id;
   legId = (await opened()).area.id;
 });
 afterAll(() => app.close());
@@ -93,7 +94,7 @@ describe('a visit of two zones', () => {
     const { today } = await opened();
     await append(asked(today, { ...no, herpes: { yes: true } }));
     const rules = async (areaId: string) =>
-      (await zone(areaId)).assessment!.findings.map(({ rule }) => rule.id);
+      defined((await zone(areaId)).assessment).findings.map(({ rule }) => rule.id);
     expect(await rules(lipId)).toEqual(['herpes on the face']);
     expect(await rules(legId)).toEqual(['herpes on the body']);
   });
@@ -121,7 +122,7 @@ describe('a visit of two zones', () => {
     // No endpoint at 18 J/cm² and pain of 3: × 1.1 = 19.8, on the console’s step 19.
     const planned = await accept(19);
     expect(planned.status).toBe(200);
-    expect((await zone(legId)).plan!.subject.history).toMatchObject([
+    expect(defined((await zone(legId)).plan).subject.history).toMatchObject([
       { test: true, setting: { fluenceJcm2: 18 }, answer: { endpoint: 'none' } },
     ]);
     const unprepared = await append(event({ kind: 'treatmentStarted' }));
@@ -149,14 +150,14 @@ describe('a visit of two zones', () => {
       startsAt: new Date(Date.now() + 86_400_000).toISOString(),
     });
     const next = (await person.get(`/api/visits/${nextId}`)).body as VisitOpened;
-    expect(next.before[legId]!.history).toMatchObject([{ test: true }]);
+    expect(defined(next.before[legId]).history).toMatchObject([{ test: true }]);
   });
 });
 
 describe('a test spot on dark skin', () => {
   it('waits for the next day, and stands among what has to be followed up', async () => {
     const { visits } = (await person.get('/api/today')).body as Day;
-    visitId = visits.find(({ client }) => client.name.includes('Sparrowdale'))!.id;
+    visitId = defined(visits.find(({ client }) => client.name.includes('Sparrowdale'))).id;
     const { today, area } = await opened();
     legId = area.id;
     await append(asked(today), looked(5, 90));
@@ -234,7 +235,7 @@ describe('consent', () => {
     const fired = await append(...spotEvents(wanted, ['nothing'], { areaId: chestId }));
     expect(fired.body).toMatchObject({ detail: 'noConsent' });
     const visit = await opened();
-    const area = visit.areas.find(({ id }) => id === chestId)!;
+    const area = defined(visit.areas.find(({ id }) => id === chestId));
     const signed = await consentFor(person, { client, area });
     await person.post(`/api/clients/${client.id}/consents`, signed);
     expect((await append(...spotEvents(wanted, ['nothing'], { areaId: chestId }))).status).toBe(

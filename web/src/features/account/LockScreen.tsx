@@ -2,6 +2,7 @@ import './account.css';
 import type { Locked } from '@tidy-quill/contract/auth';
 import { Button, Input, type InputRef } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { problemText, useSignOutMutation } from '../../app/api';
 import { engine } from '../../app/engine';
 import { Choice } from '../../widgets/Choice';
@@ -14,13 +15,13 @@ import { lockedRunPlace } from './locked-run-place';
  * dialog, so that no letter of the page behind does anything.
  */
 export function LockScreen({ locked }: { locked: Locked }) {
-  const [staffId, setStaffId] = useState(locked.people[0]!.id);
+  const [staffId, setStaffId] = useState(defined(locked.people[0]).id);
   const [secret, setSecret] = useState('');
   const [unlock, { error, isLoading }] = useUnlockMutation();
   const [signOut] = useSignOutMutation();
   const field = useRef<InputRef>(null);
   useEffect(() => field.current?.focus(), [staffId]);
-  const chosen = locked.people.find(({ id }) => id === staffId) ?? locked.people[0]!;
+  const chosen = locked.people.find(({ id }) => id === staffId) ?? defined(locked.people[0]);
   const byPin = chosen.byPin;
   const tryIt = async () => {
     const result = await unlock({ staffId, ...(byPin ? { pin: secret } : { password: secret }) });

@@ -14,6 +14,7 @@ import {
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, dayText, shortAsk } from '../../text';
@@ -99,7 +100,7 @@ export function AskHistory({ onConsent }: { onConsent: () => void }) {
       visit.zones.flatMap(({ area }, index) =>
         area.id === visit.booked.id
           ? []
-          : [[area.id, assess(history, visit.suitabilityCases[index]!, content)]],
+          : [[area.id, assess(history, defined(visit.suitabilityCases[index]), content)]],
       ),
     );
     const ofBooked = assess(history, visit.bookedCase, content);

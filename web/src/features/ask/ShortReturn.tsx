@@ -1,6 +1,7 @@
 import './ask.css';
 import type { Answers, QuestionId } from '@tidy-quill/core/suitability';
 import { Button } from 'antd';
+import { defined } from '@tidy-quill/core/units';
 import { QUESTION_WORDS } from '../../text';
 
 /** What an earlier visit carries over, and one press for all that lasts and was no. */
@@ -25,7 +26,7 @@ export function ShortReturn({
           <strong>Carried over:</strong>{' '}
           {kept
             .map((id) => {
-              const answer = carried[id]!;
+              const answer = defined(carried[id]);
               const note = answer.yes && answer.note ? ` (${answer.note})` : '';
               return `${QUESTION_WORDS[id].ask.toLowerCase()}${note}`;
             })

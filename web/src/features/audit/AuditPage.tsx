@@ -3,6 +3,7 @@ import { AUDIT_KINDS, type AuditEntry, type AuditKind } from '@tidy-quill/contra
 import { Button, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { problemText, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { AUDIT_WORDS, momentText } from '../../text';
@@ -120,7 +121,9 @@ export function AuditPage() {
           <Button onClick={() => setPages(pages.slice(0, -1))}>Newer</Button>
         ) : null}
         {data?.more === true ? (
-          <Button onClick={() => setPages([...pages, data.entries.at(-1)!.seq])}>Older</Button>
+          <Button onClick={() => setPages([...pages, defined(data.entries.at(-1)).seq])}>
+            Older
+          </Button>
         ) : null}
       </div>
     </div>
@@ -128,10 +131,10 @@ export function AuditPage() {
 }
 
 const filterOf = (search: URLSearchParams): AuditFilter => ({
-  ...(search.has('staff') ? { staff: search.get('staff')! } : {}),
-  ...(search.has('client') ? { client: search.get('client')! } : {}),
+  ...(search.has('staff') ? { staff: defined(search.get('staff')) } : {}),
+  ...(search.has('client') ? { client: defined(search.get('client')) } : {}),
   ...(search.has('kind') ? { kind: search.get('kind') as AuditKind } : {}),
-  ...(search.has('day') ? { day: search.get('day')! } : {}),
+  ...(search.has('day') ? { day: defined(search.get('day')) } : {}),
 });
 
 function Entries({ entries, busy }: { entries: readonly AuditEntry[]; busy: boolean }) {

@@ -9,6 +9,7 @@ import {
 } from '@tidy-quill/core/plan';
 import { InputNumber, Select, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { problemText, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
@@ -121,7 +122,7 @@ export function BenchPage() {
 
 function OnTheBench({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
   // It holds while the subject changes, so that one sees what that does to it; what bars it is said.
-  const [setting, setChosen] = useState<Setting>(proposals.proposals[0]!.setting);
+  const [setting, setChosen] = useState<Setting>(defined(proposals.proposals[0]).setting);
   return (
     <Planner
       plan={plan}

@@ -9,6 +9,7 @@ import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { problemText, useAddVersionMutation, useVersionsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
@@ -130,7 +131,7 @@ function Versions({
   versions: readonly CatalogueVersion[];
 }) {
   const { staff } = useSignedIn();
-  const newest = versions[0]!;
+  const newest = defined(versions[0]);
   const inForce = versions.find(({ approvedAt }) => approvedAt !== null)?.number ?? 0;
   const [shown, setShown] = useState<number | null>(null);
   const [draft, setDraft, clearDraft, changed] = useDraft<Draft>(`catalogue ${kind}`, {

@@ -9,6 +9,7 @@ import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icon
 import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useRef, useState, type ChangeEvent } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { CellForm } from './CellForm';
@@ -49,7 +50,7 @@ export function RecordTable<T extends { readonly id: string }>({
     if (result.ok) onChange(result.value);
   };
   const onSaved = (cells: Cells): readonly CellProblem[] => {
-    const next = editing === 'new' ? [...rows, cells] : rows.with(editing!, cells);
+    const next = editing === 'new' ? [...rows, cells] : rows.with(defined(editing), cells);
     const result = fromCells(table, next);
     if (!result.ok) return result.problems;
     onChange(result.value);
@@ -154,7 +155,7 @@ export function RecordTable<T extends { readonly id: string }>({
       {editing === null ? null : (
         <CellForm
           table={table}
-          cells={editing === 'new' ? {} : rows[editing]!}
+          cells={editing === 'new' ? {} : defined(rows[editing])}
           row={editing === 'new' ? rows.length + 1 : editing + 1}
           onSave={onSaved}
           onRemove={

@@ -1,6 +1,7 @@
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { describe, expect, it } from 'vitest';
 import { DIODE, PROTOCOL } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { readFile, toCsv } from './table-files';
 
 const csv = toCsv(HANDPIECE_TABLE, [{ ...DIODE, name: 'Diode, "large"' }]);
@@ -34,6 +35,6 @@ describe('files', () => {
   it('refuse what is no list', () => {
     expect(readFile(HANDPIECE_TABLE, 'a.json', '{}').ok).toBe(false);
     expect(readFile(HANDPIECE_TABLE, 'a.json', '{').ok).toBe(false);
-    expect(readFile(HANDPIECE_TABLE, 'a.csv', csv.split('\n')[0]!).ok).toBe(false);
+    expect(readFile(HANDPIECE_TABLE, 'a.csv', defined(csv.split('\n')[0])).ok).toBe(false);
   });
 });

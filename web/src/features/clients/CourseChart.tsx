@@ -10,6 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { defined } from '@tidy-quill/core/units';
 import { wholeTicks } from '../plan/chart-scale';
 import { useSignedIn } from '../../app/clinic-context';
 import { ADVERSE_WORDS, dayOf, figure, nmText, pulseText, shortDay } from '../../text';
@@ -92,7 +93,7 @@ function Panel({
           stroke="var(--second-ink)"
           tickLine={false}
           width={56}
-          domain={[0, ticks.at(-1)!]}
+          domain={[0, defined(ticks.at(-1))]}
           ticks={ticks}
         >
           <Label value={unit} position="top" offset={12} fill="var(--second-ink)" />

@@ -5,6 +5,7 @@ import { PHOTO_USES, type ConsentKind, type PhotoUse } from '@tidy-quill/core/co
 import { Checkbox, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { problemText, useConsentToReadQuery, useSignConsentMutation } from '../../app/api';
 import { countText } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -103,9 +104,9 @@ function ReadAndSign({
       uses: [...uses],
       asked,
       digest: text.digest,
-      client: signed.client!,
-      guardian: minor ? { ...guardian, signature: signed.guardian! } : null,
-      technician: signed.technician!,
+      client: defined(signed.client),
+      guardian: minor ? { ...guardian, signature: defined(signed.guardian) } : null,
+      technician: defined(signed.technician),
     });
     if (result.error === undefined) onDone();
     else if ((result.error as { status?: unknown }).status === 409) onReadAgain();
@@ -135,7 +136,7 @@ function ReadAndSign({
             <Checkbox.Group
               className="consent-uses"
               value={[...uses]}
-              options={PHOTO_USES.map((use) => ({ value: use, label: text.uses![use] }))}
+              options={PHOTO_USES.map((use) => ({ value: use, label: defined(text.uses)[use] }))}
               onChange={(list) => setUses(list)}
             />
           )}

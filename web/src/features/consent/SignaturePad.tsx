@@ -2,6 +2,7 @@ import type { Signature } from '@tidy-quill/contract/consent';
 import { Button, Input } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
 import Pad from 'signature_pad';
+import { defined } from '@tidy-quill/core/units';
 
 const WIDTH = 360;
 const HEIGHT = 110;
@@ -29,7 +30,7 @@ export function SignaturePad({
     const scale = Math.max(1, globalThis.devicePixelRatio);
     canvas.current.width = WIDTH * scale;
     canvas.current.height = HEIGHT * scale;
-    canvas.current.getContext('2d')!.scale(scale, scale);
+    defined(canvas.current.getContext('2d')).scale(scale, scale);
     const drawn = new Pad(canvas.current, { penColor: '#1C2733', minWidth: 0.8, maxWidth: 2.2 });
     drawn.addEventListener('endStroke', () =>
       changed.current({ kind: 'drawn', png: drawn.toDataURL('image/png') }),

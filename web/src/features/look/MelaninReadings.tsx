@@ -9,6 +9,7 @@ import {
 import type { SkinFinding } from '@tidy-quill/core/plan';
 import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import {
   fractionOfReading,
   METER_PLACES,
@@ -128,8 +129,8 @@ export function MelaninReadings({
       })}
       {tan === null || tan === 'none' || skin.tan === tan ? null : (
         <p className="reading-tan">
-          The area holds {figure(zone! / unexposed!, 2)} × the pigment of unexposed skin: a{' '}
-          {TAN_WORDS[tan]}?{' '}
+          The area holds {figure(defined(zone) / defined(unexposed), 2)} × the pigment of unexposed
+          skin: a {TAN_WORDS[tan]}?{' '}
           <Button size="small" onClick={() => onSkin({ tan })}>
             Note a {TAN_WORDS[tan]}
           </Button>

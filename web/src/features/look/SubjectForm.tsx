@@ -8,7 +8,7 @@ import {
   type HairFinding,
   type SkinFinding,
 } from '@tidy-quill/core/plan';
-import { thermalRelaxationMs } from '@tidy-quill/core/units';
+import { defined, thermalRelaxationMs } from '@tidy-quill/core/units';
 import { InputNumber } from 'antd';
 import type { ReactNode } from 'react';
 import {
@@ -133,7 +133,7 @@ export function HairForm({
         hint={
           wide === null
             ? undefined
-            : `${diameterUm === undefined ? `about ${CALIBRE_UM[calibre!]}` : diameterUm} µm; loses its heat in ${figure(thermalRelaxationMs('cylinder', wide))} ms`
+            : `${diameterUm === undefined ? `about ${CALIBRE_UM[defined(calibre)]}` : diameterUm} µm; loses its heat in ${figure(thermalRelaxationMs('cylinder', wide))} ms`
         }
       />
       <Choice

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { INK } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import {
   completeFindings,
   completeInkFindings,
@@ -51,7 +52,7 @@ describe('what was found', () => {
       'ageYears',
       'earlierSessions',
     ] as const) {
-      expect(said({ ink: without(ink.ink!, key) }), key).toBe(needed);
+      expect(said({ ink: without(defined(ink.ink), key) }), key).toBe(needed);
     }
   });
 
@@ -71,7 +72,7 @@ describe('what was found', () => {
 });
 
 describe('a return', () => {
-  const last = completeFindings({ ...hair, skin: { ...SKIN, measuredFraction: 0.03 } })!;
+  const last = defined(completeFindings({ ...hair, skin: { ...SKIN, measuredFraction: 0.03 } }));
 
   it('begins with what was found last, but for the tan and the melanin of the area', () => {
     expect(startingFrom(last, 12)).toEqual({
@@ -91,7 +92,9 @@ describe('a return', () => {
       ...['Fitzpatrick type', 'Tan on the area', 'Colour', 'Calibre', 'Density'],
       'Size of the area',
     ]);
-    expect(missingLabels({ ...ink, ink: without(ink.ink!, 'origin') }, true)).toEqual(['Made by']);
+    expect(missingLabels({ ...ink, ink: without(defined(ink.ink), 'origin') }, true)).toEqual([
+      'Made by',
+    ]);
     expect(missingLabels(hair, false)).toEqual([]);
   });
 });

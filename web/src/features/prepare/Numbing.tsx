@@ -1,6 +1,7 @@
 import { NUMBING_LIMITS, numbingState, type NumbingKind } from '@tidy-quill/core/prepare';
 import { InputNumber } from 'antd';
 import { useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, figure, NUMBING_KIND_WORDS, NUMBING_WORDS, spanText } from '../../text';
 import { Choice } from '../../widgets/Choice';
@@ -73,7 +74,9 @@ export function Numbing() {
       <KeyButton
         letter="w"
         disabled={begun || areaCm2 === null || tooLarge}
-        onPress={() => void add({ kind: 'numbingChanged', on: true, areaCm2: areaCm2!, by: kind })}
+        onPress={() =>
+          void add({ kind: 'numbingChanged', on: true, areaCm2: defined(areaCm2), by: kind })
+        }
       >
         {NUMBING_KIND_WORDS[kind]} on now
       </KeyButton>

@@ -8,6 +8,7 @@ import {
 } from '@tidy-quill/core/events';
 import { triageCase, type Reaction } from '@tidy-quill/core/session';
 import { Button, Input, InputNumber } from 'antd';
+import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
 import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
@@ -62,7 +63,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
       kind: 'reactionFollowed',
       reactionId,
       how,
-      trend: trend!,
+      trend: defined(trend),
       signs,
       sizeCm,
       triage: found,
@@ -75,7 +76,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
     onDone();
   };
   const close = async () => {
-    await add({ kind: 'reactionClosed', reactionId, outcome: outcome!, note });
+    await add({ kind: 'reactionClosed', reactionId, outcome: defined(outcome), note });
     clear();
     onDone();
   };

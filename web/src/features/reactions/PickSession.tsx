@@ -3,6 +3,7 @@ import type { ClientVisit } from '@tidy-quill/contract/clients';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { useClientQuery, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { focusFirst } from '../../widgets/focus-first';
@@ -34,7 +35,7 @@ function PickClient({ onPick }: { onPick: (clientId: string) => void }) {
   const { data } = useClientsQuery({ text, page: 1 }, { skip: text.trim().length < 2 });
   const clients = data?.clients ?? [];
   // One alone need not be pressed.
-  const only = clients.length === 1 && data?.total === 1 ? clients[0]! : null;
+  const only = clients.length === 1 && data?.total === 1 ? defined(clients[0]) : null;
   return (
     <>
       <label htmlFor="reaction-client">Who calls?</label>

@@ -4,6 +4,7 @@ import { lastFiredAt, onsetProblem, triageCase, type OnsetProblem } from '@tidy-
 import { type ReportedHow } from '@tidy-quill/core/events';
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
 import { Input, InputNumber } from 'antd';
+import { defined } from '@tidy-quill/core/units';
 import { api } from '../../app/api';
 import { useAppDispatch } from '../../app/store';
 import { useSignedIn } from '../../app/clinic-context';
@@ -95,7 +96,7 @@ export function ReportForm({
     await add({
       kind: 'reactionReported',
       how,
-      report: report!,
+      report: defined(report),
       triage: found,
       photoIds,
       note,

@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { defined } from '@tidy-quill/core/units';
 import { figure } from '../../text';
 import { wholeTicks } from '../plan/chart-scale';
 
@@ -28,7 +29,7 @@ export default function PainChart({
           <XAxis
             dataKey="minute"
             type="number"
-            domain={[0, minutes.at(-1)!]}
+            domain={[0, defined(minutes.at(-1))]}
             ticks={minutes}
             stroke="var(--second-ink)"
             tickLine={false}

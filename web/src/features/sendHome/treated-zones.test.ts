@@ -4,6 +4,7 @@ import { visitRecord } from '@tidy-quill/core/session';
 import { type VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { moment, past, twoLights } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import type { OpenZone } from '../../visit-engine/open-visit';
 import { adviceFor, treatedZones } from './treated-zones';
 
@@ -39,10 +40,10 @@ describe('what a client goes home with', () => {
 
   it('comes back in eight weeks on ink, twelve where the skin was harmed', () => {
     // 24 November and 56 days; and 84.
-    expect(treated([zone(quiet)])[0]!.next).toEqual({
+    expect(defined(treated([zone(quiet)])[0]).next).toEqual({
       ...{ on: '2027-01-19', weeks: 8, because: 'inkClears' },
     });
-    expect(treated([zone(twoLights())])[0]!.next).toEqual({
+    expect(defined(treated([zone(twoLights())])[0]).next).toEqual({
       ...{ on: '2027-02-16', weeks: 12, because: 'waitsForHealing' },
     });
   });
@@ -51,7 +52,7 @@ describe('what a client goes home with', () => {
     const hair = zone(quiet, { job: 'hair', site: 'chin' });
     const before = (count: number) =>
       Array.from({ length: count }, (_, month) => past({ on: `2026-0${month + 2}-01` }));
-    const next = (count: number) => treated([hair], before(count))[0]!.next;
+    const next = (count: number) => defined(treated([hair], before(count))[0]).next;
     expect(next(3)).toMatchObject({ weeks: 4, because: 'siteInterval' });
     expect(next(4)).toMatchObject({ weeks: 6, because: 'regrowthSlowing' });
   });
@@ -62,7 +63,7 @@ describe('what a client goes home with', () => {
     expect(codes([zone(twoLights())])).toContain('leaveBlisterClosed');
     expect(codes([zone(twoLights())])).not.toContain('blisterInk');
     const cool = (list: readonly OpenZone[]) =>
-      adviceFor(treated(list)).find(({ code }) => code === 'noHeatOrSport')!.until;
+      defined(adviceFor(treated(list)).find(({ code }) => code === 'noHeatOrSport')).until;
     // Two days, or seven; of both zones together the later.
     expect(cool([zone(quiet)])).toBe('2026-11-26');
     expect(cool([zone(quiet), zone(twoLights(), { id: 'other' })])).toBe('2026-12-01');

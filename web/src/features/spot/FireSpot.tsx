@@ -1,6 +1,6 @@
 import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
 import { preparation } from '@tidy-quill/core/session';
-import { energyJ } from '@tidy-quill/core/units';
+import { defined, energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -57,7 +57,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
             {rungs.map((each, index) => (
               <KeyButton
                 key={each}
-                letter={RUNG_KEYS[index]!}
+                letter={defined(RUNG_KEYS[index])}
                 pressed={each === rung}
                 disabled={shut}
                 onPress={() => setChosen({ ...chosen, rung: each })}
@@ -111,7 +111,8 @@ export function FireSpot({ spots }: { spots: Spots }) {
       ) : null}
       {covered.length > 0 ? (
         <p className="field-error">
-          There is {AVOIDED_ONE_WORDS[covered[0]!.what]} here: keep clear of it, under white cover.
+          There is {AVOIDED_ONE_WORDS[defined(covered[0]).what]} here: keep clear of it, under white
+          cover.
         </p>
       ) : null}
       {gone ? null : (

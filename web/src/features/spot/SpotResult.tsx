@@ -1,5 +1,5 @@
 import { TEST_SPOT_MONTHS, wholeSessions } from '@tidy-quill/core/plan';
-import { addMonths } from '@tidy-quill/core/units';
+import { defined, addMonths } from '@tidy-quill/core/units';
 import { useState } from 'react';
 import { Button } from 'antd';
 import { useSignedIn } from '../../app/clinic-context';
@@ -112,7 +112,7 @@ function Allows({ spots }: { spots: Spots }) {
   const { spot, advice, wantedJcm2 } = spots.verdict;
   const { fluenceJcm2 } = spot.setting;
   const until = addMonths(today, TEST_SPOT_MONTHS);
-  const other = record.plan!.setting.handpieceId !== spot.setting.handpieceId;
+  const other = defined(record.plan).setting.handpieceId !== spot.setting.handpieceId;
   return (
     <Notice kind="info" title={`The spots allow ${start === null ? '…' : figure(start, 2)} J/cm²`}>
       <p>

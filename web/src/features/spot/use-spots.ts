@@ -15,6 +15,7 @@ import {
   type SpotVerdict,
   type TestSpot,
 } from '@tidy-quill/core/spot';
+import { defined } from '@tidy-quill/core/units';
 import { useVisit } from '../visit/use-visit';
 
 /** The test spots of the open zone and what they come to. */
@@ -42,7 +43,7 @@ export interface Spots {
 
 export function useSpots(): Spots {
   const { record, catalogue } = useVisit('record', 'catalogue');
-  const plan = record.plan!;
+  const plan = defined(record.plan);
   const { subject, setting, wavelengthNm, upperJcm2, plannedOn } = plan;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const later = laterReasons(subject);

@@ -11,7 +11,7 @@ import {
   type HairFinding,
   type PastSession,
 } from '@tidy-quill/core/plan';
-import { addMonths, daysBetween, fullYears } from '@tidy-quill/core/units';
+import { defined, addMonths, daysBetween, fullYears } from '@tidy-quill/core/units';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import {
@@ -104,7 +104,7 @@ function earlierVisits(day: string, visitDay: string): string {
 
 function Found() {
   const { record, area } = useVisit('record', 'area');
-  const findings = record.findings!;
+  const findings = defined(record.findings);
   const working = workingSkin({ site: area.site, skin: findings.skin });
   const { skin, areaCm2, zone } = findings;
   const melanin = melaninText(skin);
@@ -228,7 +228,7 @@ function Tested() {
 
 function Planned() {
   const { record, catalogue } = useVisit('record', 'catalogue');
-  const { setting, upperJcm2, expectedPulses } = record.plan!;
+  const { setting, upperJcm2, expectedPulses } = defined(record.plan);
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   return (
     <Facts title={record.planIsStale ? 'Plan, no longer fits' : 'Plan accepted'}>

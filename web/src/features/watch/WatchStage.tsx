@@ -3,6 +3,7 @@ import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/events';
 import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/session';
 import { Input, InputNumber } from 'antd';
 import { Link, useNavigate } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
 import { CARED_WORDS, GRADE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -83,9 +84,9 @@ export function WatchStage() {
     const { marks, grade, found, cared, cooledMinutes, photoIds, note } = watching;
     await add({
       kind: 'watched',
-      minutesAfter: minutesAfter!,
+      minutesAfter: defined(minutesAfter),
       marks,
-      grade: grade!,
+      grade: defined(grade),
       note,
       found: marks.filter(needsDetail).map((mark) => detailOf(found, mark)),
       photoIds,
@@ -142,7 +143,7 @@ export function WatchStage() {
             {CARED.map((each, index) => (
               <KeyButton
                 key={each}
-                letter={CARED_KEYS[index]!}
+                letter={defined(CARED_KEYS[index])}
                 pressed={watching.cared.includes(each)}
                 onPress={() => care(each)}
               >
@@ -178,7 +179,7 @@ export function WatchStage() {
             </Field>
           </div>
           {early ? (
-            <Field label={`Too early: the look is due at ${due!.minutes} min. Why now?`}>
+            <Field label={`Too early: the look is due at ${defined(due).minutes} min. Why now?`}>
               {(field) => (
                 <Input
                   {...field}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { areaText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Dialog } from '../../widgets/Dialog';
@@ -20,8 +21,8 @@ export function LeaveZone({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const [reason, setReason] = useState<Reason | null>(null);
   const leave = async () => {
-    await add({ kind: 'zoneLeft', areaId: area.id, reason: reason! });
-    const other = zones.find((zone) => zone.area.id !== area.id)!;
+    await add({ kind: 'zoneLeft', areaId: area.id, reason: defined(reason) });
+    const other = defined(zones.find((zone) => zone.area.id !== area.id));
     void navigate(pathOf(other.stage, other.area.id));
     onClose();
   };

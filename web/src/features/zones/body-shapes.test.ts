@@ -1,5 +1,6 @@
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import { describe, expect, it } from 'vitest';
+import { defined } from '@tidy-quill/core/units';
 import { BODY_PARTS, OUTLINES, VIEW_BOX, type BodyPart, type BodyView } from './body-shapes';
 
 const VIEWS: readonly BodyView[] = ['front', 'back', 'face'];
@@ -7,10 +8,10 @@ const ALL = VIEWS.flatMap((view) => BODY_PARTS[view].map((part) => ({ view, part
 
 /** Every point of a path that it passes or bends towards. */
 function points({ path }: Pick<BodyPart, 'path'>): readonly (readonly [number, number])[] {
-  const figures = path.match(/-?\d+(\.\d+)?/g)!.map(Number);
+  const figures = defined(path.match(/-?\d+(\.\d+)?/g)).map(Number);
   expect(figures.length % 2).toBe(0);
   return figures.flatMap((x, index) =>
-    index % 2 === 0 ? [[x, figures[index + 1]!] as const] : [],
+    index % 2 === 0 ? [[x, defined(figures[index + 1])] as const] : [],
   );
 }
 
@@ -38,8 +39,8 @@ describe('the drawn body', () => {
       const [left, top, width, height] = VIEW_BOX[view].split(' ').map(Number) as number[];
       for (const [x, y] of points(part)) {
         const named = `${part.site} ${part.side} at ${x},${y}`;
-        expect(x >= left! && x <= left! + width!, named).toBe(true);
-        expect(y >= top! && y <= top! + height!, named).toBe(true);
+        expect(x >= defined(left) && x <= defined(left) + defined(width), named).toBe(true);
+        expect(y >= defined(top) && y <= defined(top) + defined(height), named).toBe(true);
       }
     }
   });
@@ -61,23 +62,23 @@ describe('the drawn body', () => {
 
   it('is the same on both sides', () => {
     for (const { view, part } of ALL.filter(({ part: each }) => each.side === 'left')) {
-      const other = find(view, part.site, 'right')!;
+      const other = defined(find(view, part.site, 'right'));
       const mirror = points(other).map(([x, y]) => [150 - x, y]);
       expect(points(part), `${view} ${part.site}`).toEqual(mirror);
     }
   });
 
   it('has the parts in the order of a body, head to foot', () => {
-    const y = (site: string, side = 'right') => middle(find('front', site, side)!).y;
+    const y = (site: string, side = 'right') => middle(defined(find('front', site, side))).y;
     expect(y('chest', 'whole')).toBeLessThan(y('abdomen', 'whole'));
     expect(y('abdomen', 'whole')).toBeLessThan(y('bikiniLine'));
     expect(y('thigh')).toBeLessThan(y('knee'));
     expect(y('knee')).toBeLessThan(y('lowerLeg'));
     expect(y('lowerLeg')).toBeLessThan(y('foot'));
     expect(y('upperArm')).toBeLessThan(y('forearm'));
-    const back = (site: string) => middle(find('back', site, 'whole')!).y;
+    const back = (site: string) => middle(defined(find('back', site, 'whole'))).y;
     expect(back('upperBack')).toBeLessThan(back('lowerBack'));
-    const face = (site: string) => middle(find('face', site, 'whole')!).y;
+    const face = (site: string) => middle(defined(find('face', site, 'whole'))).y;
     expect(face('upperLip')).toBeLessThan(face('chin'));
   });
 

@@ -1,5 +1,6 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import type { SiteId } from '@tidy-quill/core/sites';
+import { defined } from '@tidy-quill/core/units';
 
 export type BodyView = 'front' | 'back' | 'face';
 
@@ -24,12 +25,12 @@ type Corners = readonly (readonly [number, number])[];
 /** A closed shape through corners, rounded between them. */
 function rounded(corners: Corners): string {
   const mid = (i: number) => {
-    const [x, y] = corners[i]!;
-    const [nextX, nextY] = corners[(i + 1) % corners.length]!;
+    const [x, y] = defined(corners[i]);
+    const [nextX, nextY] = defined(corners[(i + 1) % corners.length]);
     return `${(x + nextX) / 2},${(y + nextY) / 2}`;
   };
   const turns = corners.map((_, i) => {
-    const [x, y] = corners[(i + 1) % corners.length]!;
+    const [x, y] = defined(corners[(i + 1) % corners.length]);
     return `Q${x},${y} ${mid((i + 1) % corners.length)}`;
   });
   return `M${mid(0)}${turns.join('')}Z`;
