@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { defined } from '@tidy-quill/core/units';
 import { figure, INK_COLOUR_WORDS } from '../../text';
 
 const DASHES = ['0', '6 4', '2 4', '10 3 2 3'] as const;
@@ -105,7 +106,7 @@ export default function FadingChart({
                   position="right"
                   fill="var(--ink)"
                   formatter={(value) =>
-                    value === (1 - seen.at(-1)!.faded) * 100 ? INK_COLOUR_WORDS[colour] : ''
+                    value === (1 - defined(seen.at(-1)).faded) * 100 ? INK_COLOUR_WORDS[colour] : ''
                   }
                 />
               )}

@@ -6,6 +6,7 @@ import {
 } from '@tidy-quill/core/ink';
 import { centralWavelengthNm } from '@tidy-quill/core/plan';
 import { Fragment } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import {
   figure,
   INK_COLOUR_WORDS,
@@ -52,7 +53,9 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
                 <span className="quiet"> {name}</span>
               </th>
               {wantedColours(of.subject).map(({ colour }) => {
-                const way = ways.find((each) => each.colour === colour && each.handpieceId === id)!;
+                const way = defined(
+                  ways.find((each) => each.colour === colour && each.handpieceId === id),
+                );
                 return (
                   <td key={colour} className={`verdict is-${way.verdict}`}>
                     <strong>
@@ -60,8 +63,8 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
                       {isOnlyWeak(way, ways) ? WEAK_ALONE : VERDICT_WORDS[way.verdict]}
                     </strong>
                     <span className="quiet figures">
-                      absorbs {figure(100 * way.light!.absorption, 0)} %, selectivity{' '}
-                      {figure(way.light!.selectivity, 2)}
+                      absorbs {figure(100 * defined(way.light).absorption, 0)} %, selectivity{' '}
+                      {figure(defined(way.light).selectivity, 2)}
                     </span>
                   </td>
                 );
@@ -100,7 +103,7 @@ const isOnlyWeak = (way: InkWay, ways: readonly InkWay[]) =>
 /** Says of one colour what it absorbs now, and of which light, and what it would be left with. */
 function givenUpText({ colour, has, left }: GivenUp): string {
   const share = ({ light }: Pick<GivenUp['has'], 'light'>) =>
-    `${figure(100 * light!.absorption, 0)} %`;
+    `${figure(100 * defined(light).absorption, 0)} %`;
   const now = `${INK_COLOUR_WORDS[colour]} absorbs ${share(has)} of ${nmText(has.wavelengthNm)}`;
   return left === null
     ? `${now}, and would be left untreated.`

@@ -1,18 +1,17 @@
-import type { InkPart } from '@tidy-quill/core/look';
-import { evaluateInk, proposeInk, type InkStep } from '@tidy-quill/core/ink';
-import { asksForWord, type Setting } from '@tidy-quill/core/plan';
-import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { v7 } from 'uuid';
 import './ink.css';
-import { problemText } from '../../app/api';
-import { useAcceptPlanMutation } from '../../app/visit-api';
+import type { InkStep } from '@tidy-quill/core/ink';
+import type { InkPart } from '@tidy-quill/core/look';
+import { asksForWord, type Setting } from '@tidy-quill/core/plan';
+import { defined } from '@tidy-quill/core/units';
+import { Skeleton } from 'antd';
+import { useState } from 'react';
 import { useDraft } from '../../app/draft';
-import { figure, INK_COLOUR_WORDS, INK_REFUSAL_WORDS, nmText, ORDER_WORDS } from '../../text';
+import type { InkPlanningCase } from '../../planner/answers';
+import { INK_COLOUR_WORDS, INK_REFUSAL_WORDS, nmText, ORDER_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useOnce } from '../../widgets/use-once';
-import { CAUTION_SHORT } from '../auth/caution';
+import { AcceptFoot } from '../plan/AcceptFoot';
 import { Stale } from '../plan/Stale';
+import { useView } from '../plan/use-planner';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useVisit } from '../visit/use-visit';
@@ -20,12 +19,20 @@ import { InkMatrix } from './InkMatrix';
 import { InkReasons } from './InkReasons';
 import { InkSteppers } from './InkSteppers';
 import { Sessions } from './Sessions';
-import { useInk, type InkPlanning } from './use-ink';
-import { nowText } from '../../visit-engine/clock';
+import { useInk, useInkCase, type InkPlanning } from './use-ink';
 
 /** Ink: what each light would do, today's order of wavelengths, and the setting of the one that is chosen. */
 export function InkPlanStage() {
-  const planning = useInk()!;
+  const of = defined(useInkCase());
+  const { planning, fault } = useInk(of);
+  if (fault !== null) {
+    return (
+      <Notice kind="stop" title="This cannot be planned">
+        <p>{fault}</p>
+      </Notice>
+    );
+  }
+  if (planning === null) return <Skeleton active paragraph={{ rows: 8 }} />;
   const { steps, untreated } = planning.order;
   return (
     <>
@@ -39,7 +46,11 @@ export function InkPlanStage() {
           </p>
         </Notice>
       )}
-      {steps.length === 0 ? <NoLight planning={planning} /> : <Planning planning={planning} />}
+      {steps.length === 0 ? (
+        <NoLight planning={planning} />
+      ) : (
+        <Planning planning={planning} of={of} />
+      )}
     </>
   );
 }
@@ -73,72 +84,54 @@ function NoLight({ planning: { ways, of } }: { planning: InkPlanning }) {
   );
 }
 
-function Planning({ planning }: { planning: InkPlanning }) {
-  const { of, order } = planning;
-  const { record, visit, area, history, catalogue, pathOf } = useVisit(
-    'record',
-    'visit',
-    'area',
-    'history',
-    'catalogue',
-    'pathOf',
-  );
-  const navigate = useNavigate();
-  const { pace } = catalogue.protocol;
-  const wordNeeded = asksForWord(history) && record.agreed === null;
-  const [asking, setAsking] = useState(false);
+function Planning({ planning, of }: { planning: InkPlanning; of: InkPlanningCase }) {
+  const { order } = planning;
+  const { record, visit, area, history } = useVisit('record', 'visit', 'area', 'history');
   const planned = record.plan?.setting.handpieceId;
-  const [chosen, setChosen] = useState(
-    () => order.steps.find(({ handpieceId }) => handpieceId === planned) ?? order.steps[0]!,
+  const [chosenId, setChosenId] = useState(planned);
+  const at = Math.max(
+    0,
+    order.steps.findIndex(({ handpieceId }) => handpieceId === chosenId),
   );
-  const proposal = useMemo(() => proposeInk(of, chosen, pace), [of, chosen, pace]);
-  const own = record.plan?.setting.handpieceId === chosen.handpieceId ? record.plan.setting : null;
+  const chosen = defined(order.steps[at]);
+  const own = planned === chosen.handpieceId ? (record.plan?.setting ?? null) : null;
   const [setting, setSetting, clearDraft] = useDraft<Setting | null>(
     `ink ${visit.id} ${area.id} ${chosen.handpieceId}`,
     null,
   );
-  const used = setting ?? own ?? proposal?.setting ?? null;
-  const evaluation = useMemo(
-    () => (used === null ? null : evaluateInk(of, chosen, used, pace)),
-    [of, chosen, used, pace],
+  const used = setting ?? own ?? planning.proposals[at]?.setting ?? null;
+  const { colours } = chosen;
+  const { value, fault } = useView(
+    of,
+    used === null ? null : { setting: used, colours, whole: true },
   );
-  const [accept, { error }] = useAcceptPlanMutation();
-  const handpiece = of.handpieces.find(({ id }) => id === chosen.handpieceId)!;
-  const keep = async () => {
-    const result = await accept({
-      visitId: visit.id,
-      areaId: area.id,
-      id: v7(),
-      at: nowText(),
-      setting: used as Parameters<typeof accept>[0]['setting'],
-      colours: [...chosen.colours],
-    });
-    if (result.error !== undefined) return;
-    clearDraft();
-    void navigate(pathOf('prepare'));
-  };
-  const [busy, onAccept] = useOnce(keep);
-  const usable = evaluation !== null && evaluation.refusals.length === 0;
+  const evaluation = used === null ? null : value.ink;
+  const handpiece = defined(planning.of.handpieces.find(({ id }) => id === chosen.handpieceId));
+  const approvalFirst =
+    asksForWord(history) && record.agreed === null
+      ? 'It reacted last time: the supervisor’s approval comes before anything is accepted.'
+      : null;
   return (
     <>
       <OrderList
         steps={order.steps}
-        parts={of.subject.ink.parts ?? []}
+        parts={planning.of.subject.ink.parts ?? []}
         chosen={chosen}
-        onChoose={setChosen}
+        onChoose={({ handpieceId }) => setChosenId(handpieceId)}
       />
       <div className="ink-plan">
         <div>
-          {evaluation === null ? (
+          {used === null ? (
             <Notice kind="stop" title="No setting is left within the limits">
               <p>Choose another light, or ask the supervisor.</p>
             </Notice>
-          ) : (
+          ) : evaluation === null ? null : (
             <InkReasons evaluation={evaluation} step={chosen} />
           )}
-          <Sessions of={of} untreated={order.untreated} />
+          {fault === null ? null : <p className="refusal">{fault}</p>}
+          <Sessions of={planning.of} untreated={order.untreated} />
         </div>
-        {evaluation === null || used === null ? null : (
+        {used === null ? null : (
           <InkSteppers
             handpiece={handpiece}
             setting={used}
@@ -147,25 +140,13 @@ function Planning({ planning }: { planning: InkPlanning }) {
           />
         )}
       </div>
-      <StageFoot
-        action={
-          wordNeeded
-            ? 'Supervisor’s approval…'
-            : used === null
-              ? 'Accept'
-              : `Accept ${figure(used.fluenceJcm2, 2)} J/cm²`
-        }
-        disabled={(!usable && !wordNeeded) || record.run.state === 'ended'}
-        busy={busy}
-        onAction={() => (wordNeeded ? setAsking(true) : onAccept())}
-        above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
-      >
-        {wordNeeded
-          ? 'It reacted last time: the supervisor’s approval comes before anything is accepted.'
-          : CAUTION_SHORT}
-        {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
-        {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
-      </StageFoot>
+      <AcceptFoot
+        setting={used}
+        colours={colours}
+        usable={evaluation !== null && evaluation.refusals.length === 0}
+        approvalFirst={approvalFirst}
+        onAccepted={clearDraft}
+      />
     </>
   );
 }

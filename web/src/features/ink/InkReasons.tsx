@@ -1,4 +1,5 @@
 import { confinement, PARTICLES_UM, type InkEvaluation, type InkStep } from '@tidy-quill/core/ink';
+import { defined } from '@tidy-quill/core/units';
 import {
   figure,
   INK_REFUSAL_WORDS,
@@ -63,11 +64,13 @@ export function InkReasons({ evaluation, step }: { evaluation: InkEvaluation; st
       </p>
       <p className="small">
         {pulseText(setting.pulseMs)} keeps heat in particles{' '}
-        {heat.length === 0 ? 'of no size here' : `from ${figure(heat[0]!.particleUm, 2)} µm`} and
-        pressure in{' '}
+        {heat.length === 0
+          ? 'of no size here'
+          : `from ${figure(defined(heat[0]).particleUm, 2)} µm`}{' '}
+        and pressure in{' '}
         {pressure.length === 0
           ? 'none of them'
-          : `those from ${figure(pressure[0]!.particleUm, 2)} µm`}
+          : `those from ${figure(defined(pressure[0]).particleUm, 2)} µm`}
         : that is what tells picoseconds from nanoseconds. There is no model of ink that limits the
         fluence; protocol, console and this tattoo’s responses so far do.
       </p>

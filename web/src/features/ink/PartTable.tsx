@@ -1,6 +1,7 @@
 import { INK_COLOURS, INK_DENSITIES, type InkColour, type InkPart } from '@tidy-quill/core/look';
 import { ArrowUpOutlined } from '@ant-design/icons';
 import { Button, Checkbox, InputNumber, Select } from 'antd';
+import { defined } from '@tidy-quill/core/units';
 import { INK_COLOUR_WORDS, INK_DENSITY_WORDS } from '../../text';
 
 /** The parts of a design in the order in which they are treated. */
@@ -17,8 +18,8 @@ export function PartTable({
   const up = (index: number) =>
     onParts([
       ...parts.slice(0, index - 1),
-      parts[index]!,
-      parts[index - 1]!,
+      defined(parts[index]),
+      defined(parts[index - 1]),
       ...parts.slice(index + 1),
     ]);
   return (

@@ -10,6 +10,7 @@ import {
 import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
+import { defined } from '@tidy-quill/core/units';
 import { figure, INK_COLOUR_WORDS, INK_DENSITY_WORDS, INK_SWATCHES } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import type { Corner } from '../../widgets/trace';
@@ -225,7 +226,9 @@ function PictureScale({
           <Button
             disabled={drawn === null || drawn === 0 || known === null}
             onClick={() => {
-              onWidth(Math.min(100, Math.max(0.5, (traced.widthCm * known!) / drawn!)));
+              onWidth(
+                Math.min(100, Math.max(0.5, (traced.widthCm * defined(known)) / defined(drawn))),
+              );
               onMode('draw');
             }}
           >
@@ -252,7 +255,12 @@ function PartShape({ part, number, scale }: { part: InkPart; number: number; sca
         stroke="var(--ink)"
         strokeDasharray={part.leave ? '4 4' : undefined}
       />
-      <text x={x! * scale} y={y! * scale} textAnchor="middle" className="part-label">
+      <text
+        x={defined(x) * scale}
+        y={defined(y) * scale}
+        textAnchor="middle"
+        className="part-label"
+      >
         {number} {INK_COLOUR_WORDS[part.colour]}
         {part.leave ? ', kept' : ''}
       </text>

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DRAWN } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { frameFor, FRAMES, showsAll } from './design-frame';
 
 const [part] = DRAWN;
@@ -9,7 +10,7 @@ const square = (cm: number) => {
     [cm, 0],
     [cm, cm],
   ] as const;
-  return [{ ...part!, outline }];
+  return [{ ...defined(part), outline }];
 };
 const traced = (widthCm: number) => ({ photoId: 'p', widthCm });
 

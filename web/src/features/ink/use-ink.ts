@@ -1,16 +1,21 @@
-import { inkOrder, inkWays, type InkCase, type InkOrder, type InkWay } from '@tidy-quill/core/ink';
+import type { InkCase, InkOrder, InkProposal, InkWay } from '@tidy-quill/core/ink';
 import { medicinesIn } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
+import type { InkPlanningCase } from '../../planner/answers';
+import { useOpened } from '../plan/use-planner';
 import { useVisit } from '../visit/use-visit';
 
-/** The planning case of a tattoo with its ways and their order; null until something was found by looking. */
+/** A tattoo's case with its ways, their order, and what is proposed for each step of it. */
 export interface InkPlanning {
   readonly of: InkCase;
   readonly ways: readonly InkWay[];
   readonly order: InkOrder;
+  /** In the order's own order; null where no setting is left within the limits. */
+  readonly proposals: readonly (InkProposal | null)[];
 }
 
-export function useInk(): InkPlanning | null {
+/** The planning case of a tattoo; null until something was found by looking. */
+export function useInkCase(): InkPlanningCase | null {
   const { record, area, history, catalogue, today } = useVisit(
     'record',
     'area',
@@ -18,8 +23,8 @@ export function useInk(): InkPlanning | null {
     'catalogue',
     'today',
   );
-  const { findings, agreed } = record;
   return useMemo(() => {
+    const { findings, agreed } = record;
     if (findings === null || !('ink' in findings)) return null;
     const { skin, ink, areaCm2 } = findings;
     const subject = {
@@ -38,6 +43,19 @@ export function useInk(): InkPlanning | null {
       agreed: agreed !== null,
       today,
     };
-    return { of, ways: inkWays(of), order: inkOrder(of) };
-  }, [findings, agreed, area.site, history, catalogue, today, record]);
+    return { job: 'ink', of, pace: catalogue.protocol.pace };
+  }, [area.site, history, catalogue, today, record]);
+}
+
+/** What the case offers; null while it is worked out. */
+export function useInk(of: InkPlanningCase | null): {
+  readonly planning: InkPlanning | null;
+  readonly fault: string | null;
+} {
+  const { value, fault } = useOpened(of);
+  const planning = useMemo(
+    () => (value === null ? null : { of: value.of.of, ...value.offers }),
+    [value],
+  );
+  return { planning, fault };
 }

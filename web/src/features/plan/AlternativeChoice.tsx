@@ -1,25 +1,18 @@
-import type { Evaluation, Handpiece, PlanCase, Alternative, Setting } from '@tidy-quill/core/plan';
+import type { Alternative, Alternatives, Handpiece, Setting } from '@tidy-quill/core/plan';
 import { Button } from 'antd';
 import { addedCoolingText, coolingText, figure, ALTERNATIVE_WORDS } from '../../text';
-import { useAlternatives } from './use-planner';
 
 /** After a session that was too much: less fluence, a longer pulse or more cooling, and which the model prefers. */
 export function AlternativeChoice({
-  plan,
+  alternatives,
   handpiece,
-  evaluation,
   onChange,
 }: {
-  plan: PlanCase;
+  alternatives: Alternatives;
   handpiece: Handpiece;
-  evaluation: Evaluation;
   onChange: (setting: Setting) => void;
 }) {
-  const basis = evaluation.start?.basis;
-  const last =
-    basis?.kind === 'lastSession' && basis.advice.action === 'lower' ? basis.session.setting : null;
-  const { value: alternatives } = useAlternatives(plan, last);
-  if (last === null || alternatives === null || alternatives.options.length === 0) return null;
+  if (alternatives.options.length === 0) return null;
   const { before, options, preferred } = alternatives;
   return (
     <section className="alternatives">

@@ -7,6 +7,7 @@ import {
   type Handpiece,
   type Setting,
 } from '@tidy-quill/core/plan';
+import { defined } from '@tidy-quill/core/units';
 import { coolingText, figure } from '../../text';
 import { Stepper } from '../../widgets/Stepper';
 
@@ -52,7 +53,7 @@ export function CoolingSteppers({
             ? `step ${dial.step}`
             : `this console’s usual: ${coolingText(handpiece.cooling)}`
         }
-        keys={KEYS[i]!}
+        keys={defined(KEYS[i])}
         onLess={move(-1)}
         onMore={move(1)}
       />

@@ -1,5 +1,6 @@
 import './plan.css';
 import type { LightCheck } from '@tidy-quill/core/window';
+import { defined } from '@tidy-quill/core/units';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';
 
@@ -13,12 +14,13 @@ const BOTTOM = 166;
 /** Fluence ratio against depth: the fast solver as a line, Monte Carlo as points with three standard errors. */
 export function LightCheckChart({ check }: { check: LightCheck }) {
   const { depthsMm, fast, slow, standardError } = check;
-  const deepest = depthsMm.at(-1)!;
+  const deepest = defined(depthsMm.at(-1));
   const highest = Math.max(...fast, ...slow) * 1.1;
   const x = linear(0, deepest, LEFT, RIGHT);
   const y = linear(0, highest, BOTTOM, TOP);
   const said = depthsMm.map(
-    (depth, i) => `${depth} mm: fast ${figure(fast[i]!, 2)}, Monte Carlo ${figure(slow[i]!, 2)}`,
+    (depth, i) =>
+      `${depth} mm: fast ${figure(defined(fast[i]), 2)}, Monte Carlo ${figure(defined(slow[i]), 2)}`,
   );
   return (
     <figure className="temperature-curves">
@@ -55,16 +57,16 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
           depth, mm
         </text>
         <path
-          d={linePath(depthsMm.map((depth, i) => [x.to(depth), y.to(fast[i]!)]))}
+          d={linePath(depthsMm.map((depth, i) => [x.to(depth), y.to(defined(fast[i]))]))}
           className="map-line"
           stroke="var(--accent)"
         />
         {depthsMm.map((depth, i) => (
           <g key={depth} stroke="var(--ink)" strokeWidth={1.6}>
             <path
-              d={`M${x.to(depth)},${y.to(slow[i]! - 3 * standardError[i]!)}V${y.to(slow[i]! + 3 * standardError[i]!)}`}
+              d={`M${x.to(depth)},${y.to(defined(slow[i]) - 3 * defined(standardError[i]))}V${y.to(defined(slow[i]) + 3 * defined(standardError[i]))}`}
             />
-            <circle cx={x.to(depth)} cy={y.to(slow[i]!)} r={3.5} fill="var(--surface)" />
+            <circle cx={x.to(depth)} cy={y.to(defined(slow[i]))} r={3.5} fill="var(--surface)" />
           </g>
         ))}
         <text x={RIGHT} y={TOP + 12} textAnchor="end" className="temperature-curves-label">

@@ -3,6 +3,7 @@ import type { Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
 import { windowInput, workingSkin } from '@tidy-quill/core/plan';
 import type { LightCheck } from '@tidy-quill/core/window';
 import { Button, Progress } from 'antd';
+import { defined } from '@tidy-quill/core/units';
 import { figure } from '../../text';
 import { LightCheckChart } from './LightCheckChart';
 import { useLightCheck } from './use-light-check';
@@ -62,4 +63,8 @@ export function LightCheckPanel({
 }
 
 const worst = ({ fast, slow }: LightCheck) =>
-  Math.max(...fast.map((ratio, i) => (slow[i]! > 0.03 ? Math.abs(ratio / slow[i]! - 1) : 0)));
+  Math.max(
+    ...fast.map((ratio, i) =>
+      defined(slow[i]) > 0.03 ? Math.abs(ratio / defined(slow[i]) - 1) : 0,
+    ),
+  );

@@ -6,6 +6,7 @@ import {
   type LimitName,
   type Setting,
 } from '@tidy-quill/core/plan';
+import { defined } from '@tidy-quill/core/units';
 import { axisTop } from './chart-scale';
 import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
@@ -81,9 +82,9 @@ function uncertaintyOf(
 ): { readonly low: number; readonly high: number } | null {
   if (uncertainty === null || limitJcm2 === null) return null;
   const { pulsesMs, ceiling } = uncertainty;
-  const off = (index: number) => Math.abs(Math.log(pulsesMs[index]! / pulseMs));
+  const off = (index: number) => Math.abs(Math.log(defined(pulsesMs[index]) / pulseMs));
   const nearest = pulsesMs.reduce((best, _, index) => (off(index) < off(best) ? index : best), 0);
-  const { low, high } = ceiling[nearest]!;
+  const { low, high } = defined(ceiling[nearest]);
   if (low === null || high === null) return null;
   const factor = Math.sqrt(high / low);
   return { low: limitJcm2 / factor, high: limitJcm2 * factor };

@@ -5,11 +5,11 @@ import type {
   Handpiece,
   PlanCase,
   Setting,
+  WindowMap,
 } from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
 import { MODEL_SILENCE_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useWindowMap } from './use-planner';
 import { WindowMapChart } from './WindowMapChart';
 
 /** The window map of the handpiece and spot at hand, or why there is none. */
@@ -19,6 +19,7 @@ export function ModelView({
   setting,
   evaluation,
   ladder,
+  map,
   uncertainty,
   onChange,
 }: {
@@ -27,10 +28,11 @@ export function ModelView({
   setting: Setting;
   evaluation: Evaluation;
   ladder: readonly number[];
+  /** Null until it is worked out. */
+  map: WindowMap | null;
   uncertainty: UncertaintyMap | null;
   onChange: (setting: Setting) => void;
 }) {
-  const { value: map } = useWindowMap(plan, setting);
   if (evaluation.modelSilence !== null) {
     return (
       <Notice kind="care" title="The model gives no number here">

@@ -8,7 +8,7 @@ import {
   type Proposals,
   type Setting,
 } from '@tidy-quill/core/plan';
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
@@ -19,7 +19,7 @@ import { Recommended } from './Recommended';
 import { AlternativeChoice } from './AlternativeChoice';
 import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
-import { useUncertaintyMap, useEvaluation, useTemperatureCurves } from './use-planner';
+import { useView } from './use-planner';
 import { TemperatureChart } from './TemperatureChart';
 import { ProposalsTable } from './ProposalsTable';
 import { WhyStart } from './WhyStart';
@@ -42,9 +42,9 @@ export function Planner({
   /** What stands below, given whether the setting may be used. */
   foot: (usable: boolean) => ReactNode;
 }) {
-  const { value: evaluation, fault, isFresh } = useEvaluation(plan, setting);
-  const { value: temperatureCurves } = useTemperatureCurves(plan, setting);
-  const { value: uncertainty } = useUncertaintyMap(plan, setting);
+  const of = useMemo(() => ({ job: 'hair' as const, plan }), [plan]);
+  const { value, fault, isFresh } = useView(of, { setting, colours: [], whole: true });
+  const { evaluation, curves, alternatives, map, uncertainty } = value;
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   const proposal = proposals.proposals.find((each) => sameWay(each, setting));
   const ladder = proposal?.ladder ?? [];
@@ -64,6 +64,7 @@ export function Planner({
               setting={setting}
               evaluation={evaluation}
               ladder={ladder}
+              map={map}
               uncertainty={uncertainty}
               onChange={onChange}
             />
@@ -71,11 +72,10 @@ export function Planner({
           {evaluation === null ? null : (
             <WhyStart evaluation={evaluation} setting={setting} ladder={ladder} />
           )}
-          {evaluation === null || handpiece === undefined ? null : (
+          {alternatives === null || handpiece === undefined ? null : (
             <AlternativeChoice
-              plan={plan}
+              alternatives={alternatives}
               handpiece={handpiece}
-              evaluation={evaluation}
               onChange={onChange}
             />
           )}
@@ -119,8 +119,8 @@ export function Planner({
         last={lastSessions(plan.subject.history).at(-1)?.setting ?? null}
         onChoose={onChange}
       />
-      {temperatureCurves === null || evaluation?.model == null ? null : (
-        <TemperatureChart temperatureCurves={temperatureCurves} fluenceJcm2={setting.fluenceJcm2} />
+      {curves === null || evaluation?.model == null ? null : (
+        <TemperatureChart temperatureCurves={curves} fluenceJcm2={setting.fluenceJcm2} />
       )}
       {handpiece === undefined || evaluation?.model == null ? null : (
         <LightCheckPanel

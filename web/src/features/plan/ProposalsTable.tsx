@@ -1,5 +1,6 @@
 import './plan.css';
 import type { Handpiece, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
+import { defined } from '@tidy-quill/core/units';
 import {
   EXPECTED_WORDS,
   expectedAtStartText,
@@ -135,7 +136,9 @@ function Way({
       </th>
       <td className="is-figure figures">{figure(setting.pulseMs, 2)} ms</td>
       <td className="is-figure figures">{figure(setting.fluenceJcm2)} J/cm²</td>
-      <td className="is-figure figures">{figure(evaluation.upper!.fluenceJcm2!)} J/cm²</td>
+      <td className="is-figure figures">
+        {figure(defined(defined(evaluation.upper).fluenceJcm2))} J/cm²
+      </td>
       <td className="ways-expected">
         {evaluation.expectedAtStart === evaluation.expectedAtUpper
           ? EXPECTED_WORDS[expected]

@@ -1,10 +1,10 @@
 import './plan.css';
 import type { PlanCase, Proposals } from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { useProposals } from './use-planner';
+import { useOpened } from './use-planner';
 import { ProposalsTable } from './ProposalsTable';
 
 /** Waits for the proposals of a case; says why where there are none, else hands them on. */
@@ -15,7 +15,8 @@ export function Proposed({
   plan: PlanCase;
   children: (proposals: Proposals) => ReactNode;
 }) {
-  const { value, fault } = useProposals(plan);
+  const of = useMemo(() => ({ job: 'hair' as const, plan }), [plan]);
+  const { value: opened, fault } = useOpened(of);
   if (fault !== null) {
     return (
       <Notice kind="stop" title="This cannot be planned">
@@ -23,7 +24,8 @@ export function Proposed({
       </Notice>
     );
   }
-  if (value === null) return <Skeleton active paragraph={{ rows: 8 }} />;
+  if (opened === null) return <Skeleton active paragraph={{ rows: 8 }} />;
+  const value = opened.offers.proposals;
   if (value.refused !== null) {
     return (
       <Notice kind="stop" title="No setting is proposed">

@@ -1,10 +1,11 @@
 import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
 import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
-import { sameSpot, spotAreaCm2, roundFloat } from '@tidy-quill/core/units';
-import { cellHeatText, coolingText, countText, figure, passesText, spotFigures } from '../../text';
+import { spotAreaCm2, roundFloat } from '@tidy-quill/core/units';
+import { cellHeatText, coolingText, countText, figure, passesText } from '../../text';
 import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
+import { DialSteppers } from './DialSteppers';
 
 /** The setting in large figures; each moves by the console's own step, and everything follows. */
 export function SettingSteppers({
@@ -22,60 +23,24 @@ export function SettingSteppers({
   subject: Subject;
   onChange: (setting: Setting) => void;
 }) {
-  const { min, max, step } = handpiece.fluenceJcm2;
-  const fluence = setting.fluenceJcm2;
   const spots = handpiece.spots.filter((spot) => spotFits(spot, subject));
   const passes = passRule(protocol, setting.technique, subject, modelSilence(subject));
-  const train = handpiece.train.count > 1 ? ` × ${handpiece.train.count}` : '';
   const to = (more: Partial<Setting>) => () => onChange({ ...setting, ...more });
-  const pulse = neighbours(handpiece.pulsesMs, (each) => Math.abs(each - setting.pulseMs) < 1e-9);
-  const spot = neighbours(spots, (each) => sameSpot(each, setting.spot));
-  const rate = (change: number) => roundFloat(setting.rateHz + change);
   return (
     <div className="steppers">
-      <Stepper
-        label="Fluence"
-        figure={figure(fluence, 2)}
-        unit="J/cm²"
-        more={evaluation === null ? '' : `${figure(evaluation.energyJ)} J a pulse · step ${step}`}
-        keys={['f', 'g']}
-        onLess={
-          fluence - step < min - 1e-9 ? null : to({ fluenceJcm2: roundFloat(fluence - step) })
-        }
-        onMore={
-          fluence + step > max + 1e-9 ? null : to({ fluenceJcm2: roundFloat(fluence + step) })
-        }
-      />
-      <Stepper
-        label="Pulse duration"
-        figure={figure(setting.pulseMs, 2)}
-        unit={`ms${train}`}
-        more={
+      <DialSteppers
+        handpiece={handpiece}
+        setting={setting}
+        spots={spots}
+        ratesHz={ratesOf(handpiece)}
+        energyJ={evaluation?.energyJ ?? null}
+        pulseMore={
           evaluation === null
             ? ''
             : `hair relaxation time ${figure(evaluation.hairRelaxationMs)} ms`
         }
-        keys={['d', 'e']}
-        onLess={pulse.less === null ? null : to({ pulseMs: pulse.less })}
-        onMore={pulse.more === null ? null : to({ pulseMs: pulse.more })}
-      />
-      <Stepper
-        label="Spot"
-        figure={spotFigures(setting.spot)}
-        unit="mm"
-        more={coolingText(coolingOf(handpiece, setting))}
-        keys={['s', 'w']}
-        onLess={spot.less === null ? null : to({ spot: spot.less })}
-        onMore={spot.more === null ? null : to({ spot: spot.more })}
-      />
-      <Stepper
-        label="Rate"
-        figure={figure(setting.rateHz)}
-        unit="Hz"
-        more={`fastest ${figure(handpiece.maxRateHz)} Hz`}
-        keys={['r', 't']}
-        onLess={rate(-0.5) < 0.5 ? null : to({ rateHz: rate(-0.5) })}
-        onMore={rate(0.5) > handpiece.maxRateHz ? null : to({ rateHz: rate(0.5) })}
+        spotMore={coolingText(coolingOf(handpiece, setting))}
+        onChange={onChange}
       />
       {passes.low === passes.high ? null : (
         <Stepper
@@ -136,13 +101,12 @@ function Work({
   );
 }
 
-function neighbours<T>(
-  list: readonly T[],
-  isCurrent: (each: T) => boolean,
-): { less: T | null; more: T | null } {
-  const at = list.findIndex(isCurrent);
-  return { less: at > 0 ? list[at - 1]! : null, more: at >= 0 ? (list[at + 1] ?? null) : null };
-}
+const RATE_STEP_HZ = 0.5;
+
+const ratesOf = ({ maxRateHz }: Handpiece): readonly number[] =>
+  Array.from({ length: Math.floor(maxRateHz / RATE_STEP_HZ + 1e-9) }, (_, at) =>
+    roundFloat((at + 1) * RATE_STEP_HZ),
+  );
 
 /** “420 pulses, 3.1 kJ”: what one cell gets over all passes. */
 function cellText({ pulses, cells }: Evaluation['work'], energyJ: number): string {

@@ -1,5 +1,6 @@
 import './plan.css';
 import type { TemperatureCurves } from '@tidy-quill/core/plan';
+import { defined } from '@tidy-quill/core/units';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';
 
@@ -21,9 +22,9 @@ export function TemperatureChart({
   fluenceJcm2: number;
 }) {
   const { seconds, peaks, lit } = temperatureCurves;
-  const trainS = lit.at(-1)!.to;
+  const trainS = defined(lit.at(-1)).to;
   const wanted = Math.max(trainS * 3, trainS + 0.02);
-  const shownS = seconds.find((second) => second >= wanted) ?? seconds.at(-1)!;
+  const shownS = seconds.find((second) => second >= wanted) ?? defined(seconds.at(-1));
   const highest = Math.max(80, peaks.bulgeC * 1.05, peaks.epidermisC * 1.1);
   const lowest = Math.min(0, ...temperatureCurves.epidermisC.slice(0, 1));
   const x = linear(0, shownS, LEFT, RIGHT);
@@ -31,12 +32,12 @@ export function TemperatureChart({
   const path = (course: readonly number[]) =>
     linePath(
       course.flatMap((value, i) =>
-        seconds[i]! > shownS ? [] : [[x.to(seconds[i]!), y.to(value)] as const],
+        defined(seconds[i]) > shownS ? [] : [[x.to(defined(seconds[i])), y.to(value)] as const],
       ),
     );
   const lastOf = (course: readonly number[]) => {
     const end = seconds.findIndex((second) => second > shownS);
-    return course[end === -1 ? course.length - 1 : end]!;
+    return defined(course[end === -1 ? course.length - 1 : end]);
   };
   const courses = [
     {
@@ -130,7 +131,7 @@ export function TemperatureChart({
         {courses.map(({ word, course, colour, dash, peak }, i) => (
           <g key={word}>
             <path d={path(course)} className="map-line" stroke={colour} strokeDasharray={dash} />
-            <text x={RIGHT + 8} y={labels[i]! + 4} className="temperature-curves-label">
+            <text x={RIGHT + 8} y={defined(labels[i]) + 4} className="temperature-curves-label">
               {word}, peak {figure(peak, 0)} °C
             </text>
           </g>

@@ -1,5 +1,5 @@
 import './plan.css';
-import { stepDown } from '@tidy-quill/core/units';
+import { defined, stepDown } from '@tidy-quill/core/units';
 import type {
   UncertaintyMap,
   Evaluation,
@@ -40,8 +40,8 @@ export function WindowMapChart({
   onChange: (setting: Setting) => void;
 }) {
   const id = useId();
-  const first = handpiece.pulsesMs[0]!;
-  const last = handpiece.pulsesMs.at(-1)!;
+  const first = defined(handpiece.pulsesMs[0]);
+  const last = defined(handpiece.pulsesMs.at(-1));
   const single = last / first < 1.01;
   const top = useHeldTop(handpiece.id, topFluence(handpiece, setting, evaluation));
   const x = logarithmic(single ? first / 2 : first, single ? last * 2 : last, LEFT, RIGHT);
@@ -50,16 +50,16 @@ export function WindowMapChart({
   const line = (values: readonly (number | null)[]) =>
     linePath(
       map.pulsesMs.map((pulse, i) => {
-        const value = values[i]!;
+        const value = defined(values[i]);
         return value === null ? null : [x.to(pulse), clampY(value)];
       }),
     );
   const area = (values: readonly (number | null)[], edge: number) => {
     const known = map.pulsesMs.flatMap((pulse, i) =>
-      values[i] === null ? [] : [[x.to(pulse), clampY(values[i]!)] as const],
+      values[i] === null ? [] : [[x.to(pulse), clampY(defined(values[i]))] as const],
     );
     if (known.length === 0) return '';
-    return `${linePath(known)}L${known.at(-1)![0]},${edge}L${known[0]![0]},${edge}Z`;
+    return `${linePath(known)}L${defined(known.at(-1))[0]},${edge}L${defined(known[0])[0]},${edge}Z`;
   };
   const noFloor = map.floorJcm2.every((value) => value === null);
   const little = noFloor
@@ -140,7 +140,7 @@ export function WindowMapChart({
         <g className="map-words">
           <text
             x={LEFT + 8}
-            y={Math.max(TOP + 16, (TOP + clampY(map.ceilingJcm2[at]!)) / 2)}
+            y={Math.max(TOP + 16, (TOP + clampY(defined(map.ceilingJcm2[at]))) / 2)}
             className="is-stop"
           >
             above the skin ceiling
@@ -151,15 +151,20 @@ export function WindowMapChart({
           {map.floorJcm2[right] === null ? null : (
             <text
               x={RIGHT - 6}
-              y={clampY(map.floorJcm2[right]!) - 20}
+              y={clampY(defined(map.floorJcm2[right])) - 20}
               textAnchor="end"
               className="is-good"
             >
               works partly
             </text>
           )}
-          {map.fullJcm2[at] == null || map.fullJcm2[at]! > map.ceilingJcm2[at]! ? null : (
-            <text x={x.to(map.pulsesMs[at]!)} y={clampY(map.fullJcm2[at]!) - 5} className="is-good">
+          {map.fullJcm2[at] == null ||
+          defined(map.fullJcm2[at]) > defined(map.ceilingJcm2[at]) ? null : (
+            <text
+              x={x.to(defined(map.pulsesMs[at]))}
+              y={clampY(defined(map.fullJcm2[at])) - 5}
+              className="is-good"
+            >
               works fully
             </text>
           )}
@@ -218,6 +223,6 @@ function described(setting: Setting, { model, upper }: Evaluation): string {
 
 const nearestIndex = (list: readonly number[], value: number) =>
   list.reduce(
-    (best, each, i) => (Math.abs(each - value) < Math.abs(list[best]! - value) ? i : best),
+    (best, each, i) => (Math.abs(each - value) < Math.abs(defined(list[best]) - value) ? i : best),
     0,
   );

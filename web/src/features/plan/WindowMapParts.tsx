@@ -1,6 +1,6 @@
 import './plan.css';
 import type { UncertaintyMap, Handpiece, PlanCase, Setting } from '@tidy-quill/core/plan';
-import { isOnStep, sameSpot } from '@tidy-quill/core/units';
+import { defined, isOnStep, sameSpot } from '@tidy-quill/core/units';
 import { ENDPOINT_WORDS, figure, shortDay } from '../../text';
 import { linePath, logTicks, roundTicks } from './chart-scale';
 import { BOTTOM, LEFT, RIGHT, TOP } from './map-frame';
@@ -40,7 +40,7 @@ export function Band({
   colour: string;
 }) {
   const known = map.pulsesMs.flatMap((pulse, i) => {
-    const { low, high } = map[which][i]!;
+    const { low, high } = defined(map[which][i]);
     return low === null ? [] : [{ at: x(pulse), low: y(low), high: y(high ?? 1e6) }];
   });
   if (known.length < 2) return null;

@@ -1,3 +1,4 @@
+import { defined } from '@tidy-quill/core/units';
 /** Maps values to pixels and back, straight or by logarithm. */
 export interface ChartScale {
   readonly to: (value: number) => number;
@@ -24,7 +25,7 @@ export function logarithmic(low: number, high: number, start: number, end: numbe
 export function roundTicks(high: number, count: number): number[] {
   const rough = high / count;
   const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 5, 10].map((each) => each * power).find((each) => each >= rough)!;
+  const step = defined([1, 2, 5, 10].map((each) => each * power).find((each) => each >= rough));
   return Array.from({ length: Math.floor(high / step + 1e-9) + 1 }, (_, i) => i * step);
 }
 

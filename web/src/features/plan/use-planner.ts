@@ -1,108 +1,84 @@
-import { glides } from '@tidy-quill/core/plan';
-import type {
-  UncertaintyMap,
-  Evaluation,
-  PlanCase,
-  Proposals,
-  Alternatives,
-  Setting,
-  TemperatureCurves,
-  WindowMap,
-} from '@tidy-quill/core/plan';
-import { wrap, type Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
-import type { Planner } from '../../workers/planner';
-
-let remote: Remote<Planner> | undefined;
-
-/** The one planning worker of this page, started when it is first asked. */
-function planner(): Remote<Planner> {
-  remote ??= wrap<Planner>(
-    new Worker(new URL('../../workers/planner.ts', import.meta.url), { type: 'module' }),
-  );
-  return remote;
-}
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
+import { openCase, Viewer } from '../../planner/planner';
 
 interface Answer<T> {
-  readonly value: T | null;
+  readonly value: T;
   readonly fault: string | null;
   /** Whether it answers what is asked now, not what was asked before. */
   readonly isFresh: boolean;
 }
 
-/** Asks the worker whenever the question changes; an answer that comes late is dropped. */
-function useAnswer<T>(question: string | null, ask: () => Promise<T>): Answer<T> {
-  const [answer, setAnswer] = useState<Omit<Answer<T>, 'isFresh'> & { of: string | null }>({
-    value: null,
-    fault: null,
-    of: null,
-  });
-  const latest = useRef(ask);
+const faultText = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+/** What a case has to offer, with the case that it was worked out for; the last one while a new one is worked out. */
+export function useOpened<C extends PlanningCase>(
+  of: C | null,
+): Answer<{ readonly of: C; readonly offers: Extract<Opened, { job: C['job'] }> } | null> {
+  type Offers = Extract<Opened, { job: C['job'] }>;
+  const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
+  const [answer, setAnswer] = useState<{
+    key: string | null;
+    value: { of: C; offers: Offers } | null;
+    fault: string | null;
+  }>({ key: null, value: null, fault: null });
+  const latest = useLatest(of);
   useEffect(() => {
-    latest.current = ask;
-  });
-  useEffect(() => {
-    if (question === null) return;
+    const asked = latest.current;
+    if (key === null || asked === null) return;
     let stale = false;
-    latest.current().then(
-      (value) => stale || setAnswer({ value, fault: null, of: question }),
-      (error: unknown) =>
-        stale ||
-        setAnswer({
-          value: null,
-          fault: error instanceof Error ? error.message : String(error),
-          of: question,
-        }),
+    openCase(key, asked).then(
+      (offers) =>
+        // The worker answers in the job of the case.
+        stale || setAnswer({ key, value: { of: asked, offers: offers as Offers }, fault: null }),
+      (error: unknown) => stale || setAnswer({ key, value: null, fault: faultText(error) }),
     );
     return () => {
       stale = true;
     };
-  }, [question]);
+  }, [key, latest]);
+  return { value: answer.value, fault: answer.fault, isFresh: answer.key === key };
+}
+
+const NOTHING: View = {
+  evaluation: null,
+  ink: null,
+  curves: null,
+  alternatives: null,
+  map: null,
+  uncertainty: null,
+};
+
+/** All that follows from a setting in a case; each part stays as it was until it is worked out again. */
+export function useView(of: PlanningCase | null, asked: Asked | null): Answer<View> {
+  const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
+  const question = key === null || asked === null ? null : key + JSON.stringify(asked);
+  const [answer, setAnswer] = useState<{
+    of: string | null;
+    value: View;
+    fault: string | null;
+  }>({ of: null, value: NOTHING, fault: null });
+  const latest = useLatest([of, asked] as const);
+  const [viewer] = useState(() => new Viewer());
+  useEffect(() => {
+    const [plan, what] = latest.current;
+    if (key === null || question === null || plan === null || what === null) return;
+    viewer
+      .ask(key, plan, what, (part) =>
+        setAnswer(({ value }) => ({ of: question, value: { ...value, ...part }, fault: null })),
+      )
+      .catch((error: unknown) =>
+        setAnswer({ of: question, value: NOTHING, fault: faultText(error) }),
+      );
+    return () => viewer.leave();
+  }, [key, question, viewer, latest]);
   return { value: answer.value, fault: answer.fault, isFresh: answer.of === question };
 }
 
-/** The ranked proposals for a case. */
-export function useProposals(plan: PlanCase | null): Answer<Proposals> {
-  return useAnswer(plan === null ? null : JSON.stringify(plan), () => planner().propose(plan!));
+function useLatest<T>(value: T) {
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+  });
+  return latest;
 }
-
-/** What follows from a setting in a case. */
-export function useEvaluation(plan: PlanCase | null, setting: Setting | null): Answer<Evaluation> {
-  const question = plan === null || setting === null ? null : JSON.stringify([plan, setting]);
-  return useAnswer(question, () => planner().evaluate(plan!, setting!));
-}
-
-/** The window over pulses; it stays as it is while only fluence, pulse or rate move. */
-export function useWindowMap(plan: PlanCase, setting: Setting): Answer<WindowMap | null> {
-  return useAnswer(mapQuestion(plan, setting), () => planner().map(plan, setting));
-}
-
-/** The uncertainty of that window. */
-export function useUncertaintyMap(plan: PlanCase, setting: Setting): Answer<UncertaintyMap | null> {
-  return useAnswer(mapQuestion(plan, setting), () => planner().uncertainty(plan, setting));
-}
-
-/** Ways to ease the skin after a setting that was too much. */
-export function useAlternatives(plan: PlanCase, setting: Setting | null): Answer<Alternatives> {
-  const question = setting === null ? null : JSON.stringify([plan, setting]);
-  return useAnswer(question, () => planner().alternatives(plan, setting!));
-}
-
-/** How warm skin and follicle get at a setting. */
-export function useTemperatureCurves(
-  plan: PlanCase,
-  setting: Setting,
-): Answer<TemperatureCurves | null> {
-  const question = JSON.stringify([plan, setting]);
-  return useAnswer(question, () => planner().temperatureCurves(plan, setting));
-}
-
-const mapQuestion = (plan: PlanCase, setting: Setting) => {
-  const { handpieceId, spot, technique, cooling } = setting;
-  // Rate and passes matter only where heat builds up from pass to pass.
-  const moving = glides(technique) ? [setting.rateHz, setting.passes] : [];
-  return JSON.stringify([
-    ...[plan.subject, plan.handpieces, handpieceId, spot, technique, cooling],
-    ...moving,
-  ]);
-};

@@ -1,7 +1,7 @@
-import { evaluateInk } from '@tidy-quill/core/ink';
-import { useInk } from '../ink/use-ink';
-import { useEvaluation } from '../plan/use-planner';
-import { useVisit, usePlanCase } from '../visit/use-visit';
+import { useMemo } from 'react';
+import { useInkCase } from '../ink/use-ink';
+import { useView } from '../plan/use-planner';
+import { usePlanCase } from '../visit/use-visit';
 import type { Spots } from './use-spots';
 
 /**
@@ -10,15 +10,17 @@ import type { Spots } from './use-spots';
  */
 export function useSpotStart(spots: Spots): number | null {
   const plan = usePlanCase();
-  const ink = useInk();
-  const { catalogue } = useVisit('catalogue');
+  const ink = useInkCase();
+  const of = useMemo(
+    () => ink ?? (plan === null ? null : { job: 'hair' as const, plan }),
+    [ink, plan],
+  );
+  const { setting, ink: meant } = spots.plan;
   const decided = spots.verdict.state === 'use';
-  const { value } = useEvaluation(plan, decided ? spots.plan.setting : null);
-  if (!decided) return null;
-  if (ink !== null) {
-    const { setting, ink: meant } = spots.plan;
-    const step = { colours: meant?.colours ?? [] };
-    return evaluateInk(ink.of, step, setting, catalogue.protocol.pace).start?.fluenceJcm2 ?? null;
-  }
-  return value?.start?.fluenceJcm2 ?? null;
+  const { value, isFresh } = useView(
+    of,
+    decided ? { setting, colours: meant?.colours ?? [], whole: false } : null,
+  );
+  if (!decided || !isFresh) return null;
+  return (value.ink ?? value.evaluation)?.start?.fluenceJcm2 ?? null;
 }

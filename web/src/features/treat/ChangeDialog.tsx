@@ -2,6 +2,7 @@ import type { Setting } from '@tidy-quill/core/plan';
 import { refuseRise } from '@tidy-quill/core/workflow';
 import { Radio } from 'antd';
 import { useId, useState, type ReactNode } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { Dialog } from '../../widgets/Dialog';
 import { EVENT_REFUSAL_WORDS } from '../../text';
 import { useVisit } from '../visit/use-visit';
@@ -30,7 +31,7 @@ export function ChangeDialog({
   const rise = refuseRise(record.run, setting);
   const ready = refusals?.length === 0 && rise === null && reason !== undefined && !same;
   const save = async () => {
-    await add({ kind: 'settingChanged', setting, reason: reason! });
+    await add({ kind: 'settingChanged', setting, reason: defined(reason) });
     onClose();
   };
   return (

@@ -1,9 +1,10 @@
-import { evaluateInk } from '@tidy-quill/core/ink';
 import type { Setting } from '@tidy-quill/core/plan';
 import { useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { INK_REFUSAL_WORDS } from '../../text';
 import { InkSteppers } from '../ink/InkSteppers';
-import { useInk } from '../ink/use-ink';
+import { useInkCase } from '../ink/use-ink';
+import { useView } from '../plan/use-planner';
 import { useVisit } from '../visit/use-visit';
 import { ChangeDialog } from './ChangeDialog';
 
@@ -18,16 +19,18 @@ const REASONS = [
 
 /** Changes what is dialled in on ink, within the limits, with a reason by one press. */
 export function ChangeInkSetting({ onClose }: { onClose: () => void }) {
-  const { record, catalogue } = useVisit('record', 'catalogue');
-  const planning = useInk()!;
-  const [setting, setSetting] = useState<Setting>(record.run.setting!);
-  const step = { colours: record.plan?.ink?.colours ?? [] };
-  const evaluation = evaluateInk(planning.of, step, setting, catalogue.protocol.pace);
-  const handpiece = planning.of.handpieces.find(({ id }) => id === setting.handpieceId);
+  const { record } = useVisit('record');
+  const of = defined(useInkCase());
+  const [setting, setSetting] = useState<Setting>(defined(record.run.setting));
+  const colours = record.plan?.ink?.colours ?? [];
+  const { ink: evaluation } = useView(of, { setting, colours, whole: false }).value;
+  const handpiece = of.of.handpieces.find(({ id }) => id === setting.handpieceId);
   return (
     <ChangeDialog
       setting={setting}
-      refusals={evaluation.refusals.map((why) => `Not this way: ${INK_REFUSAL_WORDS[why]}.`)}
+      refusals={
+        evaluation?.refusals.map((why) => `Not this way: ${INK_REFUSAL_WORDS[why]}.`) ?? null
+      }
       reasons={REASONS}
       width={560}
       onClose={onClose}

@@ -1,9 +1,10 @@
 import type { Setting } from '@tidy-quill/core/plan';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { refusalText } from '../../text';
 import { LimitBars } from '../plan/LimitBars';
 import { SettingSteppers } from '../plan/SettingSteppers';
-import { useEvaluation } from '../plan/use-planner';
+import { useView } from '../plan/use-planner';
 import { useVisit, usePlanCase } from '../visit/use-visit';
 import { ChangeDialog } from './ChangeDialog';
 
@@ -19,10 +20,11 @@ const REASONS = [
 
 /** Changes what is dialled in, within the limits, with a reason by one press. */
 export function ChangeSetting({ onClose }: { onClose: () => void }) {
-  const plan = usePlanCase()!;
+  const plan = defined(usePlanCase());
   const { record } = useVisit('record');
-  const [setting, setSetting] = useState<Setting>(record.run.setting!);
-  const { value: evaluation } = useEvaluation(plan, setting);
+  const [setting, setSetting] = useState<Setting>(defined(record.run.setting));
+  const of = useMemo(() => ({ job: 'hair' as const, plan }), [plan]);
+  const { evaluation } = useView(of, { setting, colours: [], whole: false }).value;
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   return (
     <ChangeDialog

@@ -1,5 +1,6 @@
 import { Radio } from 'antd';
 import { useState } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { Dialog } from '../../widgets/Dialog';
@@ -13,7 +14,7 @@ export function HandOver({ onClose }: { onClose: () => void }) {
   const [to, setTo] = useState<string>();
   const others = (data?.staff ?? []).filter(({ id, active }) => active && id !== staff.id);
   const hand = async () => {
-    await add({ kind: 'handedOver', toStaffId: to! });
+    await add({ kind: 'handedOver', toStaffId: defined(to) });
     onClose();
   };
   return (

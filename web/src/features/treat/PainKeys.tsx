@@ -1,5 +1,6 @@
 import './treat.css';
 import { PAIN_SCORES, painMeaning } from '@tidy-quill/core/reaction';
+import { defined } from '@tidy-quill/core/units';
 import { KeyButton } from '../../widgets/KeyButton';
 import { PAIN_KEYS } from './keys';
 
@@ -23,7 +24,7 @@ export function PainKeys({
       {PAIN_SCORES.map((score) => (
         <KeyButton
           key={score}
-          letter={PAIN_KEYS[score]!}
+          letter={defined(PAIN_KEYS[score])}
           kind={KINDS[painMeaning(score)]}
           pressed={value === score}
           disabled={disabled}

@@ -1,4 +1,5 @@
 import { openCauses, stopCausesFor, type StopCause } from '@tidy-quill/core/reaction';
+import { defined } from '@tidy-quill/core/units';
 import { CAUSE_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
@@ -30,7 +31,7 @@ export function StopCauses() {
           {stopCausesFor(area.job).map((cause, index) => (
             <KeyButton
               key={cause}
-              letter={CAUSE_KEYS[index]!}
+              letter={defined(CAUSE_KEYS[index])}
               kind={run.looked.get(cause) === true ? 'stop' : 'plain'}
               onPress={() => look(cause, false)}
             >

@@ -1,6 +1,5 @@
-import { proposeInk, secondPassFrom, STANDARD_INK_PROTOCOL } from '@tidy-quill/core/ink';
+import { secondPassFrom, STANDARD_INK_PROTOCOL } from '@tidy-quill/core/ink';
 import { isSwapping, sameLight, spotReasons } from '@tidy-quill/core/session';
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
@@ -10,7 +9,7 @@ import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
 import { useSignedIn } from '../../app/clinic-context';
 import { useNow } from '../../widgets/use-now';
-import { useInk } from '../ink/use-ink';
+import { useInk, useInkCase } from '../ink/use-ink';
 import { useVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
 import { nowText } from '../../visit-engine/clock';
@@ -21,27 +20,19 @@ import { ROOM_KEYS } from './keys';
  * confirmed, ready. On ink, the next wavelength of today once the parts of this one are done.
  */
 export function SwapLight({ session }: { session: Session }) {
-  const { record, visit, area, catalogue, pathOf } = useVisit(
-    'record',
-    'visit',
-    'area',
-    'catalogue',
-    'pathOf',
-  );
-  const ink = useInk();
+  const { record, visit, area, pathOf } = useVisit('record', 'visit', 'area', 'pathOf');
+  const { planning } = useInk(useInkCase());
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const { run, plan, segments } = record;
   const used = [...segments.map((segment) => segment.plan), ...(plan === null ? [] : [plan])].map(
     ({ setting }) => setting.handpieceId,
   );
-  const next = ink?.order.steps.find(
+  const steps = planning?.order.steps ?? [];
+  const at = steps.findIndex(
     ({ handpieceId, visit: when }) => when === 0 && !used.includes(handpieceId),
   );
-  const { pace } = catalogue.protocol;
-  const proposal = useMemo(
-    () => (ink === null || next === undefined ? null : proposeInk(ink.of, next, pace)),
-    [ink, next, pace],
-  );
+  const next = steps[at];
+  const proposal = planning?.proposals[at] ?? null;
   if (plan === null || run.state === 'notStarted' || run.state === 'ended') return null;
   if (isSwapping(record)) {
     const last = segments.at(-1)?.plan;

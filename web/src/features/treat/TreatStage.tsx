@@ -5,6 +5,7 @@ import { type CellEnd } from '@tidy-quill/core/events';
 import { endAsks } from '@tidy-quill/core/workflow';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { defined } from '@tidy-quill/core/units';
 import { clockText, figure, passesText, spanText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
@@ -321,13 +322,13 @@ const cellName = ({ number, name }: SessionCell) => name ?? `Cell ${number}`;
 
 /** What was done on the cell that is worked on: pulses, time without pauses, energy. */
 function cellText({ current, run }: Session, nowMs: number): string {
-  const { number, run: done, pulses } = current!;
+  const { number, run: done, pulses } = defined(current);
   const since =
     run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
   const spent = spanText(1000 * done.seconds + Math.max(0, since));
   const over = done.pulses - pulses;
   return [
-    `${cellName(current!)}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses`,
+    `${cellName(defined(current))}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses`,
     ...(over > 0 ? [`${figure(over, 0)} more than planned`] : []),
     passesText(done.passes),
     spent,

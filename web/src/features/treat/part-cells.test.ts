@@ -1,9 +1,10 @@
 import { visitRecord } from '@tidy-quill/core/session';
 import { describe, expect, it } from 'vitest';
 import { DRAWN, inkSubject, PROTOCOL, twoLights } from '@tidy-quill/core/samples';
+import { defined } from '@tidy-quill/core/units';
 import { partCells } from './part-cells';
 
-const plan = visitRecord(twoLights(DRAWN)).plan!;
+const plan = defined(visitRecord(twoLights(DRAWN)).plan);
 const [black, red] = DRAWN;
 const cells = (parts = DRAWN, offset = 0) =>
   partCells({ ...plan, subject: inkSubject(parts) }, PROTOCOL.pace, offset);
@@ -14,17 +15,17 @@ describe('the parts of a design as cells', () => {
       [2, 'Part 2, red', 16],
     ]);
     // The second light of a session numbers its own.
-    expect(cells(DRAWN, 100)[0]!.number).toBe(102);
+    expect(defined(cells(DRAWN, 100)[0]).number).toBe(102);
   });
 
   it('leave out what the client keeps, and what lies over a mole', () => {
-    expect(cells([black!, { ...red!, leave: true }])).toEqual([]);
-    expect(cells([black!, { ...red!, overMole: true }])).toEqual([]);
+    expect(cells([defined(black), { ...defined(red), leave: true }])).toEqual([]);
+    expect(cells([defined(black), { ...defined(red), overMole: true }])).toEqual([]);
   });
 
   it('stand in the order of work, four a row', () => {
     const many = Array.from({ length: 6 }, (_, index) => ({
-      ...{ ...red!, id: String(index), areaCm2: 2, order: 6 - index },
+      ...{ ...defined(red), id: String(index), areaCm2: 2, order: 6 - index },
     }));
     const laid = cells(many);
     expect(laid.map(({ number }) => number)).toEqual([6, 5, 4, 3, 2, 1]);
@@ -35,7 +36,8 @@ describe('the parts of a design as cells', () => {
   });
 
   it('take as many pulses as their area asks for', () => {
-    const pulses = (areaCm2: number) => cells([black!, { ...red!, areaCm2 }])[0]!.pulses;
+    const pulses = (areaCm2: number) =>
+      defined(cells([defined(black), { ...defined(red), areaCm2 }])[0]).pulses;
     // A spot of 4 mm covers 0.12566 cm²: 16 cm² take 128 at the least, gaps between round spots allowed or not.
     expect(pulses(16)).toBeGreaterThanOrEqual(121);
     expect(pulses(32) / pulses(16)).toBeCloseTo(2, 1);

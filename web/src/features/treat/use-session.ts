@@ -25,6 +25,7 @@ import {
   type Run,
 } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
+import { defined } from '@tidy-quill/core/units';
 import { useVisit } from '../visit/use-visit';
 import { partCells, PARTS_A_ROW } from './part-cells';
 
@@ -60,7 +61,7 @@ export interface Session {
 export function useSession(): Session {
   const { record, catalogue, area } = useVisit('record', 'catalogue', 'area');
   const { run, plan, findings } = record;
-  const setting = run.setting ?? plan!.setting;
+  const setting = run.setting ?? defined(plan).setting;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const { protocol } = catalogue;
   const { pace } = protocol;
@@ -69,9 +70,9 @@ export function useSession(): Session {
     const measured = zone?.measured;
     const parted = area.side === 'both' ? pairedCellsOf : cellsOf;
     return parted({
-      areaCm2: plan!.subject.areaCm2,
+      areaCm2: defined(plan).subject.areaCm2,
       cellCm2: habitOf(protocol, setting.technique).cellCm2,
-      pulses: plan!.expectedPulses,
+      pulses: defined(plan).expectedPulses,
       ...(measured?.shape === 'flat' ? { aspect: measured.widthCm / measured.lengthCm } : {}),
       ...(measured?.shape === 'round' ? { aspect: measured.aroundCm / measured.lengthCm } : {}),
     });
@@ -101,7 +102,7 @@ export function useSession(): Session {
   const { marks: marksUpTo = 0, pains: painsUpTo = 0 } = record.segments.at(-1)?.upTo ?? {};
   // Counted apart from what another light gave before.
   const given = run.pulses - (record.segments.at(-1)?.upTo.pulses ?? 0);
-  const first = plan!.setting.fluenceJcm2;
+  const first = defined(plan).setting.fluenceJcm2;
   const scale = handpiece?.fluenceJcm2;
   const lastPain = run.pains.at(-1);
   return {
@@ -128,7 +129,7 @@ export function useSession(): Session {
               .slice(painsUpTo)
               .filter(({ at }) => at >= sinceChange)
               .map(({ score }) => score),
-            upperJcm2: plan!.upperJcm2,
+            upperJcm2: defined(plan).upperJcm2,
             scale,
             raisedToday: roseToday(run),
           }),
@@ -137,7 +138,7 @@ export function useSession(): Session {
         ? null
         : cellLimit(current, {
             plannedJcm2: first,
-            lowestJcm2: lowestOf(plan!, handpiece, catalogue.protocol),
+            lowestJcm2: lowestOf(defined(plan), handpiece, catalogue.protocol),
             scale: handpiece.fluenceJcm2,
             own: catalogue.protocol,
           }),

@@ -1,0 +1,100 @@
+import { CASE, DIODE, SETTING } from '@tidy-quill/core/samples';
+import { describe, expect, it } from 'vitest';
+import { viewParts, WindowMaps, type Asked, type PlanningCase, type View } from './answers';
+import { Views } from './views';
+
+const HAIR: PlanningCase = { job: 'hair', plan: { ...CASE, handpieces: [DIODE] } };
+const WHOLE: Asked = { setting: SETTING, colours: [], whole: true };
+
+const whole = (asked: Asked, maps = new WindowMaps()): Partial<View> =>
+  Object.assign({}, ...viewParts(HAIR, asked, maps));
+
+describe('a view', () => {
+  it('says first whether the setting may be used, and how sure the map is last', () => {
+    const parts = [...viewParts(HAIR, WHOLE, new WindowMaps())].flatMap((part) =>
+      Object.keys(part),
+    );
+    expect(parts).toEqual(['evaluation', 'curves', 'map', 'alternatives', 'uncertainty']);
+  });
+
+  it('works out nothing but the evaluation where no more is asked for', () => {
+    const parts = [...viewParts(HAIR, { ...WHOLE, whole: false }, new WindowMaps())];
+    expect(parts).toHaveLength(1);
+    expect(parts[0]?.evaluation?.energyJ).toBeCloseTo(SETTING.fluenceJcm2 * 1.44, 6);
+  });
+
+  it('keeps the map while only fluence or pulse move, and works it out again once a cold pack is added', () => {
+    const maps = new WindowMaps();
+    const { map } = whole(WHOLE, maps);
+    const stronger = { ...SETTING, fluenceJcm2: SETTING.fluenceJcm2 + 1, pulseMs: 20 };
+    expect(whole({ ...WHOLE, setting: stronger }, maps).map).toBe(map);
+    const packed = { ...SETTING, added: { packSeconds: 30, air: false, afterSeconds: 0 } };
+    const colder = whole({ ...WHOLE, setting: packed }, maps).map;
+    for (const [at, ceiling] of (colder?.ceilingJcm2 ?? []).entries()) {
+      expect(ceiling).toBeGreaterThan(map?.ceilingJcm2[at] ?? Infinity);
+    }
+    expect(colder?.ceilingJcm2).toHaveLength(map?.ceilingJcm2.length ?? -1);
+  });
+
+  it('has no curves and no map for a handpiece that is gone', () => {
+    const gone = { ...SETTING, handpieceId: 'sold' };
+    const { curves, map, uncertainty } = whole({ ...WHOLE, setting: gone });
+    expect([curves, map, uncertainty]).toEqual([null, null, null]);
+  });
+});
+
+describe('somebody who looks at one setting after the other', () => {
+  const told = (views: Views, number: number, parts: string[], viewer = 'plan') =>
+    views.view({ caseId: 'a', viewer, number }, WHOLE, (part) =>
+      parts.push(...Object.keys(part).map((key) => `${number} ${key}`)),
+    );
+  // Turns that are given by hand.
+  const byHand = () => {
+    const waiting: (() => void)[] = [];
+    const views = new Views(() => new Promise((resolve) => void waiting.push(resolve)));
+    views.open('a', HAIR);
+    const goOn = async () => {
+      waiting.shift()?.();
+      await Promise.resolve();
+      await Promise.resolve();
+    };
+    return { views, goOn, waiting };
+  };
+
+  it('is told no more of the question before, once there is a newer one', async () => {
+    const { views, goOn } = byHand();
+    const parts: string[] = [];
+    const first = told(views, 1, parts);
+    await goOn();
+    expect(parts).toEqual(['1 evaluation']);
+    const second = told(views, 2, parts);
+    for (let turns = 0; turns < 8; turns++) await goOn();
+    expect(await first).toBe(false);
+    expect(await second).toBe(true);
+    expect(parts.filter((each) => each.startsWith('1'))).toEqual(['1 evaluation']);
+    expect(parts).toContain('2 uncertainty');
+  });
+
+  it('does not end what another viewer asked', async () => {
+    const { views, goOn } = byHand();
+    const parts: string[] = [];
+    const one = told(views, 1, parts);
+    const other = told(views, 2, parts, 'spot');
+    for (let turns = 0; turns < 16; turns++) await goOn();
+    expect([await one, await other]).toEqual([true, true]);
+  });
+
+  it('is told nothing after leaving', async () => {
+    const { views, goOn } = byHand();
+    const parts: string[] = [];
+    const asked = told(views, 1, parts);
+    views.leave('plan');
+    await goOn();
+    expect(await asked).toBe(false);
+    expect(parts).toEqual([]);
+  });
+
+  it('hears of a case that is not open', async () => {
+    await expect(told(new Views(async () => {}), 1, [])).rejects.toThrow('This case is not open');
+  });
+});
