@@ -42,6 +42,8 @@ import { recordRoutes } from './features/record/routes';
 import { todayRoutes } from './features/today/routes';
 import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
+import type { FileStore } from './files/file-store';
+import { rowStore } from './files/row-store';
 import { limitBodies } from './http/body-rate';
 import { publicOrigin, setOrigin, type ReachedBy } from './http/origin';
 import { answerProblems, HttpProblem } from './http/problem';
@@ -66,10 +68,13 @@ export async function makeApplication(options: {
   readonly webFolder: string | null;
   /** Which room has which console; none where it is left out. */
   readonly consoles?: ConsoleSettings | undefined;
+  /** Where photographs and signed papers lie; in the database where it is left out. */
+  readonly files?: FileStore | undefined;
   /** What stands between browsers and the server; nothing where it is left out. */
   readonly reachedBy?: ReachedBy | undefined;
 }): Promise<Application> {
   const { db, pool } = options.connection;
+  const files = options.files ?? rowStore;
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
@@ -140,7 +145,7 @@ export async function makeApplication(options: {
     const guesses = triesBy(pool, 'address');
     api.use(openApiRoutes());
     api.use(aheadRoutes(db, guesses));
-    api.use(diaryRoutes(db, guesses));
+    api.use(diaryRoutes(db, files, guesses));
     api.use(accountLinkRoutes(db, guesses));
     api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));
     // Nothing larger is read of anybody who is not signed in.
@@ -170,16 +175,16 @@ export async function makeApplication(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(visitRoutes(db, triesBy(pool, 'approval')));
-    api.use(photoRoutes(db));
+    api.use(photoRoutes(db, files));
     api.use(aftercareRoutes(db, simulatedCarrier));
-    api.use(recordRoutes(db));
+    api.use(recordRoutes(db, files));
     api.use(reactionRoutes(db));
     api.use(exportRoutes(db));
     api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
     api.use(consoleRoutes(db, bridge));
     api.use(liveRoutes(db, bridge, feed));
-    api.use(consentRoutes(db));
+    api.use(consentRoutes(db, files));
     api.use(invitationRoutes(db, simulatedCarrier));
     api.use(messageRoutes(db, simulatedCarrier));
     api.use(catalogueRoutes(db));

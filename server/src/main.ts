@@ -1,6 +1,8 @@
 import { pino } from 'pino';
 import { makeApplication } from './app';
 import { connectAsApplication } from './db/connect';
+import { folderStore } from './files/folder-store';
+import { rowStore } from './files/row-store';
 
 const databaseUrl = process.env['DATABASE_URL'];
 if (databaseUrl === undefined) {
@@ -13,9 +15,11 @@ const connection = connectAsApplication({
   databaseUrl,
   applicationUrl: process.env['APP_DATABASE_URL'],
 });
+const filesFolder = process.env['FILES_FOLDER'];
 const { server, close: closeApplication } = await makeApplication({
   connection,
   logger,
+  files: filesFolder === undefined ? rowStore : folderStore(filesFolder, rowStore),
   webFolder: process.env['WEB_FOLDER'] ?? null,
   reachedBy: {
     publicUrl: process.env['PUBLIC_URL'],

@@ -18,7 +18,7 @@ afterAll(async () => {
 });
 
 const APPEND_ONLY = [
-  ...['visit_events', 'consents', 'consent_withdrawals', 'ahead_answers', 'photos'],
+  ...['visit_events', 'consents', 'consent_withdrawals', 'ahead_answers', 'photos', 'files'],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];
 

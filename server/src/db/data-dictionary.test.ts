@@ -27,11 +27,12 @@ const HOLDS: Readonly<Record<string, string>> = {
   zone_sessions:
     'When each zone was treated, a row a visit, for a day’s list; a projection as `visit_status` is.',
   photos:
-    'Photographs of skin without what a camera wrote beside them, and a small one of each. Append-only.',
+    'Photographs of skin, without what a camera wrote beside them; which files they and a small one of each are. Append-only.',
+  files:
+    'Bytes of photographs and signed papers by their SHA-256, where no folder is set for them. Append-only.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
-  consents:
-    'What clients read and signed, as it was then, with its PDF and its SHA-256. Append-only.',
+  consents: 'What clients read and signed, as it was then, and which file its PDF is. Append-only.',
   consent_withdrawals: 'Consents taken back. Append-only.',
   messages: 'Messages to clients and what became of them; a link’s token is gone once it was sent.',
   invitations: 'Links to answer before a visit, as a hash of the token.',

@@ -203,6 +203,20 @@ export const visitEvents = pgTable(
 );
 
 /** Photographs of skin, as taken but for what says where, with a small one to look through. Append-only. */
+/** Bytes of photographs and papers, where no folder is set for them. */
+export const files = pgTable(
+  'files',
+  {
+    clinicId: clinicId(),
+    /** Of `bytes`, hex. */
+    sha256: text('sha256').notNull(),
+    size: integer('size').notNull(),
+    recordedAt: moment('recorded_at').notNull().defaultNow(),
+    bytes: bytes('bytes').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.clinicId, t.sha256] })],
+);
+
 export const photos = pgTable(
   'photos',
   {
@@ -216,11 +230,10 @@ export const photos = pgTable(
     type: text('type', { enum: PHOTO_TYPES }).notNull(),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
-    /** Of `original`, hex. */
+    /** The file of the picture as it was taken. */
     sha256: text('sha256').notNull(),
-    original: bytes('original').notNull(),
-    /** JPEG, 320 px on its longer side. */
-    thumbnail: bytes('thumbnail').notNull(),
+    /** The file of a small one: JPEG, 320 px on its longer side. */
+    thumbnailSha256: text('thumbnail_sha256').notNull(),
   },
   (t) => [
     oneOf('photos_type', t.type, PHOTO_TYPES),
@@ -274,7 +287,7 @@ export const consents = pgTable(
     uses: jsonb('uses').$type<readonly PhotoUse[]>().notNull(),
     contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
     content: jsonb('content').$type<unknown>().notNull(),
-    pdf: bytes('pdf').notNull(),
+    /** The file of the signed paper. */
     sha256: text('sha256').notNull(),
   },
   (t) => [

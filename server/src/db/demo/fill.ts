@@ -20,6 +20,7 @@ import {
   consentWithdrawals,
   messages,
   photos,
+  files,
   rooms,
   staff,
   visitEvents,
@@ -64,6 +65,7 @@ const OWNED = [
   ...[
     auditEntries,
     photos,
+    files,
     visitEvents,
     zoneSessions,
     visitStatus,
@@ -85,6 +87,7 @@ const KEPT = [
   [consentWithdrawals, 'consent_withdrawals_append_only'],
   [aheadAnswers, 'ahead_answers_append_only'],
   [photos, 'photos_append_only'],
+  [files, 'files_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],

@@ -15,6 +15,7 @@ import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { searchTextOf } from '../../features/clients/search-text';
 import { keepPhoto } from '../../features/photos/store';
+import { rowStore } from '../../files/row-store';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
@@ -96,7 +97,7 @@ async function fillOne(
   });
   const actor = { clinicId, staffId, role: 'technician' } as const;
   const takenAt = begun.toISOString();
-  await keepPhoto(tx, actor, visitId, { id: photoId, areaId, takenAt }, picture);
+  await keepPhoto(tx, rowStore, actor, visitId, { id: photoId, areaId, takenAt }, picture);
 }
 
 /** Asks and looks, and judges how far the ink has faded where there were sessions before. */

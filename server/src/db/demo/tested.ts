@@ -8,6 +8,7 @@ import type { HairMark } from '@tidy-quill/core/reaction';
 import { defined, addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
 import { keepPhoto } from '../../features/photos/store';
+import { rowStore } from '../../files/row-store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
@@ -115,6 +116,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     const taken = momentAt(yesterday, '08:50', TIME_ZONE).toISOString();
     await keepPhoto(
       tx,
+      rowStore,
       actor,
       visitId,
       { id, areaId: defined(areaIds[0]), takenAt: taken },

@@ -1,3 +1,4 @@
+import { rowStore } from '../../files/row-store';
 import type { NewConsent } from '@tidy-quill/contract/consent';
 import { bodyVersion, type VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
@@ -51,7 +52,7 @@ export async function sign(
     guardian: null,
     technician: { kind: 'typed', name: DEMO_STAFF[0].name },
   };
-  await signConsent(tx, actor, clientId, signed, at);
+  await signConsent(tx, rowStore, actor, clientId, signed, at);
 }
 
 /** Keeps the events of a visit. */

@@ -9,6 +9,7 @@ import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor, signTreatment } from '../../testing/consent';
+import { rowStore } from '../../files/row-store';
 import { signConsent } from './store';
 
 let app: Application;
@@ -88,7 +89,7 @@ describe('signing', () => {
     const actor = { clinicId, staffId, role: 'technician' } as const;
     const at = new Date('2026-06-30T23:30:00Z');
     const { db } = app.connection;
-    expect(await signConsent(db, actor, visit.client.id, body, at)).toMatchObject({
+    expect(await signConsent(db, rowStore, actor, visit.client.id, body, at)).toMatchObject({
       signedOn: '2026-07-01',
       validUntil: '2027-07-01',
     });
@@ -210,7 +211,10 @@ describe('the clinic’s own texts', () => {
 });
 
 async function pdf(id: string): Promise<Buffer> {
-  const { rows } = await app.connection.pool.query('select pdf from consents where id = $1', [id]);
+  const { rows } = await app.connection.pool.query(
+    'select bytes as pdf from consents join files using (clinic_id, sha256) where id = $1',
+    [id],
+  );
   const { status, type } = await person.get(`/api/consents/${id}/pdf`);
   expect([status, type]).toEqual([200, 'application/pdf']);
   return rows[0].pdf as Buffer;

@@ -1,3 +1,4 @@
+import type { FileStore } from '../../files/file-store';
 import { areaText } from '@tidy-quill/contract/labels/area';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
@@ -45,9 +46,8 @@ export async function consentsOf(
 ): Promise<ReadonlyMap<string, readonly Consent[]>> {
   const byClient = new Map<string, Consent[]>(clientIds.map((id) => [id, []]));
   if (clientIds.length === 0) return byClient;
-  const { pdf: _pdf, ...columns } = consentColumns;
   const rows = await db
-    .select({ ...columns, withdrawnOn: consentWithdrawals.withdrawnOn })
+    .select({ ...consentColumns, withdrawnOn: consentWithdrawals.withdrawnOn })
     .from(consents)
     .leftJoin(
       consentWithdrawals,
@@ -81,7 +81,6 @@ const consentColumns = {
   contentVersion: consents.contentVersion,
   content: consents.content,
   sha256: consents.sha256,
-  pdf: consents.pdf,
 };
 
 /** How a client's consent to treatment stands for an area on a day. */
@@ -108,6 +107,7 @@ export const treatmentConsent = (
  */
 export async function signConsent(
   db: Queryable,
+  files: FileStore,
   actor: Actor,
   clientId: string,
   signed: NewConsent,
@@ -149,10 +149,14 @@ export async function signConsent(
     guardian: signed.guardian !== null,
     uses: signed.uses,
     content,
-    pdf,
-    sha256: createHash('sha256').update(pdf).digest('hex'),
   };
-  await db.insert(consents).values(row).onConflictDoNothing();
+  await db.transaction(async (tx) => {
+    const sha256 = await files.put(tx, clinicId, pdf);
+    await tx
+      .insert(consents)
+      .values({ ...row, sha256 })
+      .onConflictDoNothing();
+  });
   return defined(await findConsent(db, clinicId, clientId, signed.id));
 }
 
@@ -240,14 +244,14 @@ function contentToKeep(
   };
 }
 
-/** The PDF of a consent; 404 where there is none. */
-export async function consentFile(db: Queryable, clinicId: string, id: string): Promise<Buffer> {
+/** Which file the signed paper of a consent is; 404 where there is none. */
+export async function consentFile(db: Queryable, clinicId: string, id: string): Promise<string> {
   const [row] = await db
-    .select({ pdf: consents.pdf })
+    .select({ sha256: consents.sha256 })
     .from(consents)
     .where(and(eq(consents.clinicId, clinicId), eq(consents.id, id)));
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such consent');
-  return row.pdf;
+  return row.sha256;
 }
 
 /** Takes a consent back from now on. Sent twice, it is taken back once. */

@@ -4,6 +4,7 @@ import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import express, { Router, type RequestHandler } from 'express';
 import type { Db } from '../../db/connect';
 import { originOf } from '../../http/origin';
+import type { FileStore } from '../../files/file-store';
 import { parse, pathId } from '../../http/problem';
 import { actAs } from '../audit/store';
 import { actorOf } from '../../http/session';
@@ -24,7 +25,7 @@ import {
 import { diaryWorries, readEntry } from './worries';
 
 /** What a client reaches with a diary's token and nothing else. Wrong tokens are counted by address. */
-export function diaryRoutes(db: Db, guesses: Tries): Router {
+export function diaryRoutes(db: Db, files: FileStore, guesses: Tries): Router {
   const router = Router();
   const picture = express.raw({ type: [...PHOTO_TYPES], limit: PHOTO_LIMITS.bytes });
   const guarded = guardedBy(guesses);
@@ -52,7 +53,7 @@ export function diaryRoutes(db: Db, guesses: Tries): Router {
     const token = String(request.params['token']);
     const { id } = parse(DiaryPhoto, request.query);
     const sent = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-    await guarded(request.ip ?? '', () => keepDiaryPhoto(db, token, id, sent));
+    await guarded(request.ip ?? '', () => keepDiaryPhoto(db, files, token, id, sent));
     response.status(204).end();
   });
 

@@ -14,6 +14,7 @@ import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { leafletOf } from '../aftercare/store';
+import type { FileStore } from '../../files/file-store';
 import { keepPhoto } from '../photos/store';
 import { visitContext } from '../visit/visit-context';
 import { findVisit } from '../visit/store';
@@ -122,6 +123,7 @@ const ofLink = ({ clinicId, id }: { clinicId: string; id: string }) =>
 /** Keeps a picture from home with the visit, as the client's. 422 without consent to photographs. */
 export async function keepDiaryPhoto(
   db: Db,
+  files: FileStore,
   token: string,
   id: string,
   sent: Buffer,
@@ -131,7 +133,7 @@ export async function keepDiaryPhoto(
   const actor: Actor = { clinicId, staffId: link.staffId, role: 'technician' };
   const about = { id, areaId: visit.areaId, takenAt: new Date().toISOString() };
   await db.transaction(async (tx) => {
-    await keepPhoto(tx, actor, visit.id, about, sent);
+    await keepPhoto(tx, files, actor, visit.id, about, sent);
     await tx
       .insert(diaryPhotos)
       .values({ clinicId, photoId: id, linkId: link.id })

@@ -1,11 +1,13 @@
 import { NewPhoto, PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
-import express, { Router, type Response } from 'express';
+import express, { Router, type Request, type Response } from 'express';
 import type { Db } from '../../db/connect';
+import type { FileStore } from '../../files/file-store';
+import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { keepPhoto, photoFile } from './store';
 
-export function photoRoutes(db: Db): Router {
+export function photoRoutes(db: Db, files: FileStore): Router {
   const router = Router();
   const picture = express.raw({ type: [...PHOTO_TYPES], limit: PHOTO_LIMITS.bytes });
 
@@ -13,23 +15,21 @@ export function photoRoutes(db: Db): Router {
     const about = parse(NewPhoto, request.query);
     // Of any other type nothing was read.
     const sent = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-    response.status(201).json(await keepPhoto(db, actorOf(request), pathId(request), about, sent));
+    const actor = actorOf(request);
+    response.status(201).json(await keepPhoto(db, files, actor, pathId(request), about, sent));
   });
 
-  const send = (response: Response, { type, bytes }: { type: string; bytes: Buffer }) => {
+  const send = async (request: Request, response: Response, size: 'original' | 'thumbnail') => {
+    const { clinicId } = actorOf(request);
+    const file = await photoFile(db, clinicId, pathId(request), size);
     // It never changes, but is not to stay on a tablet after its reader has gone.
-    response.set('cache-control', 'private, max-age=300').type(type).send(bytes);
+    response.set('cache-control', 'private, max-age=300');
+    await sendFile(request, response, { store: files, db, clinicId, ...file });
   };
 
-  router.get('/photos/:id', async (request, response) => {
-    const { clinicId } = actorOf(request);
-    send(response, await photoFile(db, clinicId, pathId(request), 'original'));
-  });
+  router.get('/photos/:id', (request, response) => send(request, response, 'original'));
 
-  router.get('/photos/:id/thumbnail', async (request, response) => {
-    const { clinicId } = actorOf(request);
-    send(response, await photoFile(db, clinicId, pathId(request), 'thumbnail'));
-  });
+  router.get('/photos/:id/thumbnail', (request, response) => send(request, response, 'thumbnail'));
 
   return router;
 }

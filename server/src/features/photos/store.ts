@@ -8,10 +8,10 @@ import { consentStanding } from '@tidy-quill/core/consent';
 import { zonesOf } from '@tidy-quill/core/session';
 import { defined, fullYears } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { Queryable } from '../../db/connect';
 import { photos } from '../../db/schema';
+import { wholeFile, type FileStore } from '../../files/file-store';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { visitContext } from '../visit/visit-context';
@@ -31,6 +31,7 @@ const TYPES: Readonly<Record<string, PhotoType>> = { jpeg: 'image/jpeg', png: 'i
  */
 export async function keepPhoto(
   db: Queryable,
+  files: FileStore,
   actor: Actor,
   visitId: string,
   about: NewPhoto,
@@ -57,19 +58,24 @@ export async function keepPhoto(
       detail: 'The client has not agreed to photographs for the record of this area.',
     });
   }
-  const picture = await read(sent);
-  await db
-    .insert(photos)
-    .values({
-      clinicId,
-      staffId,
-      visitId,
-      id: about.id,
-      areaId,
-      takenAt: new Date(about.takenAt),
-      ...picture,
-    })
-    .onConflictDoNothing();
+  const { original, thumbnail, ...picture } = await read(sent);
+  const row = {
+    clinicId,
+    staffId,
+    visitId,
+    id: about.id,
+    areaId,
+    takenAt: new Date(about.takenAt),
+    ...picture,
+  };
+  await db.transaction(async (tx) => {
+    const sha256 = await files.put(tx, clinicId, original);
+    const thumbnailSha256 = await files.put(tx, clinicId, thumbnail);
+    await tx
+      .insert(photos)
+      .values({ ...row, sha256, thumbnailSha256 })
+      .onConflictDoNothing();
+  });
   return defined(await findPhoto(db, clinicId, about.id));
 }
 
@@ -108,8 +114,7 @@ async function read(sent: Buffer) {
   const original = withoutMetadata(type, sent);
   const thumbnail = await inTurn(() => smallOf(original));
   const { width, height } = found.autoOrient;
-  const sha256 = createHash('sha256').update(original).digest('hex');
-  return { type, width, height, sha256, original, thumbnail };
+  return { type, width, height, original, thumbnail };
 }
 
 const smallOf = (original: Buffer): Promise<Buffer> =>
@@ -123,19 +128,36 @@ const smallOf = (original: Buffer): Promise<Buffer> =>
       throw refused('picture', 'is damaged');
     });
 
-/** A photograph's bytes, whole or small; 404 where there is none. */
+/** Which file a photograph is, whole or small, and of what type; 404 where there is none. */
 export async function photoFile(
   db: Queryable,
   clinicId: string,
   id: string,
   size: 'original' | 'thumbnail',
-): Promise<{ type: PhotoType; bytes: Buffer }> {
+): Promise<{ type: PhotoType; sha256: string }> {
   const [row] = await db
-    .select({ type: photos.type, bytes: photos[size] })
+    .select({
+      type: photos.type,
+      sha256: size === 'original' ? photos.sha256 : photos.thumbnailSha256,
+    })
     .from(photos)
     .where(and(eq(photos.clinicId, clinicId), eq(photos.id, id)));
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such photograph');
   return size === 'thumbnail' ? { ...row, type: 'image/jpeg' } : row;
+}
+
+/** The small picture of a photograph; null where it is not here, as it may still wait on somebody's tablet. */
+export async function thumbnailOf(
+  db: Queryable,
+  files: FileStore,
+  clinicId: string,
+  id: string,
+): Promise<Buffer | null> {
+  const [row] = await db
+    .select({ sha256: photos.thumbnailSha256 })
+    .from(photos)
+    .where(and(eq(photos.clinicId, clinicId), eq(photos.id, id)));
+  return row === undefined ? null : wholeFile(files, db, clinicId, row.sha256);
 }
 
 const refused = (field: string, problem: string) =>

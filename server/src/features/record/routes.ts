@@ -7,13 +7,14 @@ import type { Db } from '../../db/connect';
 import { clinics } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
-import { photoFile } from '../photos/store';
+import type { FileStore } from '../../files/file-store';
+import { thumbnailOf } from '../photos/store';
 import { findVisit } from '../visit/store';
 import { recordPdf } from './pdf';
 import { openRecord, planInputs, signRecord } from './store';
 
 /** The record of a visit: its page, its paper, and signatures under it. */
-export function recordRoutes(db: Db): Router {
+export function recordRoutes(db: Db, files: FileStore): Router {
   const router = Router();
 
   const opened = async (request: Request) => {
@@ -37,17 +38,17 @@ export function recordRoutes(db: Db): Router {
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
     const { zones } = visitReport(record.events, record.visit.areaId);
     const ids = zones.flatMap(({ photoIds }) => photoIds);
-    const thumbnails = await Promise.all(
-      ids.map(async (id) => {
-        // One that still waits on somebody's tablet is not here yet.
-        const file = await photoFile(db, clinicId, id, 'thumbnail').catch(() => null);
-        return file === null ? [] : [file.bytes];
-      }),
-    );
+    const thumbnails = await Promise.all(ids.map((id) => thumbnailOf(db, files, clinicId, id)));
     response
       .type('application/pdf')
       .set('content-disposition', `inline; filename="record-${record.visit.id}.pdf"`)
-      .send(await recordPdf(record, defined(clinic), thumbnails.flat()));
+      .send(
+        await recordPdf(
+          record,
+          defined(clinic),
+          thumbnails.flatMap((each) => each ?? []),
+        ),
+      );
   });
 
   router.post('/visits/:id/sign', async (request, response) => {

@@ -58,7 +58,9 @@ export function DialSteppers({
         figure={figure(setting.fluenceJcm2, 2)}
         unit="J/cm²"
         more={
-          energyJ === null ? '' : `${figure(energyJ)} J a pulse · step ${figure(scale.step, 2)}`
+          energyJ === null
+            ? ''
+            : `${figure(energyJ, energyJ < 10 ? 2 : 1)} J a pulse · step ${figure(scale.step, 2)}`
         }
         keys={['f', 'g']}
         onLess={to(fluence(-1))}
