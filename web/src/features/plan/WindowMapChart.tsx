@@ -50,7 +50,7 @@ export function WindowMapChart({
   const line = (values: readonly (number | null)[]) =>
     linePath(
       map.pulsesMs.map((pulse, i) => {
-        const value = defined(values[i]);
+        const value = values[i] ?? null;
         return value === null ? null : [x.to(pulse), clampY(value)];
       }),
     );
