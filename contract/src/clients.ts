@@ -1,5 +1,5 @@
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
-import type { Setting } from '@tidy-quill/core/plan';
+import type { HairFinding, PastSession, Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { JOBS } from '@tidy-quill/core/suitability';
 import type { Stage } from '@tidy-quill/core/workflow';
@@ -112,6 +112,10 @@ export interface ClientVisit {
   readonly lights: readonly ClientLight[];
   readonly pulses: number;
   readonly answer: SkinAnswer;
+  /** Hair as it was found by looking; null for ink, and where nobody has looked. */
+  readonly hair: HairFinding | null;
+  /** The sessions and test spots as later plans know them: what the course is worked out from. */
+  readonly sessions: readonly PastSession[];
   /** Reactions to it that nobody has closed. */
   readonly openReactions: number;
 }

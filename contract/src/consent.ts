@@ -72,6 +72,8 @@ export const ConsentAsked = v.object({ areaId: Id, kind: v.picklist(CONSENT_KIND
 /** What a client is given to read. */
 export interface ReadableConsent extends FilledConsent {
   readonly risks: readonly { readonly text: string; readonly raised: boolean }[];
+  /** What may be expected of the treatment, in plain words; absent where nothing is said of it. */
+  readonly expectations?: readonly string[] | undefined;
   /** For photographs: the uses to choose from, in words. */
   readonly uses: Readonly<Record<PhotoUse, string>> | null;
   readonly clientName: string;

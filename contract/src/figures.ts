@@ -1,10 +1,21 @@
-import { FIGURE_IDS, FIGURES, INTERVAL_BOUNDS, NO_TARGET } from '@tidy-quill/core/figures';
+import {
+  CYCLE_BOUNDS,
+  FIGURE_IDS,
+  FIGURES,
+  INTERVAL_BOUNDS,
+  NO_TARGET,
+} from '@tidy-quill/core/figures';
 import { HAIR_COLOURS } from '@tidy-quill/core/optics';
 import { SITE_IDS } from '@tidy-quill/core/sites';
 import * as v from 'valibot';
 import { number, whole } from './text';
 
 const { least, most } = INTERVAL_BOUNDS;
+
+const HAIR_CYCLE = v.object({
+  growthWeeks: whole(CYCLE_BOUNDS.least, CYCLE_BOUNDS.most),
+  restWeeks: whole(CYCLE_BOUNDS.least, CYCLE_BOUNDS.most),
+});
 
 /** The clinical numbers of a protocol, each within what a clinic may set; absent where it keeps what ships. */
 export const FIGURE_ENTRIES = {
@@ -17,6 +28,9 @@ export const FIGURE_ENTRIES = {
   ),
   intervalWeeks: v.optional(
     v.object(Object.fromEntries(SITE_IDS.map((id) => [id, v.optional(whole(least, most))]))),
+  ),
+  hairCycles: v.optional(
+    v.object(Object.fromEntries(SITE_IDS.map((id) => [id, v.optional(HAIR_CYCLE)]))),
   ),
   noTarget: v.optional(
     v.pipe(

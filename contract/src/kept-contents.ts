@@ -39,6 +39,7 @@ const CONTENTS: { readonly [K in keyof KeptContents]: v.GenericSchema<unknown, K
       title: v.string(),
       paragraphs: texts,
       risks: v.array(v.object({ text: v.string(), raised: v.boolean() })),
+      expectations: v.optional(texts),
       clientName: v.string(),
       clinicName: v.string(),
       textsNumber: v.number(),

@@ -18,4 +18,10 @@ export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
   inkWeeks: 'Ink: usual interval',
   inkSlowWeeks: 'Ink on ankle, foot or lower leg',
   inkHealingWeeks: 'Ink after a reaction',
+  killFull: 'Share of growing hair that a visit takes which works to the bulb',
+  killPart: 'The same where it works in part',
+  killLittle: 'The same below what is expected to work',
+  killUnknown: 'The same where the model is silent',
+  sentToRest: 'Share of the hair left growing that falls out and rests',
+  countEvery: 'Hair is counted at the first visit, and then every so many',
 };

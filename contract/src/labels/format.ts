@@ -102,3 +102,10 @@ export const ROMAN = ['I', 'II', 'III', 'IV', 'V', 'VI'] as const;
 
 /** A skin type 1–6 as I–VI. */
 export const skinTypeText = (type: number) => ROMAN[type - 1] ?? String(type);
+
+/** “1st”, “2nd”, “3rd”, “11th”. */
+export function ordinal(number: number): string {
+  const teen = Math.floor((number % 100) / 10) === 1;
+  const end = teen ? 'th' : (['th', 'st', 'nd', 'rd'][number % 10] ?? 'th');
+  return `${number}${end}`;
+}

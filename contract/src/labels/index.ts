@@ -20,3 +20,4 @@ export * from './response';
 export { entryText, triageLines } from './report-reaction';
 export * from './audit';
 export * from './figures';
+export * from './course';

@@ -1,12 +1,7 @@
+import { inkIntervalState, intervalState } from '../figures';
 import { describe, expect, it } from 'vitest';
 import { SITE_IDS } from '../sites';
-import {
-  inkIntervalState,
-  intervalState,
-  nextInkVisit,
-  nextVisit,
-  visitAfterTest,
-} from './next-visit';
+import { nextInkVisit, nextVisit, visitAfterTest } from './next-visit';
 
 describe('next visit', () => {
   it('is four weeks on for the face, six for the underarm, eight for the lower leg', () => {

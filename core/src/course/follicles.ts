@@ -1,5 +1,5 @@
 import { assertInRange, InputError } from '../units';
-import type { HairCycle } from './hair-cycle';
+import type { HairCycle } from '../figures';
 
 /** A visit that took its share of the growing hair. */
 export interface CourseVisit {
@@ -47,6 +47,8 @@ export const hairCourse = (of: {
   readonly cycle: HairCycle;
   readonly visits: readonly CourseVisit[];
   readonly untilWeek: number;
+  /** Of the growing hair that a visit leaves alive, what it sends to rest, 0–1. */
+  readonly sentToRest?: number | undefined;
 }): HairCourse => courseOn(follicleFlow(of.cycle), of);
 
 /** How a cycle's hair goes on by itself: worked out once where many courses share it. */
@@ -55,6 +57,9 @@ export interface FollicleFlow {
   /** Shares some weeks on. */
   readonly after: (shares: readonly number[], weeks: number) => readonly number[];
 }
+
+/** How hair of a cycle stands before anybody treats it. */
+export const steadyShares = (cycle: HairCycle): HairShares => standing(steady(ratesOf(cycle)), 0);
 
 export function follicleFlow(cycle: HairCycle): FollicleFlow {
   const rates = ratesOf(cycle);
@@ -83,7 +88,11 @@ export function follicleFlow(cycle: HairCycle): FollicleFlow {
 /** The same course on a flow that was worked out before. */
 export function courseOn(
   flow: FollicleFlow,
-  of: { readonly visits: readonly CourseVisit[]; readonly untilWeek: number },
+  of: {
+    readonly visits: readonly CourseVisit[];
+    readonly untilWeek: number;
+    readonly sentToRest?: number | undefined;
+  },
 ): HairCourse {
   let shares = flow.steady;
   let now = 0;
@@ -100,7 +109,7 @@ export function courseOn(
       goTo(next.week);
       const before = standing(shares, next.week);
       visits.push({ ...before, killed: before.growing * next.kill });
-      shares = met(shares, next.kill);
+      shares = met(shares, next.kill, of.sentToRest ?? SENT_TO_REST);
     }
     goTo(week);
     at.push(standing(shares, week));
@@ -165,12 +174,12 @@ function after(
 }
 
 /** After a visit: what grows is taken, sent to rest, or grows on. */
-function met(shares: readonly number[], kill: number): readonly number[] {
+function met(shares: readonly number[], kill: number, sentToRest: number): readonly number[] {
   const isGrowing = (stage: number) => stage >= REST + HIDDEN;
   const left = (1 - kill) * growingOf(shares);
   return shares.map((share, stage) => {
-    if (isGrowing(stage)) return share * (1 - kill) * (1 - SENT_TO_REST);
-    return stage === 0 ? share + left * SENT_TO_REST : share;
+    if (isGrowing(stage)) return share * (1 - kill) * (1 - sentToRest);
+    return stage === 0 ? share + left * sentToRest : share;
   });
 }
 

@@ -1,10 +1,5 @@
+import type { ClinicalFigures, HairCycle } from '../figures';
 import { SITES, type SiteId } from '../sites';
-
-/** How long hair of a site grows and rests, weeks. */
-export interface HairCycle {
-  readonly growthWeeks: number;
-  readonly restWeeks: number;
-}
 
 const cycle = (growthWeeks: number, restWeeks: number): HairCycle => ({ growthWeeks, restWeeks });
 
@@ -33,5 +28,6 @@ const OF_PART = {
   limb: ARM,
 } as const;
 
-/** The cycle of a site's hair as it ships. */
-export const hairCycleOf = (site: SiteId): HairCycle => OF_SITE[site] ?? OF_PART[SITES[site].part];
+/** The cycle of a site's hair, as this clinic has it. */
+export const hairCycleOf = (site: SiteId, own: ClinicalFigures = {}): HairCycle =>
+  own.hairCycles?.[site] ?? OF_SITE[site] ?? OF_PART[SITES[site].part];

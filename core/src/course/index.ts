@@ -2,3 +2,4 @@ export * from './next-visit';
 export * from './hair-cycle';
 export * from './follicles';
 export * from './learn-course';
+export * from './zone-course';

@@ -1,5 +1,5 @@
 import { courseOn, follicleFlow, type CourseVisit, type HairCourse } from './follicles';
-import type { HairCycle } from './hair-cycle';
+import type { HairCycle } from '../figures';
 
 /** Hair counted before a visit. */
 export interface HairCount {
@@ -53,6 +53,7 @@ export function learnCourse(of: {
   readonly visits: readonly CourseVisit[];
   readonly counts: readonly HairCount[];
   readonly untilWeek: number;
+  readonly sentToRest?: number | undefined;
 }): LearntCourse {
   const flow = follicleFlow(of.cycle);
   const untouched = courseOn(flow, { visits: [], untilWeek: 0 }).at[0]?.growing ?? 1;
@@ -61,6 +62,7 @@ export function learnCourse(of: {
     courseOn(flow, {
       visits: of.visits.map(({ week, kill }) => ({ week, kill: Math.min(1, kill * factor) })),
       untilWeek,
+      sentToRest: of.sentToRest,
     });
   const points = Array.from({ length: GRID }, (_, index) => {
     const z = WIDEST * ((2 * index) / (GRID - 1) - 1);

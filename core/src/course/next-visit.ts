@@ -1,6 +1,13 @@
-import { figureOf, intervalWeeksOf, type ClinicalFigures } from '../figures';
+import {
+  figureOf,
+  inkIntervalState,
+  intervalState,
+  intervalWeeksOf,
+  type ClinicalFigures,
+  type IntervalState,
+} from '../figures';
 import type { Job } from '../suitability';
-import { addDays, daysBetween, type Day } from '../units';
+import { addDays, type Day } from '../units';
 import { SITES, type SiteId } from '../sites';
 
 export interface NextVisit {
@@ -73,35 +80,6 @@ export function visitAfterTest(input: {
         because: 'waitsForHealing',
       }
     : { on: addDays(input.testedOn, 2), weeks: 0, because: 'testIsRead' };
-}
-
-export type IntervalState = 'first' | 'tooSoon' | 'onTime' | 'late';
-
-/**
- * How today stands against the interval of the zone. Too soon means under two thirds of it (little
- * hair has come back yet), late means over twice of it (a visit's worth of hair has cycled on).
- */
-export function intervalState(
-  site: SiteId,
-  lastOn: Day | null,
-  today: Day,
-  own: ClinicalFigures,
-): IntervalState {
-  if (lastOn === null) return 'first';
-  const weeks = daysBetween(lastOn, today) / 7;
-  const usual = intervalWeeksOf(own, site);
-  if (weeks < (usual * 2) / 3) return 'tooSoon';
-  return weeks > usual * 2 ? 'late' : 'onTime';
-}
-
-/** The same for ink: too soon under the least wait, six weeks as shipped; it is never late, for longer is no loss. */
-export function inkIntervalState(
-  lastOn: Day | null,
-  today: Day,
-  own: ClinicalFigures,
-): IntervalState {
-  if (lastOn === null) return 'first';
-  return daysBetween(lastOn, today) < figureOf(own, 'inkLeastWeeks') * 7 ? 'tooSoon' : 'onTime';
 }
 
 /** The next visit's day after a session, by the rule of its job; `visitNumber` counts from 1. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { intervalState, nextVisit } from '../course';
+import { nextVisit } from '../course';
+import { intervalState } from './interval-state';
 import {
   cellLimit,
   historyLimitJcm2,

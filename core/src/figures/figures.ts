@@ -47,6 +47,15 @@ export const FIGURES = {
   inkWeeks: weeks(8, 6, 52, 'Usual range of 6–8 weeks, and longer is no loss'),
   inkSlowWeeks: weeks(10, 6, 52, 'Usual habit: the lower leg clears ink slowly'),
   inkHealingWeeks: weeks(12, 6, 52, 'Usual habit: skin that was harmed heals first'),
+  killFull: share(0.6, 0.05, 0.95, 'Assumed: what a visit takes that works to the bulb'),
+  killPart: share(0.35, 0.02, 0.9, 'Assumed: what a visit takes that works from the bulge alone'),
+  killLittle: share(0.05, 0, 0.5, 'Assumed: what a visit takes below its floor'),
+  killUnknown: share(0.3, 0, 0.9, 'Assumed: what a visit takes where the model is silent'),
+  sentToRest: share(0.8, 0, 1, 'Assumed: growing hair that lives on falls out and rests'),
+  countEvery: {
+    ...{ standard: 2, least: 1, most: 6, step: 1, unit: 'visits' },
+    source: 'Usual habit: counted at the first visit and every second one after it',
+  },
 } as const satisfies Readonly<Record<string, Figure>>;
 
 export type FigureId = keyof typeof FIGURES;
@@ -55,6 +64,15 @@ export const FIGURE_IDS = Object.keys(FIGURES) as readonly FigureId[];
 
 /** How short and how long the interval of a site may be set, weeks. */
 export const INTERVAL_BOUNDS = { least: 2, most: 26 } as const;
+
+/** How long hair may be said to grow and to rest, weeks. */
+export const CYCLE_BOUNDS = { least: 4, most: 200 } as const;
+
+/** How long hair of a site grows and rests, weeks. */
+export interface HairCycle {
+  readonly growthWeeks: number;
+  readonly restWeeks: number;
+}
 
 /** Hair colours that nothing is fired for: without pigment there is no target. A clinic may add to them. */
 export const NO_TARGET: readonly HairColour[] = ['blond', 'grey', 'white'];
@@ -65,6 +83,8 @@ export interface ClinicalFigures {
   /** Usual weeks between visits, by site. */
   readonly intervalWeeks?: Readonly<Partial<Record<SiteId, number>>> | undefined;
   readonly noTarget?: readonly HairColour[] | undefined;
+  /** How hair grows and rests, by site. */
+  readonly hairCycles?: Readonly<Partial<Record<SiteId, HairCycle>>> | undefined;
 }
 
 /** A number as this clinic has it. */

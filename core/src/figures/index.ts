@@ -1,1 +1,2 @@
 export * from './figures';
+export * from './interval-state';

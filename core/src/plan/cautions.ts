@@ -1,5 +1,4 @@
-import type { ClinicalFigures } from '../figures';
-import { intervalState } from '../course';
+import { intervalState, type ClinicalFigures } from '../figures';
 import { SITES } from '../sites';
 import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';

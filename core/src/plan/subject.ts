@@ -68,6 +68,8 @@ export interface PastSession {
   readonly used?: UsedHandpiece | undefined;
   /** How many pulses were given with it; absent for test spots and in records from before it was kept. */
   readonly pulses?: number | undefined;
+  /** Share of the zone that the whole session covered, 0–1; absent as above. */
+  readonly covered?: number | undefined;
   readonly answer: SkinAnswer;
   /** The hair as it was found then; absent where ink was treated. */
   readonly hair?: HairFinding | undefined;

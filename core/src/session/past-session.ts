@@ -1,3 +1,4 @@
+import { coveredShare } from './covered-share';
 import { type PastSession, type Setting, type TestSpotReason, testSpotReasons } from '../plan';
 import { laterReasons, spotsAsSessions } from '../spot';
 import type { AcceptedPlan } from '../events';
@@ -12,6 +13,7 @@ import { medicinesIn, treatedOn, type VisitRecord } from './visit-record';
 export function pastSessions(record: VisitRecord): readonly PastSession[] {
   const on = treatedOn(record);
   if (on === null) return testsOf(record);
+  const covered = coveredShare(record);
   const sessions = segmentsOf(record)
     .filter(({ pulses }) => pulses > 0)
     .map(({ plan, setting, pulses, answer }): PastSession => ({
@@ -22,6 +24,7 @@ export function pastSessions(record: VisitRecord): readonly PastSession[] {
       wavelengthNm: plan.wavelengthNm,
       ...usedOf(plan, setting),
       pulses,
+      ...(covered === null ? {} : { covered }),
       answer,
       ...targetOf(plan),
     }));

@@ -91,6 +91,8 @@ describe('a visit rebuilt from its events', () => {
     expect(pastSessions(visitRecord(ALL)).at(-1)).toEqual({
       on: '2026-11-24',
       pulses: 110,
+      // No cell was ended: by the pulses given of 278 planned.
+      covered: 110 / 278,
       skin: findings.skin,
       medicines: [],
       setting: { ...SETTING, fluenceJcm2: 16 },

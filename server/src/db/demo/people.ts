@@ -25,6 +25,8 @@ export interface DemoSession {
   readonly grade?: 0 | 1 | 2 | 3;
   readonly calibre?: Calibre;
   readonly density?: Density;
+  /** Hair counted before it, per cm². */
+  readonly counted?: number;
 }
 
 /** A reaction told by telephone: hours after the last pulse, and days until it was closed; null while it is open. */
@@ -158,9 +160,11 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     area: { site: 'neck', side: 'whole', areaCm2: 120 },
     skin: skin(6),
     hair: { colour: 'black', calibre: 'veryCoarse', density: 'dense' },
-    sessions: [16, 12, 8, 4].map((weeksAgo) =>
+    // Plucked between visits: the counts hardly fall.
+    sessions: [16, 12, 8, 4].map((weeksAgo, index) =>
       session(weeksAgo, 'long-pulse-1064', weeksAgo === 16 ? ['nothing'] : BUMPS, [3, 4, 4], {
         technique: 'longPulse1064',
+        ...(index === 1 ? {} : { counted: [44, 44, 46, 45][index] ?? 44 }),
       }),
     ),
     today: { clock: '13:30', room: 1, progress: 'looked' },
@@ -177,6 +181,7 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
       session(weeksAgo, 'alexandrite-755', index < 2 ? BUMPS : ['nothing'], [3, 3], {
         calibre: index < 3 ? 'medium' : 'fine',
         density: index < 2 ? 'medium' : 'sparse',
+        ...(index % 2 === 0 ? { counted: [32, 0, 13, 0, 5][index] ?? 5 } : {}),
       }),
     ),
     today: { clock: '14:00', room: 0, progress: 'looked' },
@@ -246,8 +251,9 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     skin: skin(2),
     hair: { colour: 'darkBrown', calibre: 'medium', density: 'medium' },
     sessions: [
-      session(17, 'alexandrite-755', BUMPS, [3, 3]),
-      session(8, 'alexandrite-755', BUMPS, [2, 3]),
+      // Thirteen weeks apart: more had grown back to be met.
+      session(22, 'alexandrite-755', BUMPS, [3, 3], { counted: 24 }),
+      session(9, 'alexandrite-755', BUMPS, [2, 3], { counted: 13 }),
     ],
     today: {
       clock: '09:00',

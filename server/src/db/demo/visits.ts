@@ -172,6 +172,7 @@ function subjectOf(
     skin: client.skin,
     hair: {
       ...client.hair,
+      ...(session.counted === undefined ? {} : { hairsPerCm2: session.counted }),
       calibre: session.calibre ?? client.hair.calibre,
       density: session.density ?? client.hair.density,
     },

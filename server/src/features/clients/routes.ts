@@ -93,6 +93,8 @@ async function visitsOf(
         })),
         pulses: zone.pulses,
         answer: zone.answer,
+        hair: zone.findings !== null && 'hair' in zone.findings ? zone.findings.hair : null,
+        sessions: zone.sessions,
         openReactions: zone.openReactions.length,
       };
     }),

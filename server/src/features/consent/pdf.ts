@@ -13,6 +13,10 @@ export function consentPdf(
   write(doc, content.clinicName, { size: 10 });
   write(doc, content.title, { size: 18, bold: true, after: 10 });
   for (const paragraph of content.paragraphs) write(doc, paragraph, { after: 6 });
+  if (content.expectations !== undefined) {
+    write(doc, 'What to expect', { bold: true, after: 2 });
+    for (const line of content.expectations) write(doc, `• ${line}`, { after: 2 });
+  }
   if (content.risks.length > 0) {
     write(doc, 'What may go wrong', { bold: true, after: 2 });
     for (const { text, raised } of content.risks) {

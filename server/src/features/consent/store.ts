@@ -1,5 +1,5 @@
-import type { FileStore } from '../../files/file-store';
 import { areaText } from '@tidy-quill/contract/labels/area';
+import { expectationLines } from '@tidy-quill/contract/labels/course';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
   Consent,
@@ -19,17 +19,21 @@ import {
   type ConsentTexts,
   type RiskCase,
 } from '@tidy-quill/core/consent';
+import { expectedFromStart } from '@tidy-quill/core/course';
+import type { ClinicalFigures } from '@tidy-quill/core/figures';
+import type { SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, consents, consentWithdrawals, staff } from '../../db/schema';
+import type { FileStore } from '../../files/file-store';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
-import { documentInForce } from '../catalogue/store';
+import { documentInForce, figuresInForce } from '../catalogue/store';
 import { suitabilityInForce } from '../suitability/store';
 import { knownRisks } from './known-risks';
 import { consentPdf } from './pdf';
@@ -127,7 +131,8 @@ export async function signConsent(
   }
   const texts = await consentTextsInForce(db, clinicId);
   const risks = await knownRisks(db, clinicId, client, area);
-  const readable = readableFor(signed.kind, about, texts, risks);
+  const own = await figuresInForce(db, clinicId);
+  const readable = readableFor(signed.kind, about, texts, risks, own);
   if (digestOf(readable) !== signed.digest) {
     throw new HttpProblem('conflict', 'The text has changed since it was read', {
       detail: 'Read it again with the client, then sign.',
@@ -194,7 +199,8 @@ export async function consentToRead(
   const about = await particulars(db, actor, clientId, asked.areaId);
   const texts = await consentTextsInForce(db, actor.clinicId);
   const risks = await knownRisks(db, actor.clinicId, about.client, about.area);
-  const readable = readableFor(asked.kind, about, texts, risks);
+  const own = await figuresInForce(db, actor.clinicId);
+  const readable = readableFor(asked.kind, about, texts, risks, own);
   return { ...readable, digest: digestOf(readable) };
 }
 
@@ -203,7 +209,9 @@ function readableFor(
   { client, area, clinic }: Particulars,
   { content, number }: InForce<ConsentTexts>,
   risks: RiskCase,
+  own: ClinicalFigures,
 ): ReadableConsent {
+  const site = area.site as SiteId;
   const clientName = `${client.givenName} ${client.familyName}`;
   return {
     ...fillConsent(content, kind, {
@@ -215,6 +223,9 @@ function readableFor(
       kind === 'photographs'
         ? []
         : risksFor(risks).map(({ code, raised }) => ({ text: content.risks[code], raised })),
+    ...(kind === 'hair'
+      ? { expectations: expectationLines(site, own, expectedFromStart(site, own)) }
+      : {}),
     uses: kind === 'photographs' ? content.uses : null,
     clientName,
     clinicName: clinic.name,

@@ -1,5 +1,6 @@
 import './catalogue.css';
 import {
+  CYCLE_BOUNDS,
   FIGURE_IDS,
   figureOf,
   FIGURES,
@@ -7,10 +8,12 @@ import {
   intervalWeeksOf,
   NO_TARGET,
   type Figure,
+  type HairCycle,
 } from '@tidy-quill/core/figures';
 import { HAIR_COLOURS } from '@tidy-quill/core/optics';
 import type { Protocol } from '@tidy-quill/core/plan';
-import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
+import { hairCycleOf } from '@tidy-quill/core/course';
+import { SITE_IDS, SITES, type SiteId } from '@tidy-quill/core/sites';
 import { Checkbox, InputNumber } from 'antd';
 import { figure, FIGURE_WORDS, HAIR_COLOUR_WORDS, SITE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -33,6 +36,12 @@ export function ClinicalNumbers(props: Props) {
       <NumberTable {...props} />
       <h2>Usual weeks between visits, hair</h2>
       <Intervals {...props} />
+      <h2>How hair grows and rests</h2>
+      <p className="quiet">
+        Weeks, after published ranges, rounded. What a visit meets and how many are to be expected
+        go by them.
+      </p>
+      <Cycles {...props} />
       <h2>Hair that nothing is fired for</h2>
       <NoTarget {...props} />
     </section>
@@ -109,6 +118,58 @@ function Intervals({ protocol, editable, onChange }: Props) {
         </Field>
       ))}
     </div>
+  );
+}
+
+function Cycles({ protocol, editable, onChange }: Props) {
+  const put = (id: SiteId, more: Partial<HairCycle>) =>
+    onChange({
+      ...protocol,
+      hairCycles: { ...protocol.hairCycles, [id]: { ...hairCycleOf(id, protocol), ...more } },
+    });
+  return (
+    <table className="data-table clinical-numbers">
+      <thead>
+        <tr>
+          <th scope="col">Site</th>
+          <th scope="col">Grows</th>
+          <th scope="col">Rests</th>
+          <th scope="col" className="is-figure">
+            As shipped
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {SITE_IDS.filter((id) => SITES[id].hair).map((id) => {
+          const own = hairCycleOf(id, protocol);
+          const shipped = hairCycleOf(id);
+          const input = (of: keyof HairCycle, label: string) => (
+            <InputNumber
+              aria-label={`${SITE_WORDS[id]}: ${label}`}
+              value={own[of]}
+              suffix="weeks"
+              min={CYCLE_BOUNDS.least}
+              max={CYCLE_BOUNDS.most}
+              precision={0}
+              disabled={!editable}
+              onChange={(next) => {
+                if (next !== null) put(id, { [of]: next });
+              }}
+            />
+          );
+          return (
+            <tr key={id}>
+              <th scope="row">{SITE_WORDS[id]}</th>
+              <td>{input('growthWeeks', 'grows')}</td>
+              <td>{input('restWeeks', 'rests')}</td>
+              <td className="is-figure figures">
+                {shipped.growthWeeks} and {shipped.restWeeks} weeks
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
 

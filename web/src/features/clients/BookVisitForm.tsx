@@ -1,4 +1,4 @@
-import type { Area } from '@tidy-quill/contract/clients';
+import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import { Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,6 +6,8 @@ import { v7 } from 'uuid';
 import { problemText, useBookVisitMutation, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockOf, dayOf, momentOf } from '../../text';
+import { NextOnCourse } from '../course/NextOnCourse';
+import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Dialog } from '../../widgets/Dialog';
@@ -20,15 +22,19 @@ export function BookVisitForm({
   clientId,
   area,
   areas,
+  visits,
   onClose,
 }: {
   clientId: string;
   area: Area;
   /** All areas of the client. */
   areas: readonly Area[];
+  /** All visits of the client, newest first. */
+  visits: readonly ClientVisit[];
   onClose: () => void;
 }) {
   const { clinic, staff } = useSignedIn();
+  const courseCase = useCourseCase(area, ofArea(visits, area.id));
   const { data, error: unread } = useClinicQuery();
   const navigate = useNavigate();
   const [id] = useState(() => v7());
@@ -85,6 +91,7 @@ export function BookVisitForm({
           {(field) => <TimeInput {...field} value={clock} onChange={setClock} />}
         </Field>
       </div>
+      {courseCase === null || day === '' ? null : <NextOnCourse of={courseCase} chosen={day} />}
       {data === undefined || data.rooms.length === 0 ? null : (
         <Choice
           label="Room"

@@ -12,6 +12,8 @@ import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
+import { HairCourse } from '../course/HairCourse';
+import { useCourseCase } from '../course/use-course-case';
 import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
@@ -104,7 +106,8 @@ function Opened({
           <AreaCourse
             key={area.id}
             area={area}
-            visits={visits.filter((visit) => visit.areaId === area.id && isShown(visit, shown))}
+            visits={visits.filter((visit) => visit.areaId === area.id)}
+            shown={shown}
             onBook={() => setBooking(area)}
           />
         ))}
@@ -123,6 +126,7 @@ function Opened({
           clientId={client.id}
           area={booking}
           areas={areas}
+          visits={visits}
           onClose={() => setBooking(null)}
         />
       )}
@@ -132,13 +136,18 @@ function Opened({
 
 function AreaCourse({
   area,
-  visits,
+  visits: all,
+  shown,
   onBook,
 }: {
   area: Area;
   visits: readonly ClientVisit[];
+  /** Which of them the table shows; the course is worked out from all. */
+  shown: Shown;
   onBook: () => void;
 }) {
+  const visits = all.filter((visit) => isShown(visit, shown));
+  const courseCase = useCourseCase(area, all);
   const fired = visits.filter(({ lights }) => lights.length > 0);
   return (
     <section className="area-course">
@@ -152,6 +161,7 @@ function AreaCourse({
         <Button onClick={onBook}>Book a visit</Button>
       </header>
       {visits.length === 0 ? <p>No visit to show.</p> : <VisitTable visits={visits} />}
+      {courseCase === null ? null : <HairCourse of={courseCase} />}
       {fired.length > 0 ? (
         <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
           <CourseChart visits={fired} />

@@ -7,7 +7,12 @@ const visit = (daysAgo: number, more: Partial<ClientVisit> = {}): ClientVisit =>
   ...{ id: 'v', areaId: 'a', stage: 'sendHome', finished: true, lights: [], pulses: 9 },
   cancelled: null,
   startsAt: new Date(Date.now() - daysAgo * DAY_MS).toISOString(),
-  ...{ answer: { endpoint: 'right', adverse: [], painMax: 3 }, openReactions: 0 },
+  ...{
+    answer: { endpoint: 'right', adverse: [], painMax: 3 },
+    openReactions: 0,
+    hair: null,
+    sessions: [],
+  },
   ...more,
 });
 const HARMED = { answer: { endpoint: 'right', adverse: ['blister'], painMax: 3 } } as const;

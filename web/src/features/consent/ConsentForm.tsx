@@ -119,6 +119,16 @@ function ReadAndSign({
           {text.paragraphs.map((paragraph) => (
             <p key={paragraph}>{paragraph}</p>
           ))}
+          {text.expectations === undefined ? null : (
+            <>
+              <h3>What to expect</h3>
+              <ul>
+                {text.expectations.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </>
+          )}
           {text.risks.length === 0 ? null : (
             <>
               <h3>What may go wrong</h3>

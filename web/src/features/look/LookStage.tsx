@@ -24,6 +24,7 @@ import { FadingForm } from '../ink/FadingForm';
 import { TattooMap } from '../ink/TattooMap';
 import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
+import { CountDue } from '../course/CountDue';
 import { SkinTypingForm } from './SkinTypingForm';
 import { WhatChanged } from './WhatChanged';
 import { ZoneForm } from './ZoneForm';
@@ -135,6 +136,7 @@ export function LookStage() {
               asOn={asOn}
             />
           )}
+          {ink ? null : <CountDue />}
           <SizeField
             areaCm2={looked.areaCm2}
             onArea={(areaCm2) =>

@@ -72,9 +72,13 @@ describe('what was found', () => {
 });
 
 describe('a return', () => {
-  const last = defined(completeFindings({ ...hair, skin: { ...SKIN, measuredFraction: 0.03 } }));
+  const measured = {
+    skin: { ...SKIN, measuredFraction: 0.03 },
+    hair: { ...HAIR, hairsPerCm2: 24 },
+  };
+  const last = defined(completeFindings({ ...hair, ...measured }));
 
-  it('begins with what was found last, but for the tan and the melanin of the area', () => {
+  it('begins with what was found last, but for the tan, the melanin of the area and the count of hair', () => {
     expect(startingFrom(last, 12)).toEqual({
       skin: { type: 2, freckled: false },
       hair: HAIR,

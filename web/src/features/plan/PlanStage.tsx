@@ -8,6 +8,7 @@ import {
 } from '@tidy-quill/core/plan';
 import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
+import { CourseLine } from '../course/CourseLine';
 import { useVisit, usePlanCase } from '../visit/use-visit';
 import { AcceptFoot } from './AcceptFoot';
 import { Planner } from './Planner';
@@ -29,6 +30,7 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
   return (
     <>
       <Stale />
+      <CourseLine plan={plan} />
       <Planner
         plan={plan}
         proposals={proposals}

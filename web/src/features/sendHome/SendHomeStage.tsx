@@ -1,6 +1,8 @@
 import './sendHome.css';
 import { HABITS, type Habit } from '@tidy-quill/core/aftercare';
-import { type NextVisit } from '@tidy-quill/core/course';
+import type { NextVisit } from '@tidy-quill/core/course';
+import { pastSessions } from '@tidy-quill/core/session';
+import type { Day } from '@tidy-quill/core/units';
 import { isTestVisit } from '@tidy-quill/core/workflow';
 import { Checkbox } from 'antd';
 import { useState } from 'react';
@@ -10,6 +12,7 @@ import { problemText } from '../../app/api';
 import { useSendHomeMutation } from '../../app/visit-api';
 import { useSignedIn } from '../../app/clinic-context';
 import { newEvent } from '../../visit-engine/engine';
+import type { OpenVisit } from '../../visit-engine/open-visit';
 import { useDraft } from '../../app/draft';
 import {
   areaText,
@@ -24,6 +27,7 @@ import {
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { NextOnCourse } from '../course/NextOnCourse';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { GiveAdvice } from './GiveAdvice';
@@ -110,6 +114,7 @@ export function SendHomeStage() {
           </Field>
           <p>{chosen === '' ? '' : `${dayText(chosen)}, ${fromToday(chosen, today)}, ${clock}.`}</p>
           <WhyThen treated={treated} several={zones.length > 1} />
+          {chosen === '' ? null : <OnCourse opened={opened} treated={treated} chosen={chosen} />}
           {latest !== null && chosen !== '' && chosen < latest.on ? (
             <p className="small">Sooner than that treats little, or skin not yet read or healed.</p>
           ) : null}
@@ -145,6 +150,35 @@ export function SendHomeStage() {
       )}
     </>
   );
+}
+
+/** What the day that is chosen would meet, for each zone of hair that was treated. */
+function OnCourse({
+  opened: { before, catalogue, today },
+  treated,
+  chosen,
+}: {
+  opened: Pick<OpenVisit, 'before' | 'catalogue' | 'today'>;
+  treated: readonly Treated[];
+  chosen: Day;
+}) {
+  const hair = treated.filter(
+    ({ zone: { area, record } }) => area.job === 'hair' && record.run.startedAt !== null,
+  );
+  return hair.map(({ zone: { area, record } }) => (
+    <div key={area.id}>
+      {hair.length > 1 ? <h3>{areaText(area)}</h3> : null}
+      <NextOnCourse
+        of={{
+          site: area.site,
+          history: [...(before[area.id]?.history ?? []), ...pastSessions(record)],
+          own: catalogue.protocol,
+          today,
+        }}
+        chosen={chosen}
+      />
+    </div>
+  ));
 }
 
 function WhyThen({ treated, several }: { treated: readonly Treated[]; several: boolean }) {

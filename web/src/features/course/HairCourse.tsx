@@ -1,0 +1,55 @@
+import {
+  courseAhead,
+  courseSigns,
+  howMany,
+  nextTakes,
+  zoneCourse,
+  type CourseCase,
+} from '@tidy-quill/core/course';
+import { defined } from '@tidy-quill/core/units';
+import { Skeleton } from 'antd';
+import { lazy, Suspense, useMemo } from 'react';
+import { COURSE_SIGN_WORDS, figure, moreText, takenText } from '../../text';
+import { Notice } from '../../widgets/Notice';
+
+const HairCourseChart = lazy(() => import('./HairCourseChart'));
+
+/** How many visits more are drawn. */
+const DRAWN = 4;
+
+/** What a zone's visits took, what is left, and what is to be expected; nothing before its first session. */
+export function HairCourse({ of }: { of: CourseCase }) {
+  const shown = useMemo(() => {
+    const course = zoneCourse(of);
+    if (course === null) return null;
+    const { kill } = defined(course.visits.at(-1));
+    return {
+      course,
+      ahead: courseAhead(of, course, DRAWN),
+      many: howMany({ site: of.site, own: of.own, course, kill }),
+      takes: nextTakes(of, course),
+      signs: courseSigns(of, course),
+    };
+  }, [of]);
+  if (shown === null) return null;
+  const { course, ahead, many, takes, signs } = shown;
+  return (
+    <section className="hair-course-of" aria-label="Course of the hair">
+      <Suspense fallback={<Skeleton active paragraph={{ rows: 4 }} />}>
+        <HairCourseChart course={course} ahead={ahead} />
+      </Suspense>
+      <p>
+        {takenText(course)} {moreText(many, course)}
+      </p>
+      <p className="small">
+        One visit more, at the usual interval, would take {figure(takes * 100, 0)} % of all that was
+        there before the course.
+      </p>
+      {signs.map((sign) => (
+        <Notice key={sign} kind="care" title={COURSE_SIGN_WORDS[sign][0]}>
+          <p>{COURSE_SIGN_WORDS[sign][1]}</p>
+        </Notice>
+      ))}
+    </section>
+  );
+}

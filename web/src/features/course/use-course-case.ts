@@ -1,0 +1,36 @@
+import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
+import type { CourseCase } from '@tidy-quill/core/course';
+import type { Day } from '@tidy-quill/core/units';
+import { useMemo } from 'react';
+import { useCatalogueQuery } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
+import { dayOf } from '../../text';
+
+/** What the course of an area of hair is worked out from, by its visits, newest first; null for ink, and until it is known. */
+export function useCourseCase(area: Area, visits: readonly ClientVisit[]): CourseCase | null {
+  const { data } = useCatalogueQuery();
+  const { timeZone } = useSignedIn().clinic;
+  // Visits are filtered again at each rendering; what is in them changes seldom.
+  const key = JSON.stringify(
+    visits.toReversed().map(({ startsAt, hair, sessions }) => {
+      return { on: dayOf(startsAt, timeZone), hair, sessions };
+    }),
+  );
+  return useMemo(() => {
+    if (data === undefined || area.job !== 'hair') return null;
+    const known = JSON.parse(key) as readonly Known[];
+    return {
+      site: area.site,
+      history: known.flatMap(({ sessions }) => sessions),
+      looks: known.flatMap(({ on, hair }) => (hair === null ? [] : [{ on, hair }])),
+      own: data.protocol,
+      today: dayOf(new Date().toISOString(), timeZone),
+    };
+  }, [data, area, key, timeZone]);
+}
+
+type Known = Pick<ClientVisit, 'hair' | 'sessions'> & { readonly on: Day };
+
+/** The visits of one area, as they were given. */
+export const ofArea = (visits: readonly ClientVisit[], areaId: string): readonly ClientVisit[] =>
+  visits.filter((visit) => visit.areaId === areaId);
