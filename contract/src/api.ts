@@ -17,7 +17,15 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
-import { CancelVisit, ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
+import {
+  CancelVisit,
+  ClientSearch,
+  EditedClient,
+  NewArea,
+  NewClient,
+  NewVisit,
+  TreatmentPlanAsked,
+} from './clients';
 import { ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
@@ -98,6 +106,12 @@ export const API: Readonly<Record<string, ApiRow>> = {
     summary: 'A client with areas, visits and consents',
   },
   'PUT /api/clients/:id': { summary: 'Edit a client', body: EditedClient },
+  'GET /api/clients/:id/treatment-plan.pdf': {
+    audit: 'recordPrinted',
+    summary: 'What is offered for an area of hair, on paper',
+    query: TreatmentPlanAsked,
+    gives: PDF,
+  },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
   'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },

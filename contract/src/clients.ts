@@ -120,6 +120,9 @@ export interface ClientVisit {
   readonly openReactions: number;
 }
 
+/** The area of hair that a treatment plan is for. */
+export const TreatmentPlanAsked = v.object({ areaId: Id });
+
 export interface ClientOpened {
   readonly client: Client;
   readonly areas: readonly Area[];

@@ -124,6 +124,7 @@ const skinSubject = {
         v.object({ light: Light, train: Train, cooling: Cooling, gel: v.boolean() }),
       ),
       pulses: v.optional(whole(0, 100_000)),
+      covered: v.optional(number(0, 1)),
       answer: SkinAnswer,
       hair: v.optional(HairFinding),
       ink: v.optional(v.array(v.picklist(INK_COLOURS))),

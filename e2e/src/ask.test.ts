@@ -105,7 +105,7 @@ describe('a first consultation by mouse', () => {
     await browser.see('signed and in force');
     await browser.see('SHA-256');
     const [kept] = await app.rows<{ size: number; client: string }>(
-      `select length(pdf) as size, content->>'clientName' as client from consents
+      `select f.size, content->>'clientName' as client from consents join files f using (clinic_id, sha256)
        join clients c on c.id = client_id where c.family_name = 'Oxenstable'`,
     );
     expect(defined(kept).client).toBe('Bram Oxenstable');

@@ -7,6 +7,7 @@ import {
   type GapCost,
   type HowMany,
   type Met,
+  type TreatmentPlan,
   type ZoneCourse,
 } from '@tidy-quill/core/course';
 import type { SiteId } from '@tidy-quill/core/sites';
@@ -22,6 +23,10 @@ function visitsText({ visits: { few, likely, many } }: HowMany, more: '' | 'more
   if (many === null) return `at least ${few} ${more}visits`;
   return few === many ? countText(few, `${more}visit`) : `${few}–${many} ${more}visits`;
 }
+
+/** How many visits are offered, as the first words of a sentence. */
+export const visitsMoreText = ({ made, more }: TreatmentPlan): string =>
+  `Expect ${visitsText({ below: 0, visits: more }, made === 0 ? '' : 'more ')} until less than a fifth of the hair is left`;
 
 /** What a course has taken so far, with how sure that is. */
 export function takenText(course: ZoneCourse): string {

@@ -3,18 +3,16 @@ import type { PastSession } from '../plan';
 import { DIODE, SETTING, SUBJECT } from '../samples';
 import { addDays, defined } from '../units';
 import {
-  aliveNow,
   courseAhead,
-  courseSigns,
   expectedFromStart,
   gapCost,
   howMany,
-  isCountDue,
   nextTakes,
+  treatmentPlan,
   whenNext,
-  zoneCourse,
-  type CourseCase,
-} from './zone-course';
+} from './course-ahead';
+import { courseSigns } from './course-signs';
+import { aliveNow, isCountDue, zoneCourse, type CourseCase } from './zone-course';
 
 const BEGAN = '2026-01-05';
 const after = (weeks: number) => addDays(BEGAN, weeks * 7);
@@ -182,6 +180,26 @@ describe('how many more', () => {
     const killed = ahead.median.visits.map((visit) => visit.killed);
     expect(killed).toHaveLength(5);
     expect(nextTakes(given, so)).toBeCloseTo(defined(killed[2]), 2);
+  });
+});
+
+describe('what is offered', () => {
+  it('begins today before the first visit, eight weeks apart for a leg, as many days as are likely', () => {
+    const { made, more, intervalWeeks, days } = treatmentPlan({
+      site: 'lowerLeg',
+      own: {},
+      history: [],
+      today: BEGAN,
+    });
+    expect([made, intervalWeeks]).toEqual([0, 8]);
+    expect(days.slice(0, 3)).toEqual([BEGAN, after(8), after(16)]);
+    expect(days).toHaveLength(Math.min(12, defined(more.likely)));
+  });
+
+  it('goes on at the clinic’s interval after the last visit, never in the past', () => {
+    const soon = treatmentPlan(of([unknown(0)], { today: after(2) }));
+    expect([soon.made, soon.days[0]]).toEqual([1, after(8)]);
+    expect(treatmentPlan(of([unknown(0)], { today: after(20) })).days[0]).toBe(after(20));
   });
 });
 

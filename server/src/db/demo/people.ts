@@ -136,9 +136,13 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     skin: skin(4),
     hair: { colour: 'black', calibre: 'coarse', density: 'medium' },
     sessions: [
-      session(13, 'long-pulse-1064', BUMPS, [4, 4, 5], { technique: 'longPulse1064' }),
+      session(13, 'long-pulse-1064', BUMPS, [4, 4, 5], {
+        technique: 'longPulse1064',
+        counted: 22,
+      }),
       session(7, 'long-pulse-1064', BUMPS, [5, 5, 6], {
         technique: 'longPulse1064',
+        counted: 12,
         later: {
           what: 'blister',
           sizeCm: 0.4,
@@ -177,11 +181,12 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     area: { site: 'upperLip', side: 'whole', areaCm2: 12 },
     skin: skin(2),
     hair: { colour: 'midBrown', calibre: 'fine', density: 'sparse' },
+    // Too little for such fine hair: the counts say so.
     sessions: [25, 21, 17, 12, 6].map((weeksAgo, index) =>
       session(weeksAgo, 'alexandrite-755', index < 2 ? BUMPS : ['nothing'], [3, 3], {
         calibre: index < 3 ? 'medium' : 'fine',
         density: index < 2 ? 'medium' : 'sparse',
-        ...(index % 2 === 0 ? { counted: [32, 0, 13, 0, 5][index] ?? 5 } : {}),
+        ...(index % 2 === 0 ? { counted: [32, 0, 28, 0, 27][index] ?? 27 } : {}),
       }),
     ),
     today: { clock: '14:00', room: 0, progress: 'looked' },

@@ -217,6 +217,8 @@ export function accepted(
       wavelengthNm: centralWavelengthNm(handpiece.light),
       upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
       expectedPulses: evaluation.work.pulses,
+      light: handpiece.light,
+      train: handpiece.train,
       cooling: coolingOf(handpiece, setting),
       gel: handpiece.gel,
       job: 'hair',

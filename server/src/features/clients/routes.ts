@@ -4,6 +4,7 @@ import {
   NewArea,
   NewClient,
   NewVisit,
+  TreatmentPlanAsked,
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
@@ -18,6 +19,7 @@ import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
 import { bookVisit } from '../visit/store';
+import { treatmentPlanPdf } from './treatment-plan';
 import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
 
 export function clientRoutes(db: Db): Router {
@@ -48,6 +50,15 @@ export function clientRoutes(db: Db): Router {
   router.put('/clients/:id', async (request, response) => {
     const edited = parse(EditedClient, request.body);
     response.json(await editClient(db, actorOf(request), pathId(request), edited));
+  });
+
+  router.get('/clients/:id/treatment-plan.pdf', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { areaId } = parse(TreatmentPlanAsked, request.query);
+    response
+      .type('application/pdf')
+      .set('content-disposition', `inline; filename="treatment-plan-${areaId}.pdf"`)
+      .send(await treatmentPlanPdf(db, clinicId, pathId(request), areaId));
   });
 
   router.post('/clients/:id/areas', async (request, response) => {

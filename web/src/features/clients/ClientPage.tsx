@@ -158,7 +158,18 @@ function AreaCourse({
             {figure(area.areaCm2, 0)} cm², {area.job === 'ink' ? 'tattoo' : 'hair'}
           </span>
         </h2>
-        <Button onClick={onBook}>Book a visit</Button>
+        <span className="area-actions">
+          {area.job === 'hair' ? (
+            <a
+              href={`/api/clients/${area.clientId}/treatment-plan.pdf?areaId=${area.id}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Treatment plan (PDF)
+            </a>
+          ) : null}
+          <Button onClick={onBook}>Book a visit</Button>
+        </span>
       </header>
       {visits.length === 0 ? <p>No visit to show.</p> : <VisitTable visits={visits} />}
       {courseCase === null ? null : <HairCourse of={courseCase} />}
