@@ -58,7 +58,7 @@ describe('the course of a zone', () => {
     expect(defined(learnt.courses.median.at[0]).alive).toBeCloseTo(1 - 0.325 * 0.3, 3);
   });
 
-  it('reckons with the share of the zone that was covered', () => {
+  it('takes less where less of the zone was covered', () => {
     expect(defined(course([unknown(0, { covered: 0.5 })]).visits[0]).kill).toBeCloseTo(0.15, 9);
   });
 
@@ -90,7 +90,7 @@ describe('the course of a zone', () => {
     expect(defined(learnt.courses.median.at[0]).alive).toBeCloseTo(1 - (40 / 83) * 0.5, 3);
   });
 
-  it('takes counts from sessions and from looks, one a day, none of before the course', () => {
+  it('takes counts from sessions and from looks, one a day, none from before the course', () => {
     const { counts } = course([unknown(0, { hair: counted(20) }), unknown(8)], {
       looks: [
         { on: addDays(BEGAN, -30), hair: counted(50) },
