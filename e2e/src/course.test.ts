@@ -1,5 +1,5 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import { answerNo, newClient, openClient, openVisit, RIBBON, signIn } from './walk';
@@ -37,6 +37,11 @@ describe('a course of hair', () => {
     await browser.fill('Day', later);
     await browser.keys(Key.TAB);
     await browser.see('13 weeks after the last, meets', DIALOG);
+    // No room stands there of itself: the main button leads to it.
+    await browser.press('Next: Room', DIALOG);
+    expect(await browser.driver.switchTo().activeElement().getAttribute('type')).toBe('radio');
+    await browser.press('Garden room', DIALOG);
+    await browser.see('Book and open', DIALOG);
     await browser.press('Cancel', DIALOG);
   });
 

@@ -166,6 +166,7 @@ export function HairForm({
             {(field) => (
               <InputNumber
                 {...field}
+                className="count-figure"
                 suffix="hairs/cm²"
                 min={0}
                 max={1000}
