@@ -5,7 +5,7 @@ import { ordinal } from './format';
 
 const at = (growing: number, alive: number) => [{ week: 0, growing, alive }];
 const COURSE = {
-  week: 0.5,
+  week: 0,
   visits: [{}, {}],
   counts: [{}],
   learnt: {
@@ -51,12 +51,12 @@ describe('what is said of a course', () => {
     expect(metText({ week: 6, on: '2026-11-29', share })).toBe(
       'meets 42 % of what is left (30 % to 50 %)',
     );
-    const gap = { weeks: 3, usualWeeks: 8, met: 0.12, usual: 0.4 };
+    const gap = { weeks: 3, usualWeeks: 8, met: 0.12, usual: 0.4, came: 'metLess' } as const;
     expect(gapText(gap)).toBe(
       'The last gap was 3 weeks, 8 are usual here: this visit meets 12 % of what is left, not 40 %.',
     );
-    expect(gapText({ ...gap, weeks: 13, met: 0.5 })).toContain('instead of 40 %');
-    expect(gapText({ ...gap, weeks: 9 })).toBe('');
+    expect(gapText({ ...gap, weeks: 13, met: 0.5, came: 'metMore' })).toContain('instead of 40 %');
+    expect(gapText({ ...gap, weeks: 9, came: 'asUsual' })).toBe('');
   });
 
   it('tells what to expect before it begins: 13 of 40 weeks of a leg’s hair can be met', () => {

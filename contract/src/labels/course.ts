@@ -30,9 +30,8 @@ export const visitsMoreText = ({ made, more }: TreatmentPlan): string =>
 
 /** What a course has taken so far, with how sure that is. */
 export function takenText(course: ZoneCourse): string {
-  const { learnt, week, visits, counts } = course;
-  const at = Math.floor(week);
-  const gone = (of: 'low' | 'median' | 'high') => 1 - defined(learnt.courses[of].at[at]).alive;
+  const { visits, counts } = course;
+  const gone = (of: 'low' | 'median' | 'high') => 1 - aliveNow(course, of);
   const by =
     counts.length === 0
       ? 'by the model alone: nothing was counted yet'
@@ -59,15 +58,18 @@ export const metText = ({ share }: Met): string =>
   `meets ${percent(share.median)} of what is left (${percent(share.low)} to ${percent(share.high)})`;
 
 /** What the last gap cost, where it was shorter or longer than usual; empty where it hardly mattered. */
-export function gapText({ weeks, usualWeeks, met, usual }: GapCost): string {
+export function gapText({ weeks, usualWeeks, met, usual, came }: GapCost): string {
   const gap = `The last gap was ${figure(weeks, 0)} weeks, ${usualWeeks} are usual here`;
-  const difference = met - usual;
-  if (Math.abs(weeks - usualWeeks) < 1.5) return '';
-  if (difference < -0.03)
-    return `${gap}: this visit meets ${percent(met)} of what is left, not ${percent(usual)}.`;
-  if (difference > 0.03)
-    return `${gap}: this visit meets ${percent(met)} of what is left instead of ${percent(usual)}, later in the course.`;
-  return `${gap}: it meets about as much, ${percent(met)} of what is left.`;
+  switch (came) {
+    case 'asUsual':
+      return '';
+    case 'metLess':
+      return `${gap}: this visit meets ${percent(met)} of what is left, not ${percent(usual)}.`;
+    case 'metMore':
+      return `${gap}: this visit meets ${percent(met)} of what is left instead of ${percent(usual)}, later in the course.`;
+    case 'metAsMuch':
+      return `${gap}: it meets about as much, ${percent(met)} of what is left.`;
+  }
 }
 
 /** What may be expected of hair at a site, in plain words, for whoever is to be treated: before the first visit. */

@@ -41,6 +41,12 @@ export function whenNext({ visits, startedOn, learnt }: ZoneCourse): readonly Me
   });
 }
 
+/** The first week from which waiting longer gains little: nine tenths of the most that can be met. */
+export function enoughFrom(curve: readonly Met[]): number {
+  const most = Math.max(...curve.map(({ share }) => share.median));
+  return defined(curve.find(({ share }) => share.median >= most * 0.9)).week;
+}
+
 /** Share of what is alive that grows, at a week of a course. */
 function sharedAt({ at }: HairCourse, week: number): number {
   const [from, to] = [
@@ -51,6 +57,18 @@ function sharedAt({ at }: HairCourse, week: number): number {
   const mixed = (of: 'growing' | 'alive') => from[of] * (1 - part) + to[of] * part;
   const alive = mixed('alive');
   return alive <= 0 ? 0 : mixed('growing') / alive;
+}
+
+/** Weeks of the visits to come: the first at the clinic's interval after the last one, or now where that has passed. */
+function weeksToCome(
+  course: ZoneCourse | null,
+  interval: number,
+  count: number,
+): readonly number[] {
+  const last = course?.visits.at(-1);
+  const first =
+    course === null || last === undefined ? 0 : Math.max(last.week + interval, course.week);
+  return Array.from({ length: count }, (_, index) => first + interval * index);
 }
 
 /** A course that goes on at the clinic's interval: by what was learnt, and the ends of its band. */
@@ -68,8 +86,7 @@ export function courseAhead(of: CourseCase, course: ZoneCourse, more: number): C
   const sentToRest = figureOf(of.own, 'sentToRest');
   const interval = intervalWeeksOf(of.own, of.site);
   const last = defined(course.visits.at(-1));
-  const next = Math.max(last.week + interval, course.week);
-  const visits = Array.from({ length: more }, (_, index) => next + interval * index);
+  const visits = weeksToCome(course, interval, more);
   const followed = (factor: number) =>
     courseOn(flow, {
       visits: [...course.visits, ...visits.map((week) => ({ week, kill: last.kill }))].map(
@@ -113,12 +130,8 @@ export function howMany(of: {
   const sentToRest = figureOf(own, 'sentToRest');
   const interval = intervalWeeksOf(own, site);
   const past = course?.visits ?? [];
-  const from = past.at(-1)?.week ?? -interval;
+  const more = weeksToCome(course, interval, MOST_VISITS).map((week) => ({ week, kill: of.kill }));
   const aliveAfter = (factor: number) => {
-    const more = Array.from({ length: MOST_VISITS }, (_, index) => ({
-      week: from + interval * (index + 1),
-      kill: of.kill,
-    }));
     const visits = [...past, ...more].map(({ week, kill }) => ({
       week,
       kill: Math.min(1, kill * factor),
@@ -159,6 +172,20 @@ export interface GapCost {
   /** Share of the living follicles that the last visit met, and would have met at the clinic's interval, 0–1. */
   readonly met: number;
   readonly usual: number;
+  /** What came of it: too early a visit meets less, a later one may meet more. */
+  readonly came: 'asUsual' | 'metLess' | 'metMore' | 'metAsMuch';
+}
+
+/** A gap is as usual within so many weeks of the clinic's interval. */
+const ABOUT_WEEKS = 1.5;
+/** A share that differs by less than this is as much. */
+const ABOUT_SHARE = 0.03;
+
+function cameOf(gap: Omit<GapCost, 'came'>): GapCost['came'] {
+  if (Math.abs(gap.weeks - gap.usualWeeks) < ABOUT_WEEKS) return 'asUsual';
+  const more = gap.met - gap.usual;
+  if (Math.abs(more) <= ABOUT_SHARE) return 'metAsMuch';
+  return more < 0 ? 'metLess' : 'metMore';
 }
 
 /** How the last gap compares with the clinic's interval; null before a second visit. */
@@ -174,12 +201,14 @@ export function gapCost(of: CourseCase, upTo: Day): GapCost | null {
   const usualWeeks = intervalWeeksOf(of.own, of.site);
   const from = defined(before.visits.at(-1)).week;
   const { median } = before.learnt.courses;
-  return {
+  const gap = {
     weeks,
     usualWeeks,
-    met: sharedAt(median, from + weeks),
+    // Within the week of the last visit it has just been met.
+    met: sharedAt(median, Math.max(from + weeks, Math.ceil(from))),
     usual: sharedAt(median, from + usualWeeks),
   };
+  return { ...gap, came: cameOf(gap) };
 }
 
 /** What one visit more would take of all that was there before the course, at the clinic's interval, 0–1. */
@@ -217,15 +246,12 @@ export function treatmentPlan(of: CourseCase): TreatmentPlan {
       : howMany({ site, own, course, kill: defined(course.visits.at(-1)).kill });
   const { visits: more } = defined(many.find(({ below }) => below === PLANNED_FOR));
   const intervalWeeks = intervalWeeksOf(own, site);
-  const usual =
-    course === null ? today : addDays(defined(course.visits.at(-1)).on, intervalWeeks * 7);
-  const first = usual < today ? today : usual;
+  const begun = course?.startedOn ?? today;
+  const weeks = weeksToCome(course, intervalWeeks, Math.min(more.likely ?? MOST_DAYS, MOST_DAYS));
   return {
     made: course?.visits.length ?? 0,
     more,
     intervalWeeks,
-    days: Array.from({ length: Math.min(more.likely ?? MOST_DAYS, MOST_DAYS) }, (_, index) =>
-      addDays(first, index * intervalWeeks * 7),
-    ),
+    days: weeks.map((week) => addDays(begun, Math.round(week * 7))),
   };
 }

@@ -20,8 +20,11 @@ export interface HairShares {
 
 /** A zone's hair over its visits and weeks. */
 export interface HairCourse {
-  /** Before each visit, with what it takes for good. */
-  readonly visits: readonly (HairShares & { readonly killed: number })[];
+  /** Before each visit, with what it takes for good and what stands after it. */
+  readonly visits: readonly (HairShares & {
+    readonly killed: number;
+    readonly after: HairShares;
+  })[];
   /** Week by week; a visit's own week is after it. */
   readonly at: readonly HairShares[];
 }
@@ -108,8 +111,9 @@ export function courseOn(
       due.shift();
       goTo(next.week);
       const before = standing(shares, next.week);
-      visits.push({ ...before, killed: before.growing * next.kill });
       shares = met(shares, next.kill, of.sentToRest ?? SENT_TO_REST);
+      const after = standing(shares, next.week);
+      visits.push({ ...before, killed: before.growing * next.kill, after });
     }
     goTo(week);
     at.push(standing(shares, week));

@@ -4,6 +4,7 @@ import { DIODE, SETTING, SUBJECT } from '../samples';
 import { addDays, defined } from '../units';
 import {
   courseAhead,
+  enoughFrom,
   expectedFromStart,
   gapCost,
   howMany,
@@ -116,6 +117,20 @@ describe('the course of a zone', () => {
   });
 });
 
+describe('what is alive today', () => {
+  it('is what the visit of today has left, on whatever day of a week it falls', () => {
+    const once = course([unknown(0)], { today: BEGAN });
+    expect(aliveNow(once)).toBeCloseTo(1 - 0.325 * 0.3, 3);
+    const on = addDays(BEGAN, 59);
+    const twice = course([unknown(0), unknown(0, { on })], { today: on });
+    const [, last] = twice.learnt.courses.median.visits;
+    expect(aliveNow(twice)).toBeCloseTo(defined(last).alive - defined(last).killed, 6);
+    expect(defined(last).after.alive).toBeCloseTo(aliveNow(twice), 6);
+    // Of the 0.7 that live on, a fifth grows on.
+    expect(defined(last).after.growing).toBeCloseTo(defined(last).growing * 0.7 * 0.2, 6);
+  });
+});
+
 describe('when to come next', () => {
   it('is a curve from 2 to 26 weeks: soon after a visit little grows, later more does', () => {
     const curve = whenNext(course([unknown(0)]));
@@ -124,6 +139,10 @@ describe('when to come next', () => {
     const at = (week: number) => defined(curve.find((each) => each.week === week)).share;
     expect(at(2).median).toBeLessThan(at(9).median);
     expect(at(9).median).toBeLessThan(at(14).median);
+    expect(at(enoughFrom(curve)).median).toBeGreaterThanOrEqual(
+      0.9 * Math.max(...curve.map(({ share }) => share.median)),
+    );
+    expect(enoughFrom(curve)).toBeGreaterThan(9);
     for (const { share } of curve) {
       expect(share.low).toBeLessThanOrEqual(share.median + 1e-9);
       expect(share.high).toBeGreaterThanOrEqual(share.median - 1e-9);
@@ -134,10 +153,12 @@ describe('when to come next', () => {
   it('says what the last gap cost: two weeks meet less than the usual eight', () => {
     expect(gapCost(of([unknown(0)]), BEGAN)).toBeNull();
     const soon = defined(gapCost(of([unknown(0)]), after(2)));
-    expect(soon).toMatchObject({ weeks: 2, usualWeeks: 8 });
+    expect(soon).toMatchObject({ weeks: 2, usualWeeks: 8, came: 'metLess' });
     expect(soon.met).toBeLessThan(soon.usual);
     const late = defined(gapCost(of([unknown(0)]), after(13)));
     expect(late.met).toBeGreaterThan(late.usual);
+    expect(late.came).toBe('metMore');
+    expect(gapCost(of([unknown(0)]), after(9))).toMatchObject({ came: 'asUsual' });
   });
 });
 
@@ -159,6 +180,12 @@ describe('how many more', () => {
     expect(defined(likely)).toBeLessThanOrEqual(defined(many));
     expect(defined(few)).toBeGreaterThanOrEqual(4);
     expect(defined(many)).toBeLessThanOrEqual(15);
+  });
+
+  it('begins today where the usual day has passed', () => {
+    const late = of([unknown(0)], { today: after(30) });
+    expect(courseAhead(late, defined(zoneCourse(late)), 2).visits).toEqual([30, 38]);
+    expect(treatmentPlan(late).days[0]).toBe(after(30));
   });
 
   it('is none once less than that is left', () => {

@@ -148,8 +148,12 @@ function modelOf(of: CourseCase, { skin, hair, used, setting }: PastSession): Mo
 }
 
 /** Share of the follicles that is alive today, by what was learnt. */
-export const aliveNow = ({ learnt, week }: ZoneCourse): number =>
-  defined(learnt.courses.median.at[Math.floor(week)]).alive;
+export const aliveNow = (
+  { learnt, week }: ZoneCourse,
+  of: 'low' | 'median' | 'high' = 'median',
+): number =>
+  // Nothing dies between two visits: the whole week after today is as it is today.
+  defined(learnt.courses[of].at[Math.ceil(week)]).alive;
 
 /** Whether hair is to be counted at this visit: the first, and every so many after it by the clinic's rhythm. */
 export const isCountDue = (visitNumber: number, own: ClinicalFigures): boolean =>

@@ -172,9 +172,10 @@ function rowsOf({ low, median, high }: CourseAhead, before: number, today: numbe
     };
   };
   const weeks = median.at.map(({ week }) => row(week, (course) => defined(course.at[week])));
-  const steps = median.visits.map((visit, index) =>
+  const steps = median.visits.flatMap((visit, index) => [
     row(visit.week, (course) => defined(course.visits[index])),
-  );
+    row(visit.week, (course) => defined(course.visits[index]).after),
+  ]);
   // Before a visit comes ahead of after it, at the same week.
   return [...steps, ...weeks].sort((one, other) => one.week - other.week);
 }

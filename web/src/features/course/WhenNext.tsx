@@ -1,5 +1,5 @@
 import './course.css';
-import { whenNext, type Met, type ZoneCourse } from '@tidy-quill/core/course';
+import { enoughFrom, whenNext, type Met, type ZoneCourse } from '@tidy-quill/core/course';
 import { daysBetween, defined, type Day } from '@tidy-quill/core/units';
 import {
   Area,
@@ -31,9 +31,7 @@ export default function WhenNext({
   const week = daysBetween(last, chosen) / 7;
   const at = nearest(curve, week);
   const usual = nearest(curve, usualWeeks);
-  const best = curve.reduce((top, each) => (each.share.median > top.share.median ? each : top));
-  // Nine tenths of the most that can be met: waiting longer gains little.
-  const enough = defined(curve.find(({ share }) => share.median >= best.share.median * 0.9));
+  const enough = enoughFrom(curve);
   const rows = curve.map(({ week: each, share }) => ({
     week: each,
     met: share.median * 100,
@@ -110,9 +108,9 @@ export default function WhenNext({
           </>
         )}{' '}
         At the usual {usualWeeks} weeks it {metText(usual)}.{' '}
-        {enough.week > usualWeeks
-          ? `Nine tenths of the most are met from ${enough.week} weeks on.`
-          : `From ${enough.week} weeks on waiting gains little.`}
+        {enough > usualWeeks
+          ? `Nine tenths of the most are met from ${enough} weeks on.`
+          : `From ${enough} weeks on waiting gains little.`}
       </figcaption>
     </figure>
   );
