@@ -1,7 +1,6 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
-import { startApplication, type Application } from './application';
-import { startBrowser, type Browser } from './browser';
+import { startWalk } from './start-walk';
 import {
   answerNo,
   endWithOpenCells,
@@ -14,16 +13,7 @@ import {
   testSpot,
 } from './walk';
 
-let app: Application;
-let browser: Browser;
-beforeAll(async () => {
-  app = await startApplication();
-  browser = await startBrowser(app.url);
-});
-afterAll(async () => {
-  await browser.close();
-  await app.close();
-});
+const { app, browser } = await startWalk();
 
 const TIMER = '//*[@role="timer"]/..';
 

@@ -1,20 +1,10 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startApplication, type Application } from './application';
-import { startBrowser, type Browser } from './browser';
+import { describe, expect, it } from 'vitest';
+import { startWalk } from './start-walk';
 import { answerNo, newClient, openClient, openVisit, RIBBON, signIn } from './walk';
 
-let app: Application;
-let browser: Browser;
-beforeAll(async () => {
-  app = await startApplication();
-  browser = await startBrowser(app.url);
-  await signIn(browser);
-});
-afterAll(async () => {
-  await browser.close();
-  await app.close();
-});
+const { browser } = await startWalk();
+await signIn(browser);
 
 const DIALOG = '//div[@role="dialog"]';
 
