@@ -175,16 +175,16 @@ describe('where a fluence begins', () => {
     ]);
   });
 
-  it('takes the range of the next larger spot where the protocol has none of its own', () => {
+  it('has no range where the protocol has no row of that very spot', () => {
     const at = (diameterMm: number) =>
       inkRowFor(STANDARD_INK_PROTOCOL.rows, {
         pulseMs: 6e-6,
         wavelengthNm: 1064,
         spot: { diameterMm },
       })?.fluenceJcm2;
-    expect(at(5)).toEqual({ low: 2, high: 4 });
-    expect(at(2)).toEqual({ low: 4, high: 9 });
-    expect(at(8)).toBeUndefined();
+    expect(at(6)).toEqual({ low: 2, high: 4 });
+    expect(at(4.2)).toEqual({ low: 3, high: 7 });
+    for (const without of [2, 5, 8]) expect(at(without), `${without} mm`).toBeUndefined();
   });
 });
 

@@ -46,10 +46,10 @@ export const STANDARD_INK_PROTOCOL: InkProtocol = {
   wavelengthsAVisit: 2,
 };
 
-/**
- * The row that holds for a pulse, wavelength and spot: that of the spot, else of the next larger one, whose range is
- * lower; null where the protocol says nothing.
- */
+/** How far a row's spot may be from the one asked about, mm: what a label rounds. */
+const SAME_SPOT_MM = 0.25;
+
+/** The row that holds for a pulse, wavelength, spot, colours and density; null where the protocol says nothing: then nothing is fired. */
 export function inkRowFor(
   rows: readonly InkRow[],
   of: {
@@ -62,18 +62,15 @@ export function inkRowFor(
 ): InkRow | null {
   const spotMm = longestSideMm(of.spot);
   const own = pulseClass(of.pulseMs);
-  return rows
-    .filter(
+  return (
+    rows.find(
       (each) =>
         each.pulseClass === own &&
         of.wavelengthNm >= each.wavelengthNm.low &&
         of.wavelengthNm <= each.wavelengthNm.high &&
-        each.spotMm >= spotMm - 1e-9 &&
+        Math.abs(each.spotMm - spotMm) <= SAME_SPOT_MM &&
         (of.colours ?? []).every((colour) => each.colours?.includes(colour) ?? true) &&
         (of.density === undefined || (each.densities?.includes(of.density) ?? true)),
-    )
-    .reduce<InkRow | null>(
-      (best, each) => (best === null || each.spotMm < best.spotMm ? each : best),
-      null,
-    );
+    ) ?? null
+  );
 }

@@ -284,9 +284,9 @@ function inCell(run: Run, changed: Partial<Run>, onCell: (cell: CellRun) => Part
   return { ...run, ...changed, cells };
 }
 
-/** A run that pain of 7 and more, or harm to the skin, has stopped; one that does not run stays as it is. */
+/** A run that pain of 7 and more, or harm to the skin, has stopped, also where that is told in a pause; one that is over stays as it is. */
 const halted = (run: Run, event: VisitEvent): Run =>
-  run.state === 'running'
+  run.state === 'running' || run.state === 'paused'
     ? { ...stopClock(run, event.at), state: 'stopped', stops: withStop(run.stops, event) }
     : run;
 

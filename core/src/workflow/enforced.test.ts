@@ -69,6 +69,8 @@ describe('a session that hurt', () => {
     expect(visitRecord(harmed).run.state).toBe('stopped');
     const six = events(...BEGUN, [10, { kind: 'painScored', score: 6 }]);
     expect(visitRecord(six).run.state).toBe('running');
+    const told = events(...BEGUN, [9, { kind: 'paused' }], [10, { kind: 'painScored', score: 7 }]);
+    expect(visitRecord(told).run.state).toBe('stopped');
   });
 
   it('goes on only once its causes were looked for', () => {

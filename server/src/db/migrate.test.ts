@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { describe, expect, it } from 'vitest';
-import { MIGRATIONS, newDatabase } from '../testing/application';
+import { demoDatabase, MIGRATIONS, newDatabase } from '../testing/application';
 import { connect } from './connect';
 import { fillDemo, hasClinic, removeDemo } from './demo/fill';
 import { migrate } from './migrate';
@@ -25,10 +25,7 @@ describe('migrations', () => {
 
 describe('the database itself', () => {
   it('takes no word that an enumeration does not have, whoever writes it', async () => {
-    const url = await newDatabase();
-    await migrate(url, MIGRATIONS);
-    const { db, pool } = connect(url);
-    await fillDemo(db);
+    const { pool } = connect(await demoDatabase());
     for (const [statement, constraint] of [
       ["update staff set role = 'visitor'", 'staff_role'],
       ["update areas set side = 'upper'", 'areas_side'],
@@ -47,14 +44,12 @@ describe('the database itself', () => {
 
 describe('the demo', () => {
   it('is made again without touching another clinic', async () => {
-    const url = await newDatabase();
-    await migrate(url, MIGRATIONS);
+    const url = await demoDatabase();
     const { db, pool } = connect(url);
     await pool.query(
       `insert into clinics (id, name, time_zone, phone, emergency_phone)
        values ('01930000-0000-7000-8000-000000000001', 'Another', 'Europe/London', '', '')`,
     );
-    await fillDemo(db);
     await removeDemo(db);
     expect(await hasClinic(db)).toBe(true);
     expect(await count(url, 'clinics')).toBe(1);

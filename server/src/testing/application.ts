@@ -37,6 +37,9 @@ export async function newDatabase(): Promise<string> {
   return url.href;
 }
 
+/** A new database with the demo in it. */
+export const demoDatabase = (): Promise<string> => filledDatabase(testDatabaseUrl(), newName());
+
 interface Answered {
   readonly status: number;
   readonly body: never;
@@ -75,8 +78,7 @@ export const startApplication = async (
   logger: Logger = SILENT,
   reachedBy: ReachedBy = {},
   consoles: ConsoleSettings = {},
-): Promise<Application> =>
-  startOn(await filledDatabase(testDatabaseUrl(), newName()), logger, reachedBy, consoles);
+): Promise<Application> => startOn(await demoDatabase(), logger, reachedBy, consoles);
 
 /** The application on a database that is there already, on a port of its own. */
 export async function startOn(
