@@ -9,6 +9,7 @@ export default defineConfig({
     './server/src/db/visit-status.ts',
     './server/src/db/audit-entries.ts',
     './server/src/db/account-tables.ts',
+    './server/src/db/course-notes.ts',
   ],
   out: './server/migrations',
 });

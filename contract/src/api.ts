@@ -17,18 +17,11 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
-import {
-  CancelVisit,
-  ClientSearch,
-  EditedClient,
-  NewArea,
-  NewClient,
-  NewVisit,
-  TreatmentPlanAsked,
-} from './clients';
+import { CancelVisit, ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
 import { ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
+import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
 import { UseAsked } from './handpieces';
 import { NewPhoto } from './photos';
@@ -111,6 +104,18 @@ export const API: Readonly<Record<string, ApiRow>> = {
     summary: 'What is offered for an area of hair, on paper',
     query: TreatmentPlanAsked,
     gives: PDF,
+  },
+  'GET /api/clients/:id/treatment-plan': {
+    summary: 'The treatment plan of an area, and what changed since one was given',
+    query: TreatmentPlanAsked,
+  },
+  'POST /api/clients/:id/treatment-plans': {
+    summary: 'Keep a treatment plan as given',
+    body: GiveTreatmentPlan,
+  },
+  'POST /api/clients/:id/course-steps': {
+    summary: 'Pause, stop or reopen the course of an area',
+    body: NewCourseStep,
   },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },

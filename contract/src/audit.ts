@@ -18,6 +18,7 @@ export const AUDIT_KINDS = [
   'clientAdded',
   'clientEdited',
   'areaAdded',
+  'courseNoted',
   'visitBooked',
   'visitCancelled',
   'consentSigned',

@@ -1,5 +1,7 @@
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
-import type { HairFinding, PastSession, Setting } from '@tidy-quill/core/plan';
+import type { CourseNote } from '@tidy-quill/core/course';
+import type { BodyOf, HairFindings, InkFindings } from '@tidy-quill/core/events';
+import type { PastSession, Setting } from '@tidy-quill/core/plan';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { JOBS } from '@tidy-quill/core/suitability';
 import type { Stage } from '@tidy-quill/core/workflow';
@@ -112,16 +114,18 @@ export interface ClientVisit {
   readonly lights: readonly ClientLight[];
   readonly pulses: number;
   readonly answer: SkinAnswer;
-  /** Hair as it was found by looking; null for ink, and where nobody has looked. */
-  readonly hair: HairFinding | null;
+  /** What was found by looking; null where nobody has. */
+  readonly findings: HairFindings | InkFindings | null;
+  /** How much of each colour had faded; null for hair, and where nobody has judged it. */
+  readonly fading: BodyOf<'fadingSeen'> | null;
   /** The sessions and test spots as later plans know them: what the course is worked out from. */
   readonly sessions: readonly PastSession[];
   /** Reactions to it that nobody has closed. */
   readonly openReactions: number;
 }
 
-/** The area of hair that a treatment plan is for. */
-export const TreatmentPlanAsked = v.object({ areaId: Id });
+/** What was decided about the course of one of the areas, or given of it. */
+export type AreaNote = CourseNote & { readonly areaId: string };
 
 export interface ClientOpened {
   readonly client: Client;
@@ -132,4 +136,6 @@ export interface ClientOpened {
   readonly unreadable: readonly { readonly id: string; readonly startsAt: string }[];
   /** Newest first. */
   readonly consents: readonly Consent[];
+  /** Oldest first. */
+  readonly courseNotes: readonly AreaNote[];
 }

@@ -1,10 +1,12 @@
 import type { AdviceBlocks } from '@tidy-quill/core/aftercare';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
+import type { GivenPlan } from '@tidy-quill/core/course';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import { completed, type History, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema, type ConsentContent } from './consent';
+import { GivenPlan as GivenPlanSchema } from './course-of-area';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
 import { History as HistorySchema, SuitabilityShape } from './suitability';
 
@@ -17,6 +19,7 @@ export interface KeptContents {
   readonly aftercare: AdviceBlocks;
   readonly consentGiven: ConsentContent;
   readonly answersAhead: History;
+  readonly planGiven: GivenPlan;
 }
 
 /** The version under which contents are kept today. */
@@ -50,6 +53,7 @@ const CONTENTS: { readonly [K in keyof KeptContents]: v.GenericSchema<unknown, K
       technicianName: v.string(),
     }),
     answersAhead: HistorySchema,
+    planGiven: GivenPlanSchema,
   };
 
 /**

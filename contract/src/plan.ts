@@ -14,7 +14,7 @@ import { INK_TABLE_NM } from '@tidy-quill/core/ink';
 import * as v from 'valibot';
 import { FIGURE_ENTRIES } from './figures';
 import { InkFinding, TypingAnswers } from './look';
-import { INK_COLOURS, INK_DENSITIES } from '@tidy-quill/core/look';
+import { INK_COLOURS, INK_DENSITIES, PLACES } from '@tidy-quill/core/look';
 import { defined } from '@tidy-quill/core/units';
 import { DayText, line, number, whole } from './text';
 
@@ -80,6 +80,14 @@ export const HairFinding = v.object({
   density: v.picklist(['sparse', 'medium', 'dense']),
   diameterUm: v.optional(number(5, 200)),
   hairsPerCm2: v.optional(number(0, 1000)),
+  counted: v.optional(
+    v.object({
+      place: v.picklist(PLACES),
+      sizeCm2: number(1, 4),
+      how: v.picklist(['eye', 'picture']),
+    }),
+  ),
+  moreBeside: v.optional(v.boolean()),
 });
 
 const SkinAnswer = v.object({

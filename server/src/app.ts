@@ -22,6 +22,7 @@ import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
+import { courseRoutes } from './features/course/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
 import { guardConsoles } from './features/console/guard';
@@ -174,6 +175,7 @@ export async function makeApplication(options: {
     api.use(reads.handler);
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
+    api.use(courseRoutes(db));
     api.use(visitRoutes(db, triesBy(pool, 'approval')));
     api.use(photoRoutes(db, files));
     api.use(aftercareRoutes(db, simulatedCarrier));

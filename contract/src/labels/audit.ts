@@ -16,6 +16,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   clientAdded: 'Client added',
   clientEdited: 'Client edited',
   areaAdded: 'Area added',
+  courseNoted: 'Course decided on, or its plan given',
   visitCancelled: 'Visit cancelled',
   visitBooked: 'Visit booked',
   consentSigned: 'Consent signed',

@@ -1,6 +1,16 @@
 import { expectedFromStart, type HowMany, type ZoneCourse } from '@tidy-quill/core/course';
 import { describe, expect, it } from 'vitest';
-import { expectationLines, gapText, metText, moreText, takenText } from './course';
+import {
+  changedText,
+  expectationLines,
+  gapText,
+  inkTakenText,
+  metText,
+  moreText,
+  offeredText,
+  plannedText,
+  takenText,
+} from './course';
 import { ordinal } from './format';
 
 const at = (growing: number, alive: number) => [{ week: 0, growing, alive }];
@@ -64,6 +74,78 @@ describe('what is said of a course', () => {
     expect(grows).toContain('grows for about 16 weeks and rests for about 24');
     expect(grows).toMatch(/at first 33 % of it\.$/);
     expect(visits).toMatch(/^Expect (\d+–\d+|at least \d+) visits, about 8 weeks apart/);
+  });
+});
+
+it('tells of ink as of hair: what is gone, how sure that is, and what is to come', () => {
+  const left = { week: 8, left: 0.55, low: 0.5, high: 0.6 };
+  const course = {
+    ...{ perSession: 0.26, prior: 0.24, corrected: true, spread: 0.1 },
+    left: { likely: 8, from: 7, to: 9 },
+  };
+  const black = { colour: 'black', sessions: 2, course, seen: [], made: [], expected: [] } as const;
+  expect(inkTakenText({ ...black, now: left })).toBe(
+    'black: after 2 sessions for it 45 % is gone (40 % to 50 %), 26 % a session as it has shown; 7–9 more until a twentieth is left.',
+  );
+  const none = { ...course, corrected: false, left: { likely: 0, from: 0, to: 0 } };
+  expect(inkTakenText({ ...black, sessions: 0, course: none, now: left })).toBe(
+    'black: no session was meant for it yet, 26 % a session by the estimate alone; a twentieth or less is left.',
+  );
+});
+
+describe('a treatment plan in words', () => {
+  const skin = { type: 3, tan: 'none', freckled: false, measuredFraction: null } as const;
+  const found = (colour: 'darkBrown' | 'white') => ({
+    skin,
+    hair: { colour, calibre: 'medium', density: 'medium' } as const,
+  });
+  const line = (works: 'inPart' | 'tooLittle' | 'noTarget' | 'unknown') =>
+    expectationLines(
+      'lowerLeg',
+      {},
+      expectedFromStart('lowerLeg', {}),
+      offeredText(found(works === 'noTarget' ? 'white' : 'darkBrown'), {
+        ...{ works, kill: 0.4, minutes: 12 },
+      }),
+    )[1];
+
+  it('speaks of this hair and skin, and promises nothing where nothing is expected', () => {
+    expect(line('inPart')).toMatch(
+      /^For dark brown, medium hair on skin of type III: expect \d+–\d+ visits, about 8 weeks apart/,
+    );
+    expect(line('tooLittle')).toContain('is not expected to work on this hair');
+    expect(line('noTarget')).toMatch(/^For white, medium hair .* no visit is offered for it\.$/);
+    expect(line('unknown')).toContain('cannot be worked out beforehand');
+    expect(offeredText(found('white'), null)).toBeNull();
+  });
+
+  it('tells visits, weeks and minutes in fives, or that nothing is offered', () => {
+    const plan = {
+      ...{ made: 0, intervalWeeks: 6, minutes: 11.2, days: [] },
+      more: { few: 5, likely: 7, many: 9 },
+    };
+    expect(plannedText(plan, null)).toMatch(
+      /^Expect 5–9 visits until .*, about 6 weeks apart, about 15 minutes each for this area\./,
+    );
+    expect(plannedText({ ...plan, minutes: null, made: 2 }, null)).toMatch(
+      /^Expect 5–9 more visits until .*, their length worked out at the first one\./,
+    );
+    const never = { few: 24, likely: null, many: null };
+    expect(plannedText({ ...plan, more: never }, null)).toMatch(/^No number of visits is expected/);
+    const none = { works: 'noTarget', kill: 0, minutes: null } as const;
+    expect(plannedText(plan, none)).toMatch(/^No further visit is offered/);
+  });
+
+  it('tells what changed since one was given', () => {
+    const visits = (few: number, many: number) => ({ few, likely: few, many });
+    expect(changedText({ kind: 'visitsMade', count: 1 })).toBe('1 visit made.');
+    expect(changedText({ kind: 'more', then: visits(3, 5), now: visits(4, 4) })).toBe(
+      'Expected now: 4 more visits; by the plan 3–5 more visits.',
+    );
+    expect(changedText({ kind: 'interval', then: 6, now: 8 })).toBe('8 weeks apart instead of 6.');
+    expect(changedText({ kind: 'minutes', then: 12, now: 21 })).toBe(
+      'About 25 minutes a visit instead of 15.',
+    );
   });
 });
 

@@ -5,15 +5,21 @@ import {
   steadyShares,
   type CourseSign,
   type GapCost,
+  type GivenPlan,
   type HowMany,
   type Met,
+  type PlanChange,
   type TreatmentPlan,
+  type VisitOffer,
   type ZoneCourse,
 } from '@tidy-quill/core/course';
+import type { HairFindings } from '@tidy-quill/core/events';
+import type { ColourCourse } from '@tidy-quill/core/ink';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { defined } from '@tidy-quill/core/units';
-import { countText, figure } from './format';
-import { SITE_WORDS } from './words';
+import { countText, figure, skinTypeText } from './format';
+import { INK_COLOUR_WORDS } from './look';
+import { CALIBRE_WORDS, HAIR_COLOUR_WORDS, SITE_WORDS } from './words';
 
 const percent = (share: number) => `${figure(share * 100, 0)} %`;
 
@@ -24,9 +30,69 @@ function visitsText({ visits: { few, likely, many } }: HowMany, more: '' | 'more
   return few === many ? countText(few, `${more}visit`) : `${few}–${many} ${more}visits`;
 }
 
-/** How many visits are offered, as the first words of a sentence. */
-export const visitsMoreText = ({ made, more }: TreatmentPlan): string =>
-  `Expect ${visitsText({ below: 0, visits: more }, made === 0 ? '' : 'more ')} until less than a fifth of the hair is left`;
+/** What is offered, in one sentence and its proviso. */
+export function plannedText(plan: TreatmentPlan, offer: VisitOffer | null): string {
+  if (offer?.works === 'noTarget')
+    return 'No further visit is offered: the hair that is there has no pigment that light can reach.';
+  const { made, more, intervalWeeks, minutes } = plan;
+  const visits = visitsText({ below: 0, visits: more }, made === 0 ? '' : 'more ');
+  const length =
+    minutes === null
+      ? ', their length worked out at the first one'
+      : `, about ${roundMinutes(minutes)} minutes each for this area`;
+  if (more.likely === null)
+    return `No number of visits is expected to bring this hair under a fifth of what it was: each thins it a little. They would be about ${intervalWeeks} weeks apart${length}. Talk about whether to begin, or to go on.`;
+  return `Expect ${visits} until less than a fifth of the hair is left, about ${intervalWeeks} weeks apart${length}. This is an estimate: it is worked out again at each visit, and a course may be ended at any time.`;
+}
+
+/** Minutes as they are told to a client, in fives. */
+const roundMinutes = (minutes: number) => Math.max(5, Math.ceil(minutes / 5) * 5);
+
+/** What is not as it was said in a plan that was given. */
+export function changedText(change: PlanChange): string {
+  switch (change.kind) {
+    case 'visitsMade':
+      return `${countText(change.count, 'visit')} made.`;
+    case 'more': {
+      const visits = (of: HowMany['visits']) => visitsText({ below: 0, visits: of }, 'more ');
+      return `Expected now: ${visits(change.now)}; by the plan ${visits(change.then)}.`;
+    }
+    case 'interval':
+      return `${change.now} weeks apart instead of ${change.then}.`;
+    case 'minutes':
+      return `About ${roundMinutes(change.now)} minutes a visit instead of ${roundMinutes(change.then)}.`;
+  }
+}
+
+/** What was given, in a few words. */
+export function givenText({ made, more, intervalWeeks, minutes }: GivenPlan): string {
+  const visits = visitsText({ below: 0, visits: more }, made === 0 ? '' : 'more ');
+  return `${visits}, ${intervalWeeks} weeks apart${minutes === null ? '' : `, ${roundMinutes(minutes)} minutes each`}`;
+}
+
+export const COURSE_REFUSAL_WORDS: Readonly<
+  Record<'courseIsOpen' | 'courseIsPaused' | 'courseIsStopped', string>
+> = {
+  courseIsOpen: 'The course of this area goes on already',
+  courseIsPaused: 'The course of this area is paused',
+  courseIsStopped: 'The course of this area was stopped',
+};
+
+/** For which hair and skin an expectation is told, and what may be hoped for; null where nobody has looked. */
+export interface Offered {
+  readonly who: string;
+  readonly works: VisitOffer['works'];
+}
+
+export function offeredText(
+  found: Pick<HairFindings, 'hair' | 'skin'> | null,
+  offer: VisitOffer | null,
+): Offered | null {
+  if (found === null || offer === null) return null;
+  const { colour, calibre } = found.hair;
+  const who = `${HAIR_COLOUR_WORDS[colour]}, ${CALIBRE_WORDS[calibre]} hair on skin of type ${skinTypeText(found.skin.type)}`;
+  return { who, works: offer.works };
+}
 
 /** What a course has taken so far, with how sure that is. */
 export function takenText(course: ZoneCourse): string {
@@ -37,6 +103,21 @@ export function takenText(course: ZoneCourse): string {
       ? 'by the model alone: nothing was counted yet'
       : `corrected by ${countText(counts.length, 'count')}`;
   return `After ${countText(visits.length, 'visit')} ${percent(gone('median'))} of the follicles are gone for good (${percent(gone('low'))} to ${percent(gone('high'))}), ${by}.`;
+}
+
+/** What a course has taken of a colour so far, with how sure that is: said as it is of hair. */
+export function inkTakenText({ colour, course, now, sessions }: ColourCourse): string {
+  const gone = (left: number) => percent(1 - left);
+  const by = course.corrected ? 'as it has shown' : 'by the estimate alone';
+  const more =
+    course.left.likely === 0
+      ? 'a twentieth or less is left'
+      : `${course.left.from}–${course.left.to} more until a twentieth is left`;
+  const taken =
+    sessions === 0
+      ? 'no session was meant for it yet'
+      : `after ${countText(sessions, 'session')} for it ${gone(now.left)} is gone (${gone(now.high)} to ${gone(now.low)})`;
+  return `${INK_COLOUR_WORDS[colour]}: ${taken}, ${percent(course.perSession)} a session ${by}; ${more}.`;
 }
 
 /** How many visits more, towards a fifth and a tenth of what was there. */
@@ -77,6 +158,7 @@ export function expectationLines(
   site: SiteId,
   own: ClinicalFigures,
   many: readonly HowMany[],
+  offered: Offered | null = null,
 ): readonly string[] {
   const { growthWeeks, restWeeks } = hairCycleOf(site, own);
   const weeks = intervalWeeksOf(own, site);
@@ -85,20 +167,48 @@ export function expectationLines(
   const months = (visits: number | null) =>
     visits === null ? null : Math.max(1, Math.round(((visits - 1) * weeks * 7) / 30.4));
   const [from, to] = [months(few), months(most)];
+  const over =
+    from === null || to === null
+      ? ''
+      : from === to
+        ? `, over about ${countText(from, 'month')}`
+        : `, over ${from} to ${to} months`;
+  const visits = `${visitsText(fifth)}, about ${weeks} weeks apart${over}, until less than a fifth of it is left`;
   return [
     `Hair of this area (${SITE_WORDS[site]}) grows for about ${growthWeeks} weeks and rests for about ${restWeeks}. Light reaches growing hair alone: at first ${percent(steadyShares(hairCycleOf(site, own)).growing)} of it.`,
-    `Expect ${visitsText(fifth)}, about ${weeks} weeks apart${from === null || to === null ? '' : from === to ? `, over about ${countText(from, 'month')}` : `, over ${from} to ${to} months`}, until less than a fifth of it is left.`,
+    expectedLine(offered, visits),
     'What comes back is finer and lighter. Some hair stays, and a visit or two a year may be needed to keep it so.',
     'White, grey, blond and very fine hair does not respond. Hormones, some medicines and plucking can bring hair back.',
   ];
+}
+
+function expectedLine(offered: Offered | null, visits: string): string {
+  if (offered === null)
+    return `Expect ${visits}. How many depends on your hair and skin, which are looked at first.`;
+  const { who, works } = offered;
+  switch (works) {
+    case 'noTarget':
+      return `For ${who}: it has no pigment that light can reach. It does not respond, and no visit is offered for it.`;
+    case 'tooLittle':
+      return `For ${who}: what is safe on this skin is not expected to work on this hair. Visits may thin it a little, no more.`;
+    case 'unknown':
+      return `For ${who}: what light does here cannot be worked out beforehand. Expect ${visits}, if it responds.`;
+    case 'inPart':
+    case 'toTheBulb':
+      return `For ${who}: expect ${visits}.`;
+  }
 }
 
 /** What is said where a course shows it: a heading, and what to do. */
 export const COURSE_SIGN_WORDS: Readonly<
   Record<CourseSign, readonly [title: string, text: string]>
 > = {
+  otherWindow: [
+    'Counted in another window than the time before',
+    'The two counts cannot be compared: count again in the first one, before shaving.',
+  ],
   moreHair: [
-    'More hair than at the first count',
+    'More hair than before the course',
     'Hair can grow more, in the zone or beside it, after light that was too weak. Stop the course and ask the supervisor.',
   ],
   offBand: [

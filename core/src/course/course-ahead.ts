@@ -59,8 +59,8 @@ function sharedAt({ at }: HairCourse, week: number): number {
   return alive <= 0 ? 0 : mixed('growing') / alive;
 }
 
-/** Weeks of the visits to come: the first at the clinic's interval after the last one, or now where that has passed. */
-function weeksToCome(
+/** Weeks of the visits to come, from the first one of the course: the first at the clinic's interval after the last one, or now where that has passed. */
+export function weeksToCome(
   course: ZoneCourse | null,
   interval: number,
   count: number,
@@ -153,13 +153,17 @@ export function howMany(of: {
   });
 }
 
-/** How many visits a course may take at a site, before anything is known of the hair and the handpiece. */
-export const expectedFromStart = (site: SiteId, own: ClinicalFigures): readonly HowMany[] =>
+/** How many visits a course may take, before the first one: by what a visit is expected to take, or by the site alone. */
+export const expectedFromStart = (
+  site: SiteId,
+  own: ClinicalFigures,
+  kill: number | null = null,
+): readonly HowMany[] =>
   howMany({
     site,
     own,
     course: null,
-    kill: (figureOf(own, 'killPart') + figureOf(own, 'killFull')) / 2,
+    kill: kill ?? (figureOf(own, 'killPart') + figureOf(own, 'killFull')) / 2,
   });
 
 /** Before any count: 80 % of a log-normal with the logarithm of 1.4 as its spread. */
@@ -218,40 +222,4 @@ export function nextTakes(of: CourseCase, course: ZoneCourse): number {
   const { median } = course.learnt.courses;
   const growing = defined(median.at[Math.min(Math.round(at), median.at.length - 1)]).growing;
   return growing * Math.min(1, last.kill * course.learnt.factor.median);
-}
-
-/** A course as it is offered: how many visits, how far apart, and when. */
-export interface TreatmentPlan {
-  /** Visits made so far. */
-  readonly made: number;
-  /** Visits more until less than a fifth is left: the goal that is promised to nobody. */
-  readonly more: HowMany['visits'];
-  readonly intervalWeeks: number;
-  /** Days of the likely visits to come, the first one soon, or at the clinic's interval. */
-  readonly days: readonly Day[];
-}
-
-/** Share of the follicles that a plan aims at. */
-const PLANNED_FOR = 0.2;
-/** How many days are written out at most: what lies further on is planned again by then. */
-const MOST_DAYS = 12;
-
-/** What a client may be offered for a zone of hair, by its course so far or, before it, by the site alone. */
-export function treatmentPlan(of: CourseCase): TreatmentPlan {
-  const course = zoneCourse(of);
-  const { own, site, today } = of;
-  const many =
-    course === null
-      ? expectedFromStart(site, own)
-      : howMany({ site, own, course, kill: defined(course.visits.at(-1)).kill });
-  const { visits: more } = defined(many.find(({ below }) => below === PLANNED_FOR));
-  const intervalWeeks = intervalWeeksOf(own, site);
-  const begun = course?.startedOn ?? today;
-  const weeks = weeksToCome(course, intervalWeeks, Math.min(more.likely ?? MOST_DAYS, MOST_DAYS));
-  return {
-    made: course?.visits.length ?? 0,
-    more,
-    intervalWeeks,
-    days: weeks.map((week) => addDays(begun, Math.round(week * 7))),
-  };
 }

@@ -1,6 +1,6 @@
 import { hasNoTarget } from '../figures';
 import { wholeSessions } from '../plan';
-import { aliveNow, type CourseCase, type ZoneCourse } from './zone-course';
+import { aliveNow, sameWindow, type CourseCase, type ZoneCourse } from './zone-course';
 
 /** What asks for a word about the end of a course, or for somebody to look. */
 export type CourseSign =
@@ -10,8 +10,10 @@ export type CourseSign =
   | 'noTarget'
   /** The last two counts lie outside what was expected. */
   | 'offBand'
-  /** More hair than before the first visit: light may have brought it on. */
-  | 'moreHair';
+  /** More hair than before the first visit, in the zone or beside it: light may have brought it on. */
+  | 'moreHair'
+  /** The last count was made in another window than the one before: they cannot be compared. */
+  | 'otherWindow';
 
 /** Below it most of what light can do is done, share of the follicles alive. */
 const NEARLY_DONE = 0.2;
@@ -24,9 +26,13 @@ export function courseSigns(
   course: ZoneCourse,
 ): readonly CourseSign[] {
   const hair = looks.at(-1)?.hair ?? wholeSessions(history).at(-1)?.hair;
-  const [first, last] = [course.counts[0], course.counts.at(-1)];
+  const [first, before, last] = [course.counts[0], course.counts.at(-2), course.counts.at(-1)];
+  const isMore = first !== undefined && last !== undefined && last.perCm2 > first.perCm2 * MORE_BY;
+  const isElsewhere =
+    before !== undefined && last !== undefined && !sameWindow(before.window, last.window);
   const signs: readonly (readonly [boolean, CourseSign])[] = [
-    [first !== undefined && last !== undefined && last.perCm2 > first.perCm2 * MORE_BY, 'moreHair'],
+    [isMore || hair?.moreBeside === true, 'moreHair'],
+    [isElsewhere, 'otherWindow'],
     [course.learnt.offBand, 'offBand'],
     [hair !== undefined && hasNoTarget(own, hair.colour), 'noTarget'],
     [aliveNow(course) < NEARLY_DONE, 'nearlyDone'],

@@ -5,3 +5,5 @@ export * from './learn-course';
 export * from './zone-course';
 export * from './course-ahead';
 export * from './course-signs';
+export * from './treatment-plan';
+export * from './course-standing';

@@ -9,10 +9,10 @@ import {
   gapCost,
   howMany,
   nextTakes,
-  treatmentPlan,
   whenNext,
 } from './course-ahead';
 import { courseSigns } from './course-signs';
+import { treatmentPlan } from './treatment-plan';
 import { aliveNow, isCountDue, zoneCourse, type CourseCase } from './zone-course';
 
 const BEGAN = '2026-01-05';
@@ -210,26 +210,6 @@ describe('how many more', () => {
   });
 });
 
-describe('what is offered', () => {
-  it('begins today before the first visit, eight weeks apart for a leg, as many days as are likely', () => {
-    const { made, more, intervalWeeks, days } = treatmentPlan({
-      site: 'lowerLeg',
-      own: {},
-      history: [],
-      today: BEGAN,
-    });
-    expect([made, intervalWeeks]).toEqual([0, 8]);
-    expect(days.slice(0, 3)).toEqual([BEGAN, after(8), after(16)]);
-    expect(days).toHaveLength(Math.min(12, defined(more.likely)));
-  });
-
-  it('goes on at the clinic’s interval after the last visit, never in the past', () => {
-    const soon = treatmentPlan(of([unknown(0)], { today: after(2) }));
-    expect([soon.made, soon.days[0]]).toEqual([1, after(8)]);
-    expect(treatmentPlan(of([unknown(0)], { today: after(20) })).days[0]).toBe(after(20));
-  });
-});
-
 describe('signs', () => {
   const signs = (given: CourseCase) => courseSigns(given, defined(zoneCourse(given)));
 
@@ -248,6 +228,22 @@ describe('signs', () => {
     expect(signs(of(history, { looks: [{ on: after(4), hair: grey }] }))).toEqual(['noTarget']);
   });
 
+  it('tell more hair beside the zone, as it was found last', () => {
+    const beside = { ...SUBJECT.hair, moreBeside: true };
+    expect(signs(of([unknown(0)], { looks: [{ on: after(4), hair: beside }] }))).toEqual([
+      'moreHair',
+    ]);
+  });
+
+  it('tell a count that was made in another window than the one before', () => {
+    const in4 = (place: 'middle' | 'left') =>
+      ({ ...counted(30), counted: { place, sizeCm2: 4, how: 'eye' } }) as const;
+    const twice = (second: 'middle' | 'left') =>
+      of([unknown(0, { hair: in4('middle') }), unknown(9, { hair: in4(second) })]);
+    expect(signs(twice('middle'))).toEqual([]);
+    expect(signs(twice('left'))).toEqual(['otherWindow']);
+  });
+
   it('tell that most is done', () => {
     const own = { figures: { killUnknown: 0.9 } };
     const history = Array.from({ length: 10 }, (_, index) => unknown(index * 9));
@@ -256,6 +252,27 @@ describe('signs', () => {
 });
 
 describe('counting', () => {
+  it('takes the last word of a day, and how it was counted: by a picture it binds more than by eye', () => {
+    const by = (how: 'eye' | 'picture') => {
+      const seen = (perCm2: number) =>
+        ({ ...counted(perCm2), counted: { place: 'middle', sizeCm2: 2, how } }) as const;
+      return course([
+        unknown(0, { hair: seen(40) }),
+        unknown(9, { hair: seen(30) }),
+        unknown(18, { hair: seen(8) }),
+      ]);
+    };
+    expect(by('picture').counts).toMatchObject([
+      { on: BEGAN, perCm2: 40, how: 'picture', window: { place: 'middle' } },
+      { perCm2: 30 },
+      { perCm2: 8 },
+    ]);
+    // The hair fell faster than expected: what counts for more moves the course further.
+    const factor = (how: 'eye' | 'picture') => by(how).learnt.factor.median;
+    expect(factor('eye')).toBeGreaterThan(1);
+    expect(factor('picture')).toBeGreaterThan(factor('eye'));
+  });
+
   it('is due at the first visit and every second one after it, or by the clinic’s rhythm', () => {
     const due = (own: Parameters<typeof isCountDue>[1]) =>
       [1, 2, 3, 4, 5, 6, 7].filter((visit) => isCountDue(visit, own));

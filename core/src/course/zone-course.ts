@@ -8,6 +8,7 @@ import {
   workingSkin,
   type Expected,
   type HairFinding,
+  type HairWindow,
   type ModelWindow,
   type PastSession,
   type Protocol,
@@ -46,7 +47,7 @@ export interface CourseDay {
 export interface ZoneCourse {
   readonly startedOn: Day;
   readonly visits: readonly CourseDay[];
-  readonly counts: readonly (HairCount & { readonly on: Day })[];
+  readonly counts: readonly (DayCount & HairCount)[];
   /** Week of the course that today is. */
   readonly week: number;
   readonly learnt: LearntCourse;
@@ -72,14 +73,7 @@ export function zoneCourse(of: CourseCase): ZoneCourse | null {
     ...sessions.flatMap(({ on, hair }) => (hair === undefined ? [] : [{ on, hair }])),
     ...(of.looks ?? []).filter(({ on }) => on >= startedOn && on <= of.today),
   ];
-  const counted = new Map(
-    found.flatMap(({ on, hair: { hairsPerCm2 } }) =>
-      hairsPerCm2 === undefined ? [] : [[on, hairsPerCm2] as const],
-    ),
-  );
-  const counts = [...counted]
-    .sort(([one], [other]) => (one < other ? -1 : 1))
-    .map(([on, perCm2]) => ({ on, week: weekOf(on), perCm2, how: 'eye' as const }));
+  const counts = countsOf(found).map((count) => ({ ...count, week: weekOf(count.on) }));
   return {
     startedOn,
     visits,
@@ -94,6 +88,31 @@ export function zoneCourse(of: CourseCase): ZoneCourse | null {
     }),
   };
 }
+
+/** Hair as it was counted on a day, and where. */
+export interface DayCount extends Omit<HairCount, 'week'> {
+  readonly on: Day;
+  /** Null where nobody has said. */
+  readonly window: HairWindow | null;
+}
+
+/** What was counted, a day each, oldest first: the last word of a day counts. */
+export function countsOf(
+  found: readonly { readonly on: Day; readonly hair: HairFinding }[],
+): readonly DayCount[] {
+  const byDay = new Map(
+    found.flatMap(({ on, hair: { hairsPerCm2: perCm2, counted: window } }) =>
+      perCm2 === undefined
+        ? []
+        : [[on, { on, perCm2, how: window?.how ?? 'eye', window: window ?? null }] as const],
+    ),
+  );
+  return [...byDay.values()].sort((one, other) => (one.on < other.on ? -1 : 1));
+}
+
+/** Whether two counts were made in the same window; one of which nobody has said where is taken for the same. */
+export const sameWindow = (one: HairWindow | null, other: HairWindow | null): boolean =>
+  one === null || other === null || (one.place === other.place && one.sizeCm2 === other.sizeCm2);
 
 /** What the settings of one day may have taken, weighed by their pulses. */
 function workOf(
@@ -114,26 +133,29 @@ function workOf(
 function killOf(of: CourseCase, session: PastSession): { works: Expected; kill: number } {
   const model = modelOf(of, session);
   const fluence = session.setting.fluenceJcm2;
-  const works = expectedAt(fluence, model);
-  const prior = (id: 'killFull' | 'killPart' | 'killLittle' | 'killUnknown') =>
-    figureOf(of.own, id);
-  switch (works) {
+  return { works: expectedAt(fluence, model), kill: killAt(fluence, model, of.own) };
+}
+
+/** Share of the growing hair that a fluence is thought to take for good, before any count, 0–1. */
+export function killAt(
+  fluenceJcm2: number,
+  model: ModelWindow | null,
+  own: ClinicalFigures,
+): number {
+  const prior = (id: 'killFull' | 'killPart' | 'killLittle' | 'killUnknown') => figureOf(own, id);
+  switch (expectedAt(fluenceJcm2, model)) {
     case 'toTheBulb':
-      return { works, kill: prior('killFull') };
+      return prior('killFull');
     case 'inPart': {
       const { floorJcm2, fullJcm2 } = defined(model);
       const [from, to] = [prior('killPart'), prior('killFull')];
-      if (floorJcm2 === null || fullJcm2 === null || fullJcm2 <= floorJcm2)
-        return { works, kill: from };
-      return {
-        works,
-        kill: from + ((to - from) * (fluence - floorJcm2)) / (fullJcm2 - floorJcm2),
-      };
+      if (floorJcm2 === null || fullJcm2 === null || fullJcm2 <= floorJcm2) return from;
+      return from + ((to - from) * (fluenceJcm2 - floorJcm2)) / (fullJcm2 - floorJcm2);
     }
     case 'tooLittle':
-      return { works, kill: prior('killLittle') };
+      return prior('killLittle');
     case 'unknown':
-      return { works, kill: prior('killUnknown') };
+      return prior('killUnknown');
   }
 }
 

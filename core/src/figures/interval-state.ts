@@ -16,9 +16,18 @@ export function intervalState(
 ): IntervalState {
   if (lastOn === null) return 'first';
   const weeks = daysBetween(lastOn, today) / 7;
+  const { earliest, latest } = intervalBounds(site, own);
+  if (weeks < earliest) return 'tooSoon';
+  return weeks > latest ? 'late' : 'onTime';
+}
+
+/** Weeks after the last visit between which the next one is neither too soon nor late. */
+export function intervalBounds(
+  site: SiteId,
+  own: ClinicalFigures,
+): { readonly earliest: number; readonly latest: number } {
   const usual = intervalWeeksOf(own, site);
-  if (weeks < (usual * 2) / 3) return 'tooSoon';
-  return weeks > usual * 2 ? 'late' : 'onTime';
+  return { earliest: (usual * 2) / 3, latest: usual * 2 };
 }
 
 /** The same for ink: too soon under the least wait, six weeks as shipped; it is never late, for longer is no loss. */

@@ -20,6 +20,8 @@ export interface Clearance {
   readonly left: { readonly likely: number; readonly from: number; readonly to: number };
   /** Whether anything seen has moved it away from the estimate. */
   readonly corrected: boolean;
+  /** How uncertain the number of sessions is, as a share of it, 0–1: it narrows as more is seen. */
+  readonly spread: number;
 }
 
 /** The share that one session takes where `sessions` of them leave a twentieth: (1 − c)^N = 0.05. */
@@ -65,29 +67,11 @@ export function clearance(expectedSessions: number, fades: readonly Fade[]): Cle
     perSession,
     prior,
     corrected: last !== null,
+    spread: uncertainty,
     left: {
       likely,
       from: Math.floor(likely * (1 - uncertainty)),
       to: Math.ceil(likely * (1 + uncertainty)),
     },
   };
-}
-
-/** Share of a colour expected to be left after each of `sessions` sessions, with its uncertainty. */
-export function expectedCourse(
-  expectedSessions: number,
-  sessions: number,
-): readonly {
-  readonly session: number;
-  readonly left: number;
-  readonly low: number;
-  readonly high: number;
-}[] {
-  const after = (total: number, session: number) => (1 - perSessionOf(total)) ** session;
-  return Array.from({ length: sessions + 1 }, (_, session) => ({
-    session,
-    left: after(expectedSessions, session),
-    low: after(expectedSessions * (1 - SPREAD), session),
-    high: after(expectedSessions * (1 + SPREAD), session),
-  }));
 }

@@ -15,3 +15,4 @@ export * from './propose';
 export * from './second-pass';
 export * from './sessions';
 export * from './fading';
+export * from './ink-course';

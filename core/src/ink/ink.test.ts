@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { InkColour, InkFinding } from '../look';
-import { clearance, expectedCourse, perSessionOf } from './fading';
+import { clearance, perSessionOf } from './fading';
 import { confinement } from './confinement';
 import { edgeOverlap } from './design';
 import { inkAbsorption } from './absorption';
@@ -8,7 +8,6 @@ import { inkLight, melanosomeRuptureJcm2 } from './selectivity';
 import { secondPassFrom } from './second-pass';
 import { sessionScore } from './sessions';
 import { INK, mixed } from './ink.test-data';
-import { defined } from '../units';
 
 describe('absorption of ink', () => {
   it('is the table’s at its columns and straight between them', () => {
@@ -122,15 +121,6 @@ describe('fading', () => {
     expect(found.left.likely).toBe(8);
     expect(clearance(10, [{ sessions: 4, faded: 0.2 }]).left.likely).toBeGreaterThan(10);
     expect(clearance(10, [{ sessions: 5, faded: 0.96 }]).left.likely).toBe(0);
-  });
-
-  it('expects a course that falls, the uncertainty around it', () => {
-    const course = expectedCourse(10, 10);
-    expect(defined(course[10]).left).toBeCloseTo(0.05, 9);
-    for (const { left, low, high } of course) {
-      expect(low).toBeLessThanOrEqual(left);
-      expect(high).toBeGreaterThanOrEqual(left);
-    }
   });
 });
 

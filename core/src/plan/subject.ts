@@ -10,7 +10,7 @@ import {
   type SkinType,
   type Tan,
 } from '../optics';
-import type { InkColour, InkFinding, TypingAnswers } from '../look';
+import type { InkColour, InkFinding, Place, TypingAnswers } from '../look';
 import type { SkinAnswer } from '../reaction';
 import { checkDay, assertInRange, type Day } from '../units';
 import type { Handpiece } from './handpiece';
@@ -46,6 +46,18 @@ export interface HairFinding {
   readonly diameterUm?: number | undefined;
   /** Counted, hairs a cm². */
   readonly hairsPerCm2?: number | undefined;
+  /** Where and how it was counted; absent where nobody has said. */
+  readonly counted?: HairWindow | undefined;
+  /** Whether there is more hair beside the zone than before the course. */
+  readonly moreBeside?: boolean | undefined;
+}
+
+/** The window in which hair is counted: the same one each time, or the counts cannot be compared. */
+export interface HairWindow {
+  readonly place: Place;
+  /** 1–4. */
+  readonly sizeCm2: number;
+  readonly how: 'eye' | 'picture';
 }
 
 /** What a session was worked with, as it was then: enough to compare it after its handpiece has gone. */

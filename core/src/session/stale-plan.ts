@@ -24,7 +24,9 @@ export function withStale(record: VisitRecord): VisitRecord {
 function staleReasons(record: VisitRecord): readonly StaleReason[] {
   const { plan, planBasis: basis } = record;
   if (plan === null || basis === null) return [];
-  const findings = changesBetween(basis.findings, record.findings);
+  const findings = changesBetween(basis.findings, record.findings).filter(
+    ({ field }) => !OF_THE_COURSE.test(field),
+  );
   const answers = changesBetween(basis.history, record.history).filter(
     (change) => !isNewNo(change),
   );
@@ -35,6 +37,9 @@ function staleReasons(record: VisitRecord): readonly StaleReason[] {
     ...(spots === null ? [] : [spots]),
   ];
 }
+
+/** What is counted for the course has no bearing on a setting. */
+const OF_THE_COURSE = /^hair\.(hairsPerCm2|counted|moreBeside)/;
 
 /** A question that another zone of the visit asks, and that was answered no: it changes nothing here. */
 const isNewNo = ({ before, now }: Change) =>

@@ -18,7 +18,15 @@ afterAll(async () => {
 });
 
 const APPEND_ONLY = [
-  ...['visit_events', 'consents', 'consent_withdrawals', 'ahead_answers', 'photos', 'files'],
+  ...[
+    'visit_events',
+    'consents',
+    'consent_withdrawals',
+    'ahead_answers',
+    'photos',
+    'files',
+    'course_notes',
+  ],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];
 

@@ -7,6 +7,7 @@ import * as diary from './diary-tables';
 import * as schema from './schema';
 import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
+import { courseNotes } from './course-notes';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -30,6 +31,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Photographs of skin, without what a camera wrote beside them; which files they and a small one of each are. Append-only.',
   files:
     'Bytes of photographs and signed papers by their SHA-256, where no folder is set for them. Append-only.',
+  course_notes:
+    'Courses paused, stopped and reopened, with the reason, and treatment plans as they were given. Append-only.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
   consents: 'What clients read and signed, as it was then, and which file its PDF is. Append-only.',
@@ -58,6 +61,7 @@ const everything: readonly unknown[] = [
   visitStatus,
   zoneSessions,
   auditEntries,
+  courseNotes,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

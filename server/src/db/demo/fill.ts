@@ -1,13 +1,14 @@
 import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { defined, addDays, type Day } from '@tidy-quill/core/units';
-import { eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { hashPassword } from '../../features/auth/store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
+import { courseNotes } from '../course-notes';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
@@ -28,7 +29,7 @@ import {
 } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
-import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
+import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
@@ -51,6 +52,7 @@ export async function fillDemo(db: Db): Promise<void> {
     await fillTested(tx, setting, DEMO_CLIENTS.length + 1);
     await fillTattoos(tx, setting, DEMO_CLIENTS.length + 3);
     const given = tx.$count(clients, eq(clients.clinicId, setting.clinicId));
+    await fillClient(tx, setting, DEMO_STOPPED, (await given) + 1);
     await tx
       .update(clinics)
       .set({ lastClientNumber: await given })
@@ -61,7 +63,7 @@ export async function fillDemo(db: Db): Promise<void> {
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryPhotos, diaryLinks, messages],
+  ...[diaryPhotos, diaryLinks, messages, courseNotes],
   ...[
     auditEntries,
     photos,
@@ -88,6 +90,7 @@ const KEPT = [
   [aheadAnswers, 'ahead_answers_append_only'],
   [photos, 'photos_append_only'],
   [files, 'files_append_only'],
+  [courseNotes, 'course_notes_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],
@@ -242,6 +245,14 @@ async function fillClient(
   if (client.coming !== undefined) {
     await bookComing(tx, setting, { clientId, areaId, coming: client.coming });
   }
+  if (client.stopped !== undefined) {
+    const { weeksAgo, colour, counted, reason } = client.stopped;
+    const day = addDays(today, -7 * weeksAgo);
+    const usual = { handpieceId: '', technique: 'stamping', marks: [], pains: [] } as const;
+    const session = { ...usual, colour, counted };
+    await book({ day, clock: '10:30', room: 0, progress: 'looked', yes: [], session });
+    await stopCourse(tx, setting, { clientId, areaId, day, reason });
+  }
   if (client.today === null) return;
   const { clock, room, progress, yes, medicines, handpieceId, technique } = client.today;
   await book({
@@ -258,6 +269,25 @@ async function fillClient(
       pains: [3, 4],
     },
   });
+}
+
+/** Cancels the visit of a day after the look, and stops the course. */
+async function stopCourse(
+  tx: Tx,
+  { clinicId, staffIds }: DemoClinic,
+  of: { clientId: string; areaId: string; day: Day; reason: string },
+): Promise<void> {
+  const { clientId, areaId, day, reason } = of;
+  const startsAt = momentAt(day, '10:30', TIME_ZONE);
+  const staffId = defined(staffIds[0]);
+  const at = new Date(startsAt.getTime() + 20 * 60_000);
+  await tx
+    .update(visits)
+    .set({ cancelledAt: at, cancelledBy: staffId, cancelReason: reason })
+    .where(and(eq(visits.areaId, areaId), eq(visits.startsAt, startsAt)));
+  await tx
+    .insert(courseNotes)
+    .values({ clinicId, id: v7(), clientId, areaId, staffId, at, kind: 'stopped', reason });
 }
 
 // Renewed within the year.

@@ -27,6 +27,7 @@ export interface DemoSession {
   readonly density?: Density;
   /** Hair counted before it, per cm². */
   readonly counted?: number;
+  readonly colour?: HairColour;
 }
 
 /** A reaction told by telephone: hours after the last pulse, and days until it was closed; null while it is open. */
@@ -74,6 +75,13 @@ export interface DemoClient {
     readonly inDays: number;
     readonly clock: string;
     readonly atHome: NonNullable<NonNullable<DemoClient['today']>['yes']> | null;
+  };
+  /** A last visit at which hair of another colour was found, and the course stopped for it. */
+  readonly stopped?: {
+    readonly weeksAgo: number;
+    readonly colour: HairColour;
+    readonly counted: number;
+    readonly reason: string;
   };
 }
 
@@ -327,3 +335,26 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     coming: { inDays: 3, clock: '16:00', atHome: null },
   },
 ];
+
+/** A course at its end: most of the dark hair is gone, and what is left is white. Filled last, under the last reference. */
+export const DEMO_STOPPED: DemoClient = {
+  givenName: 'Hollis',
+  familyName: 'Emberlight',
+  age: 58,
+  note: '',
+  area: { site: 'chin', side: 'whole', areaCm2: 40 },
+  skin: skin(2),
+  hair: { colour: 'darkBrown', calibre: 'coarse', density: 'medium' },
+  sessions: [40, 35, 30, 25, 20, 15].map((weeksAgo, index) =>
+    session(weeksAgo, 'alexandrite-755', BUMPS, [3, 4], {
+      ...(index % 2 === 0 ? { counted: [30, 0, 19, 0, 14][index] ?? 14 } : {}),
+    }),
+  ),
+  today: null,
+  stopped: {
+    weeksAgo: 5,
+    colour: 'white',
+    counted: 11,
+    reason: 'What is left is white: it does not respond.',
+  },
+};

@@ -172,13 +172,19 @@ function subjectOf(
     skin: client.skin,
     hair: {
       ...client.hair,
-      ...(session.counted === undefined ? {} : { hairsPerCm2: session.counted }),
+      ...(session.counted === undefined ? {} : counted(session.counted)),
+      ...(session.colour === undefined ? {} : { colour: session.colour }),
       calibre: session.calibre ?? client.hair.calibre,
       density: session.density ?? client.hair.density,
     },
     history,
   };
 }
+
+const counted = (hairsPerCm2: number) => ({
+  hairsPerCm2,
+  counted: { place: 'middle', sizeCm2: 2, how: 'eye' } as const,
+});
 
 export function proposalFor(
   subject: Subject,

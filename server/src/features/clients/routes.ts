@@ -4,7 +4,6 @@ import {
   NewArea,
   NewClient,
   NewVisit,
-  TreatmentPlanAsked,
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
@@ -19,7 +18,7 @@ import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
 import { bookVisit } from '../visit/store';
-import { treatmentPlanPdf } from './treatment-plan';
+import { notesOf } from '../course/course-notes';
 import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
 
 export function clientRoutes(db: Db): Router {
@@ -43,6 +42,7 @@ export function clientRoutes(db: Db): Router {
       areas: await areasOf(db, clinicId, id),
       ...(await visitsOf(db, clinicId, id)),
       consents: defined((await consentsOf(db, clinicId, [id])).get(id)),
+      courseNotes: await notesOf(db, clinicId, id),
     };
     response.json(body);
   });
@@ -50,15 +50,6 @@ export function clientRoutes(db: Db): Router {
   router.put('/clients/:id', async (request, response) => {
     const edited = parse(EditedClient, request.body);
     response.json(await editClient(db, actorOf(request), pathId(request), edited));
-  });
-
-  router.get('/clients/:id/treatment-plan.pdf', async (request, response) => {
-    const { clinicId } = actorOf(request);
-    const { areaId } = parse(TreatmentPlanAsked, request.query);
-    response
-      .type('application/pdf')
-      .set('content-disposition', `inline; filename="treatment-plan-${areaId}.pdf"`)
-      .send(await treatmentPlanPdf(db, clinicId, pathId(request), areaId));
   });
 
   router.post('/clients/:id/areas', async (request, response) => {
@@ -104,7 +95,8 @@ async function visitsOf(
         })),
         pulses: zone.pulses,
         answer: zone.answer,
-        hair: zone.findings !== null && 'hair' in zone.findings ? zone.findings.hair : null,
+        findings: zone.findings,
+        fading: zone.fading,
         sessions: zone.sessions,
         openReactions: zone.openReactions.length,
       };

@@ -1,5 +1,5 @@
 import { areaText } from '@tidy-quill/contract/labels/area';
-import { expectationLines } from '@tidy-quill/contract/labels/course';
+import { expectationLines, offeredText } from '@tidy-quill/contract/labels/course';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
   Consent,
@@ -20,8 +20,6 @@ import {
   type RiskCase,
 } from '@tidy-quill/core/consent';
 import { expectedFromStart } from '@tidy-quill/core/course';
-import type { ClinicalFigures } from '@tidy-quill/core/figures';
-import type { SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, inArray } from 'drizzle-orm';
@@ -33,8 +31,9 @@ import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
-import { documentInForce, figuresInForce } from '../catalogue/store';
+import { documentInForce } from '../catalogue/store';
 import { suitabilityInForce } from '../suitability/store';
+import { courseOfArea, type CourseOfArea } from '../course/course-of-area';
 import { knownRisks } from './known-risks';
 import { consentPdf } from './pdf';
 
@@ -131,8 +130,8 @@ export async function signConsent(
   }
   const texts = await consentTextsInForce(db, clinicId);
   const risks = await knownRisks(db, clinicId, client, area);
-  const own = await figuresInForce(db, clinicId);
-  const readable = readableFor(signed.kind, about, texts, risks, own);
+  const course = await courseToExpect(db, clinicId, signed.kind, about);
+  const readable = readableFor(signed.kind, about, texts, risks, course);
   if (digestOf(readable) !== signed.digest) {
     throw new HttpProblem('conflict', 'The text has changed since it was read', {
       detail: 'Read it again with the client, then sign.',
@@ -199,19 +198,27 @@ export async function consentToRead(
   const about = await particulars(db, actor, clientId, asked.areaId);
   const texts = await consentTextsInForce(db, actor.clinicId);
   const risks = await knownRisks(db, actor.clinicId, about.client, about.area);
-  const own = await figuresInForce(db, actor.clinicId);
-  const readable = readableFor(asked.kind, about, texts, risks, own);
+  const course = await courseToExpect(db, actor.clinicId, asked.kind, about);
+  const readable = readableFor(asked.kind, about, texts, risks, course);
   return { ...readable, digest: digestOf(readable) };
 }
+
+/** What the course of an area of hair may bring, as it is known now; null for other consents. */
+const courseToExpect = (
+  db: Queryable,
+  clinicId: string,
+  kind: ConsentKind,
+  { client, area }: Particulars,
+): Promise<CourseOfArea | null> =>
+  kind === 'hair' ? courseOfArea(db, clinicId, client.id, area.id) : Promise.resolve(null);
 
 function readableFor(
   kind: ConsentKind,
   { client, area, clinic }: Particulars,
   { content, number }: InForce<ConsentTexts>,
   risks: RiskCase,
-  own: ClinicalFigures,
+  course: CourseOfArea | null,
 ): ReadableConsent {
-  const site = area.site as SiteId;
   const clientName = `${client.givenName} ${client.familyName}`;
   return {
     ...fillConsent(content, kind, {
@@ -223,9 +230,7 @@ function readableFor(
       kind === 'photographs'
         ? []
         : risksFor(risks).map(({ code, raised }) => ({ text: content.risks[code], raised })),
-    ...(kind === 'hair'
-      ? { expectations: expectationLines(site, own, expectedFromStart(site, own)) }
-      : {}),
+    ...(course === null ? {} : { expectations: expectationsOf(course) }),
     uses: kind === 'photographs' ? content.uses : null,
     clientName,
     clinicName: clinic.name,
@@ -233,6 +238,9 @@ function readableFor(
     validMonths: content.validMonths,
   };
 }
+
+const expectationsOf = ({ of: { site, own }, found, offer }: CourseOfArea) =>
+  expectationLines(site, own, expectedFromStart(site, own, offer?.kill), offeredText(found, offer));
 
 const digestOf = (readable: ReadableConsent) =>
   createHash('sha256').update(JSON.stringify(readable)).digest('hex');

@@ -1,5 +1,5 @@
 import { asHeader } from '../visit/store';
-import type { Area, Client } from '@tidy-quill/contract/clients';
+import type { Area, AreaNote, Client } from '@tidy-quill/contract/clients';
 import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
@@ -11,6 +11,7 @@ import { messages, photos, visits } from '../../db/schema';
 import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
+import { notesOf } from '../course/course-notes';
 import { handpieceNames } from '../record/store';
 import { withoutToken } from '../messages/store';
 import { visitsSummed } from '../projections/store';
@@ -31,6 +32,8 @@ export interface ClientRecord {
     readonly asKept?: readonly object[];
   }[];
   readonly consents: readonly Consent[];
+  /** What was decided about the courses of its areas, and treatment plans as given, oldest first. */
+  readonly courseNotes: readonly AreaNote[];
   readonly photos: readonly Omit<Photo, 'takenAt'>[];
   readonly messages: readonly { readonly at: string; readonly to: string; readonly text: string }[];
   readonly staffNames: Readonly<Record<string, string>>;
@@ -87,6 +90,7 @@ export async function clientRecord(
       ...(kept.has(row.id) ? { asKept: defined(kept.get(row.id)) } : {}),
     })),
     consents: defined((await consentsOf(db, clinicId, [clientId])).get(clientId)),
+    courseNotes: await notesOf(db, clinicId, clientId),
     photos: pictures,
     messages: sent.map(({ createdAt, to, text }) => ({
       at: createdAt.toISOString(),

@@ -1,4 +1,5 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
+import { COURSE_REFUSAL_WORDS } from '@tidy-quill/contract/labels/course';
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
@@ -31,6 +32,7 @@ import { cancelled, endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf } from './events';
+import { standingsOf } from '../course/course-notes';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 type VisitRow = typeof visits.$inferSelect;
@@ -114,6 +116,7 @@ export async function bookVisit(
       fields: [{ field, problem: 'is not an area of this client' }],
     });
   }
+  await refuseHeldCourse(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]);
   await actAs(tx, actor);
   const added = await tx
     .insert(visits)
@@ -129,6 +132,24 @@ export async function bookVisit(
     body: { kind: 'zoneAdded', areaId, assessment: null },
   }));
   await insertEvents(tx, actor, visit.id, events);
+}
+
+/** No visit is booked for an area whose course is paused or was stopped: it is reopened first, with a reason. */
+async function refuseHeldCourse(
+  tx: Queryable,
+  clinicId: string,
+  clientId: string,
+  areaIds: readonly string[],
+): Promise<void> {
+  const standings = await standingsOf(tx, clinicId, clientId);
+  for (const id of areaIds) {
+    const standing = standings.get(id);
+    if (standing === undefined || standing.state === 'open') continue;
+    const refusal = standing.state === 'paused' ? 'courseIsPaused' : 'courseIsStopped';
+    throw new HttpProblem('refused-by-rule', COURSE_REFUSAL_WORDS[refusal], {
+      detail: `${standing.reason} Reopen it on the client’s page, with a reason, then book.`,
+    });
+  }
 }
 
 /** What new events are judged by: read once the visit is locked, so that nothing can come in between. */

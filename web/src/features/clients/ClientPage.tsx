@@ -1,8 +1,9 @@
 import './clients.css';
 import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
-import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
+import type { Area, AreaNote, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
+import { courseStanding } from '@tidy-quill/core/course';
 import { fullYears } from '@tidy-quill/core/units';
 import { useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
@@ -12,7 +13,9 @@ import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
+import { AreaStanding, CourseActions, PlanGiven } from '../course/AreaStanding';
 import { HairCourse } from '../course/HairCourse';
+import { InkCourse } from '../course/InkCourse';
 import { useCourseCase } from '../course/use-course-case';
 import { AddAreaForm } from './AddAreaForm';
 import { BookVisitForm } from './BookVisitForm';
@@ -22,7 +25,7 @@ import { ALL, isShown, type Shown } from './shown-visits';
 import { VisitFilter } from './VisitFilter';
 import { VisitTable } from './VisitTable';
 
-const CourseChart = lazy(() => import('./CourseChart'));
+const SessionsChart = lazy(() => import('./SessionsChart'));
 
 /** One client: areas, visits, and each area's course in a chart. */
 export function ClientPage() {
@@ -44,7 +47,7 @@ export function ClientPage() {
 }
 
 function Opened({
-  opened: { client, areas, visits, unreadable, consents },
+  opened: { client, areas, visits, unreadable, consents, courseNotes },
 }: {
   opened: ClientOpened;
 }) {
@@ -107,6 +110,7 @@ function Opened({
             key={area.id}
             area={area}
             visits={visits.filter((visit) => visit.areaId === area.id)}
+            notes={courseNotes.filter(({ areaId }) => areaId === area.id)}
             shown={shown}
             onBook={() => setBooking(area)}
           />
@@ -137,11 +141,13 @@ function Opened({
 function AreaCourse({
   area,
   visits: all,
+  notes,
   shown,
   onBook,
 }: {
   area: Area;
   visits: readonly ClientVisit[];
+  notes: readonly AreaNote[];
   /** Which of them the table shows; the course is worked out from all. */
   shown: Shown;
   onBook: () => void;
@@ -158,24 +164,18 @@ function AreaCourse({
             {figure(area.areaCm2, 0)} cm², {area.job === 'ink' ? 'tattoo' : 'hair'}
           </span>
         </h2>
-        <span className="area-actions">
-          {area.job === 'hair' ? (
-            <a
-              href={`/api/clients/${area.clientId}/treatment-plan.pdf?areaId=${area.id}`}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Treatment plan (PDF)
-            </a>
-          ) : null}
-          <Button onClick={onBook}>Book a visit</Button>
-        </span>
+        <CourseActions area={area} notes={notes} onBook={onBook} />
       </header>
+      <AreaStanding notes={notes} />
+      {area.job === 'hair' ? <PlanGiven area={area} notes={notes} /> : null}
       {visits.length === 0 ? <p>No visit to show.</p> : <VisitTable visits={visits} />}
-      {courseCase === null ? null : <HairCourse of={courseCase} />}
+      {courseCase === null ? null : (
+        <HairCourse of={courseCase} isOpen={courseStanding(notes).state === 'open'} />
+      )}
+      <InkCourse area={area} visits={all} />
       {fired.length > 0 ? (
         <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
-          <CourseChart visits={fired} />
+          <SessionsChart visits={fired} />
         </Suspense>
       ) : null}
     </section>

@@ -10,7 +10,8 @@ const visit = (daysAgo: number, more: Partial<ClientVisit> = {}): ClientVisit =>
   ...{
     answer: { endpoint: 'right', adverse: [], painMax: 3 },
     openReactions: 0,
-    hair: null,
+    findings: null,
+    fading: null,
     sessions: [],
   },
   ...more,

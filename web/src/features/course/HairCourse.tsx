@@ -18,33 +18,46 @@ const HairCourseChart = lazy(() => import('./HairCourseChart'));
 const DRAWN = 4;
 
 /** What a zone's visits took, what is left, and what is to be expected; nothing before its first session. */
-export function HairCourse({ of }: { of: CourseCase }) {
+export function HairCourse({
+  of,
+  isOpen,
+}: {
+  of: CourseCase;
+  /** Whether the course goes on. */
+  isOpen: boolean;
+}) {
   const shown = useMemo(() => {
     const course = zoneCourse(of);
     if (course === null) return null;
     const { kill } = defined(course.visits.at(-1));
+    const signs = courseSigns(of, course);
+    // Nothing is expected of a course that does not go on, nor of hair that does not respond.
+    const goesOn = isOpen && !signs.includes('noTarget');
     return {
       course,
-      ahead: courseAhead(of, course, DRAWN),
+      ahead: courseAhead(of, course, goesOn ? DRAWN : 0),
       many: howMany({ site: of.site, own: of.own, course, kill }),
       takes: nextTakes(of, course),
-      signs: courseSigns(of, course),
+      signs,
+      goesOn,
     };
-  }, [of]);
+  }, [of, isOpen]);
   if (shown === null) return null;
-  const { course, ahead, many, takes, signs } = shown;
+  const { course, ahead, many, takes, signs, goesOn } = shown;
   return (
     <section className="hair-course-of" aria-label="Course of the hair">
       <Suspense fallback={<Skeleton active paragraph={{ rows: 4 }} />}>
         <HairCourseChart course={course} ahead={ahead} />
       </Suspense>
       <p>
-        {takenText(course)} {moreText(many, course)}
+        {takenText(course)} {goesOn ? moreText(many, course) : ''}
       </p>
-      <p className="small">
-        One visit more, at the usual interval, would take {figure(takes * 100, 0)} % of all that was
-        there before the course.
-      </p>
+      {goesOn ? (
+        <p className="small">
+          One visit more, at the usual interval, would take {figure(takes * 100, 0)} % of all that
+          was there before the course.
+        </p>
+      ) : null}
       {signs.map((sign) => (
         <Notice key={sign} kind="care" title={COURSE_SIGN_WORDS[sign][0]}>
           <p>{COURSE_SIGN_WORDS[sign][1]}</p>

@@ -1,5 +1,5 @@
 import { zoneCourse, type CourseCase } from '@tidy-quill/core/course';
-import { intervalWeeksOf } from '@tidy-quill/core/figures';
+import { intervalBounds, intervalWeeksOf } from '@tidy-quill/core/figures';
 import type { Day } from '@tidy-quill/core/units';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
@@ -14,7 +14,12 @@ export function NextOnCourse({ of, chosen }: { of: CourseCase; chosen: Day }) {
   if (course === null) return null;
   return (
     <Suspense fallback={<Skeleton active paragraph={{ rows: 3 }} />}>
-      <WhenNext course={course} usualWeeks={intervalWeeksOf(of.own, of.site)} chosen={chosen} />
+      <WhenNext
+        course={course}
+        usualWeeks={intervalWeeksOf(of.own, of.site)}
+        bounds={intervalBounds(of.site, of.own)}
+        chosen={chosen}
+      />
     </Suspense>
   );
 }

@@ -1,12 +1,13 @@
 import './course.css';
 import { enoughFrom, whenNext, type Met, type ZoneCourse } from '@tidy-quill/core/course';
-import { daysBetween, defined, type Day } from '@tidy-quill/core/units';
+import { addDays, daysBetween, defined, type Day } from '@tidy-quill/core/units';
 import {
   Area,
   CartesianGrid,
   ComposedChart,
   Label,
   Line,
+  ReferenceArea,
   ReferenceDot,
   ReferenceLine,
   ResponsiveContainer,
@@ -19,11 +20,14 @@ import { dayText, figure, metText } from '../../text';
 export default function WhenNext({
   course,
   usualWeeks,
+  bounds,
   chosen,
 }: {
   course: ZoneCourse;
   /** The clinic's interval. */
   usualWeeks: number;
+  /** Weeks between which a visit is neither too soon nor late. */
+  bounds: { readonly earliest: number; readonly latest: number };
   chosen: Day;
 }) {
   const curve = whenNext(course);
@@ -32,6 +36,7 @@ export default function WhenNext({
   const at = nearest(curve, week);
   const usual = nearest(curve, usualWeeks);
   const enough = enoughFrom(curve);
+  const dayAfter = (weeks: number) => addDays(last, Math.ceil(weeks * 7));
   const rows = curve.map(({ week: each, share }) => ({
     week: each,
     met: share.median * 100,
@@ -66,6 +71,12 @@ export default function WhenNext({
           >
             <Label value="% met" position="top" offset={12} fill="var(--second-ink)" />
           </YAxis>
+          <ReferenceArea
+            x1={bounds.earliest}
+            x2={Math.min(26, bounds.latest)}
+            fill="var(--accent)"
+            fillOpacity={0.07}
+          />
           <Area
             dataKey="band"
             stroke="none"
@@ -107,7 +118,8 @@ export default function WhenNext({
             last, {metText(at)}.
           </>
         )}{' '}
-        At the usual {usualWeeks} weeks it {metText(usual)}.{' '}
+        At the usual {usualWeeks} weeks it {metText(usual)}. Shaded: earliest{' '}
+        {dayText(dayAfter(bounds.earliest))}, latest {dayText(dayAfter(bounds.latest))}.{' '}
         {enough > usualWeeks
           ? `Nine tenths of the most are met from ${enough} weeks on.`
           : `From ${enough} weeks on waiting gains little.`}

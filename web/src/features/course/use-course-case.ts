@@ -1,5 +1,6 @@
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import type { CourseCase } from '@tidy-quill/core/course';
+import type { HairFinding } from '@tidy-quill/core/plan';
 import type { Day } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { useCatalogueQuery } from '../../app/api';
@@ -12,7 +13,8 @@ export function useCourseCase(area: Area, visits: readonly ClientVisit[]): Cours
   const { timeZone } = useSignedIn().clinic;
   // Visits are filtered again at each rendering; what is in them changes seldom.
   const key = JSON.stringify(
-    visits.toReversed().map(({ startsAt, hair, sessions }) => {
+    visits.toReversed().map(({ startsAt, findings, sessions }) => {
+      const hair = findings !== null && 'hair' in findings ? findings.hair : null;
       return { on: dayOf(startsAt, timeZone), hair, sessions };
     }),
   );
@@ -29,7 +31,10 @@ export function useCourseCase(area: Area, visits: readonly ClientVisit[]): Cours
   }, [data, area, key, timeZone]);
 }
 
-type Known = Pick<ClientVisit, 'hair' | 'sessions'> & { readonly on: Day };
+type Known = Pick<ClientVisit, 'sessions'> & {
+  readonly on: Day;
+  readonly hair: HairFinding | null;
+};
 
 /** The visits of one area, as they were given. */
 export const ofArea = (visits: readonly ClientVisit[], areaId: string): readonly ClientVisit[] =>

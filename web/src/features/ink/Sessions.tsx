@@ -1,18 +1,13 @@
-import {
-  clearance,
-  SESSION_TERMS,
-  sessionScore,
-  wantedColours,
-  type InkCase,
-} from '@tidy-quill/core/ink';
+import { SESSION_TERMS, type InkCase } from '@tidy-quill/core/ink';
 import type { InkColour } from '@tidy-quill/core/look';
 import { nextInkVisit } from '@tidy-quill/core/course';
-import { sessionDays, workingSkin } from '@tidy-quill/core/plan';
+import { sessionDays } from '@tidy-quill/core/plan';
 import { lazy, Suspense } from 'react';
-import { dayText, figure, INK_COLOUR_WORDS, SESSION_TERM_WORDS } from '../../text';
+import { dayText, inkTakenText, INK_COLOUR_WORDS, SESSION_TERM_WORDS } from '../../text';
+import { inkCourseOf } from '../course/ink-course-of';
 import { useVisit } from '../visit/use-visit';
 
-const FadingChart = lazy(() => import('./FadingChart'));
+const InkCourseChart = lazy(() => import('../course/InkCourseChart'));
 
 /** How many sessions it may take: the published sum term by term, then what this tattoo has done. */
 export function Sessions({
@@ -24,19 +19,9 @@ export function Sessions({
   untreated: readonly InkColour[];
 }) {
   const { fades, today } = useVisit('fades', 'today');
-  const { ink, site, history } = of.subject;
-  const score = sessionScore({ ink, site, skinType: workingSkin(of.subject).type });
-  const wanted = wantedColours(of.subject).filter(({ colour }) => !untreated.includes(colour));
-  const colours = wanted.map(({ colour }) => {
-    const seen = fades.flatMap((each) =>
-      each.fades.flatMap((fade) =>
-        fade.colour === colour ? [{ sessions: each.sessions, faded: fade.faded }] : [],
-      ),
-    );
-    return { colour, seen, course: clearance(score.score, seen) };
-  });
-  const done = sessionDays(history);
-  const { on } = nextInkVisit({ site, treatedOn: today, adverse: false, own: of.own });
+  const { own, subject } = of;
+  const { course, score } = inkCourseOf({ subject, untreated, fades, own, today });
+  const { on } = nextInkVisit({ site: subject.site, treatedOn: today, adverse: false, own });
   return (
     <section className="ink-sessions">
       <h2>
@@ -44,7 +29,7 @@ export function Sessions({
         <span className="figures">
           {score.from}–{score.to}
         </span>{' '}
-        <span className="quiet-inline">in all, {done} done here</span>
+        <span className="quiet-inline">in all, {sessionDays(subject.history)} done here</span>
       </h2>
       <p className="figures">
         {SESSION_TERMS.map((term) => `${SESSION_TERM_WORDS[term]} ${score.terms[term]}`).join(
@@ -53,22 +38,18 @@ export function Sessions({
         = {score.score}, ± 25 %
       </p>
       <ul>
-        {colours.map(({ colour, course }) => (
-          <li key={colour}>
-            {INK_COLOUR_WORDS[colour]}: {figure(course.perSession * 100, 0)} % a session
-            {course.corrected ? ', as it has shown' : ', by the estimate'};{' '}
-            {course.left.likely === 0
-              ? 'a twentieth or less is left'
-              : `${course.left.from}–${course.left.to} more`}
-          </li>
+        {course.colours.map((each) => (
+          <li key={each.colour}>{inkTakenText(each)}</li>
         ))}
         {untreated.map((colour) => (
           <li key={colour}>{INK_COLOUR_WORDS[colour]}: no light here treats it, it stays</li>
         ))}
       </ul>
-      <Suspense fallback={null}>
-        <FadingChart expected={score.score} colours={colours} />
-      </Suspense>
+      {course.colours.length === 0 ? null : (
+        <Suspense fallback={null}>
+          <InkCourseChart course={course} />
+        </Suspense>
+      )}
       <p className="small">
         Next visit {dayText(on)} at the earliest advised: the body clears ink for weeks, and longer
         is no loss. An estimate from one clinic’s records (Kirby &amp; Desai 2009), corrected by

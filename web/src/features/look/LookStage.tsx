@@ -24,7 +24,7 @@ import { FadingForm } from '../ink/FadingForm';
 import { TattooMap } from '../ink/TattooMap';
 import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
-import { CountDue } from '../course/CountDue';
+import { CountForm } from '../course/CountForm';
 import { SkinTypingForm } from './SkinTypingForm';
 import { WhatChanged } from './WhatChanged';
 import { ZoneForm } from './ZoneForm';
@@ -136,7 +136,9 @@ export function LookStage() {
               asOn={asOn}
             />
           )}
-          {ink ? null : <CountDue />}
+          {ink ? null : (
+            <CountForm hair={looked.hair} onHair={(hair) => setLooked({ ...looked, hair })} />
+          )}
           <SizeField
             areaCm2={looked.areaCm2}
             onArea={(areaCm2) =>

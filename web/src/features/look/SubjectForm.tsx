@@ -107,7 +107,7 @@ export function HairForm({
 }: {
   hair: Partial<HairFinding>;
   onHair: (hair: Partial<HairFinding>) => void;
-  /** Whether a diameter and a count may be typed. */
+  /** Whether a diameter may be typed. */
   measured?: boolean;
   asOn?: string | null;
 }) {
@@ -159,19 +159,6 @@ export function HairForm({
                       : { diameterUm: value, calibre: calibreOf(value) },
                   )
                 }
-              />
-            )}
-          </Field>
-          <Field label="Counted">
-            {(field) => (
-              <InputNumber
-                {...field}
-                className="count-figure"
-                suffix="hairs/cm²"
-                min={0}
-                max={1000}
-                value={hair.hairsPerCm2 ?? null}
-                onChange={(value) => on({ hairsPerCm2: value ?? undefined })}
               />
             )}
           </Field>

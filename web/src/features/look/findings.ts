@@ -50,14 +50,14 @@ export type Readings = Readonly<Record<MeterPlace, readonly number[]>>;
 
 export const NO_READINGS: Readings = { zone: [], unexposed: [] };
 
-/** The starting point of a return visit: last time's findings without the tan, the melanin reading and the count of hair, which are taken each time. */
+/** The starting point of a return visit: last time's findings without the tan, the melanin reading and what is counted, which are taken each time; hair is counted in the same window. */
 export function startingFrom(
   last: HairFindings | InkFindings | null,
   areaCm2: number | null,
 ): Looked {
   if (last === null) return { skin: {}, hair: {}, areaCm2 };
   const { tan: _tan, measuredFraction: _read, ...skin } = last.skin;
-  const { hairsPerCm2: _counted, ...hair } = 'hair' in last ? last.hair : {};
+  const { hairsPerCm2: _counted, moreBeside: _beside, ...hair } = 'hair' in last ? last.hair : {};
   return {
     skin,
     hair,

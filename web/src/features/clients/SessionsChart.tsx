@@ -24,7 +24,7 @@ interface Point {
 }
 
 /** Fluence, pulse, highest pain and reactions over an area's course, one under the other on the same days. */
-export default function CourseChart({ visits }: { visits: readonly ClientVisit[] }) {
+export default function SessionsChart({ visits }: { visits: readonly ClientVisit[] }) {
   const { timeZone } = useSignedIn().clinic;
   const lights = new Set(visits.flatMap((visit) => visit.lights.map((each) => each.wavelengthNm)));
   const points = [...visits].reverse().flatMap((visit) =>

@@ -1,0 +1,122 @@
+import { countsOf, isCountDue } from '@tidy-quill/core/course';
+import type { Place } from '@tidy-quill/core/look';
+import {
+  sessionDays,
+  wholeSessions,
+  type HairFinding,
+  type HairWindow,
+} from '@tidy-quill/core/plan';
+import { InputNumber } from 'antd';
+import { figure, ordinal, PLACE_WORDS, shortDay } from '../../text';
+import { Choice } from '../../widgets/Choice';
+import { Field } from '../../widgets/Field';
+import { useVisit } from '../visit/use-visit';
+import { PlaceGrid } from '../zones/PlaceGrid';
+
+const SIZES = { 1: '1 cm²', 2: '2 cm²', 4: '4 cm²' } as const;
+const HOW = { eye: 'by eye', picture: 'on a picture' } as const;
+
+/** Hair as it is counted at this visit, in the window where it was counted before; asked for by the clinic's rhythm. */
+export function CountForm({
+  hair,
+  onHair,
+}: {
+  hair: Partial<HairFinding>;
+  onHair: (hair: Partial<HairFinding>) => void;
+}) {
+  const { history, catalogue } = useVisit('history', 'catalogue');
+  const visit = sessionDays(history) + 1;
+  const before = countsOf(
+    wholeSessions(history).flatMap(({ on, hair: found }) =>
+      found === undefined ? [] : [{ on, hair: found }],
+    ),
+  );
+  const last = before.at(-1)?.window ?? null;
+  const window: HairWindow | null = hair.counted ?? last;
+  const isDue = isCountDue(visit, catalogue.protocol);
+  const count = (perCm2: number | null) =>
+    onHair({
+      ...hair,
+      hairsPerCm2: perCm2 ?? undefined,
+      counted: perCm2 === null ? undefined : (window ?? undefined),
+    });
+  const put = (more: Partial<HairWindow>) =>
+    onHair({ ...hair, counted: { place: 'middle', sizeCm2: 1, how: 'eye', ...window, ...more } });
+  const isElsewhere = last !== null && window !== null && window.place !== last.place;
+  return (
+    <section className="count-form" aria-label="Count of the hair">
+      <h2>Count</h2>
+      <p className={isDue ? 'count-due' : 'small'}>
+        {isDue
+          ? `Count the hair at this visit, the ${ordinal(visit)}: in a window of 1–4 cm², the same one each time, before shaving.`
+          : `Not asked for at this visit, the ${ordinal(visit)}; a count is welcome all the same.`}
+        {before.length === 0
+          ? ''
+          : ` Counted before: ${before.map(({ on, perCm2 }) => `${figure(perCm2, 0)}/cm² on ${shortDay(on)}`).join(', ')}.`}
+      </p>
+      <div className="count-row">
+        <div>
+          <Field label="Counted">
+            {(field) => (
+              <InputNumber
+                {...field}
+                className="count-figure"
+                suffix="hairs/cm²"
+                min={0}
+                max={1000}
+                value={hair.hairsPerCm2 ?? null}
+                onChange={count}
+              />
+            )}
+          </Field>
+          <Choice
+            label="Window"
+            words={SIZES}
+            value={(window?.sizeCm2 as keyof typeof SIZES | undefined) ?? null}
+            onChange={(sizeCm2) => put({ sizeCm2 })}
+          />
+          <Choice
+            label="How"
+            words={HOW}
+            value={window?.how ?? null}
+            onChange={(how) => put({ how })}
+          />
+        </div>
+        <PlaceGrid
+          label="Where it is counted"
+          chosen={window?.place ?? null}
+          onPress={(place) => put({ place })}
+        >
+          {(place) => countsAt(place)}
+        </PlaceGrid>
+      </div>
+      {isElsewhere ? (
+        <p className="field-error" role="status">
+          The last count was made {PLACE_WORDS[last.place]}: in another place the two cannot be
+          compared.
+        </p>
+      ) : null}
+      {visit === 1 ? null : (
+        <Choice
+          label="Hair beside the zone"
+          words={{ no: 'as before', yes: 'more than before' }}
+          value={hair.moreBeside === undefined ? null : hair.moreBeside ? 'yes' : 'no'}
+          onChange={(word) => onHair({ ...hair, moreBeside: word === 'yes' })}
+          hint={
+            hair.moreBeside === true
+              ? 'Light may bring hair on where it was too weak: stop the course and ask the supervisor'
+              : undefined
+          }
+        />
+      )}
+    </section>
+  );
+
+  function countsAt(place: Place) {
+    const here = before.filter((each) => each.window?.place === place);
+    const newest = here.at(-1);
+    return newest === undefined ? null : (
+      <span className="small figures">{figure(newest.perCm2, 0)}/cm²</span>
+    );
+  }
+}
