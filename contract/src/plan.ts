@@ -87,6 +87,7 @@ export const HairFinding = v.object({
       how: v.picklist(['eye', 'picture']),
     }),
   ),
+  paleShare: v.optional(number(0, 1)),
   moreBeside: v.optional(v.boolean()),
 });
 

@@ -14,6 +14,7 @@ describe('a course of hair', () => {
     await browser.see('After 2 visits');
     await browser.see('corrected by 2 counts');
     await browser.see('more visits until less than a fifth is left');
+    await browser.see('One visit more, at the usual interval: ');
     await browser.see('of all that was there before the course');
   });
 

@@ -117,6 +117,7 @@ describe('three visits of a course, hair counted by the clinic’s rhythm', () =
     await browser.see('The last count was made upper left');
     await browser.press('upper left', '//*[@aria-label="Where it is counted"]');
     await browser.gone('The last count was made');
+    await browser.choose('Grey, white or vellus', 'a quarter');
     await browser.choose('Hair beside the zone', 'as before');
     await look(browser, SKIN);
     await browser.see('The 3rd session of this course.');
@@ -129,6 +130,7 @@ describe('three visits of a course, hair counted by the clinic’s rhythm', () =
     await openClient(browser, NAME);
     await browser.see('After 3 visits');
     await browser.see('corrected by 2 counts');
+    await browser.see('× 75 % that respond');
     await browser.press('It was given to the client');
     await browser.see('Since then: nothing has changed.');
     await browser.press('Pause or stop the course');

@@ -8,6 +8,7 @@ import {
   type GivenPlan,
   type HowMany,
   type Met,
+  type NextTakes,
   type PlanChange,
   type TreatmentPlan,
   type VisitOffer,
@@ -120,6 +121,18 @@ export function inkTakenText({ colour, course, now, sessions }: ColourCourse): s
   return `${INK_COLOUR_WORDS[colour]}: ${taken}, ${percent(course.perSession)} a session ${by}; ${more}.`;
 }
 
+/** Below it a visit hardly changes anything, share of all that was there. */
+const HARDLY = 0.05;
+
+/** What one visit more would take, with its arithmetic. */
+export function takesText({ share, growing, kill, responds }: NextTakes): string {
+  const pale = responds < 1 ? ` × ${percent(responds)} that respond` : '';
+  const sum = `${percent(growing)} of it growing then × ${percent(kill)} taken${pale} = ${percent(share)} of all that was there before the course`;
+  return share < HARDLY
+    ? `A further visit is unlikely to change more than ${percent(Math.max(share, 0.01))}: ${sum}.`
+    : `One visit more, at the usual interval: ${sum}.`;
+}
+
 /** How many visits more, towards a fifth and a tenth of what was there. */
 export function moreText(many: readonly HowMany[], course: ZoneCourse | null): string {
   const toward = (below: number) => defined(many.find((each) => each.below === below));
@@ -216,7 +229,7 @@ export const COURSE_SIGN_WORDS: Readonly<
     'The last two lie outside what was expected. Look for hormones, new medicines, plucking or waxing between visits, a setting below the floor, or hair counted in another place.',
   ],
   noTarget: [
-    'The hair that is left has no pigment',
+    'The hair that is left has no pigment, or most of it has none',
     'Further visits change nothing. Say so, and end the course.',
   ],
   nearlyDone: [

@@ -156,6 +156,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   'hair.counted.place': 'place of the count',
   'hair.counted.sizeCm2': 'window of the count, cm²',
   'hair.counted.how': 'way of counting',
+  'hair.paleShare': 'share of grey, white or vellus hair',
   'hair.moreBeside': 'more hair beside the zone',
   areaCm2: 'size, cm²',
   'zone.growth': 'growth',

@@ -4,7 +4,7 @@ import { addDays, daysBetween, defined, type Day } from '../units';
 import { courseOn, follicleFlow, type HairCourse } from './follicles';
 import { hairCycleOf } from './hair-cycle';
 import type { Band } from './learn-course';
-import { aliveNow, zoneCourse, type CourseCase, type ZoneCourse } from './zone-course';
+import { aliveNow, hairNow, zoneCourse, type CourseCase, type ZoneCourse } from './zone-course';
 
 /** What a visit some weeks from now would meet. */
 export interface Met {
@@ -215,11 +215,25 @@ export function gapCost(of: CourseCase, upTo: Day): GapCost | null {
   return { ...gap, came: cameOf(gap) };
 }
 
-/** What one visit more would take of all that was there before the course, at the clinic's interval, 0–1. */
-export function nextTakes(of: CourseCase, course: ZoneCourse): number {
+/** What one visit more would take of all that was there before the course, and of what that is worked out. */
+export interface NextTakes {
+  /** growing × kill × what responds, 0–1. */
+  readonly share: number;
+  /** Share of all that was there that grows at the clinic's interval, 0–1. */
+  readonly growing: number;
+  /** Share of the growing hair that a visit takes, as the counts have corrected it, 0–1. */
+  readonly kill: number;
+  /** Share of what is there that has pigment, as it was found last, 0–1. */
+  readonly responds: number;
+}
+
+/** What one visit more would take, at the clinic's interval. */
+export function nextTakes(of: CourseCase, course: ZoneCourse): NextTakes {
   const last = defined(course.visits.at(-1));
   const at = last.week + intervalWeeksOf(of.own, of.site);
   const { median } = course.learnt.courses;
-  const growing = defined(median.at[Math.min(Math.round(at), median.at.length - 1)]).growing;
-  return growing * Math.min(1, last.kill * course.learnt.factor.median);
+  const { growing } = defined(median.at[Math.min(Math.round(at), median.at.length - 1)]);
+  const kill = Math.min(1, last.kill * course.learnt.factor.median);
+  const responds = 1 - (hairNow(of)?.paleShare ?? 0);
+  return { share: growing * kill * responds, growing, kill, responds };
 }

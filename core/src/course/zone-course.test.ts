@@ -206,7 +206,13 @@ describe('how many more', () => {
     expect(ahead.visits).toEqual([17, 25, 33]);
     const killed = ahead.median.visits.map((visit) => visit.killed);
     expect(killed).toHaveLength(5);
-    expect(nextTakes(given, so)).toBeCloseTo(defined(killed[2]), 2);
+    const takes = nextTakes(given, so);
+    expect(takes.share).toBeCloseTo(defined(killed[2]), 2);
+    expect(takes.share).toBeCloseTo(takes.growing * takes.kill, 9);
+    // Half of what is there does not respond: half as much.
+    const half = { ...SUBJECT.hair, paleShare: 0.5 };
+    const pale = nextTakes({ ...given, looks: [{ on: given.today, hair: half }] }, so);
+    expect(pale.share).toBeCloseTo(takes.share / 2, 9);
   });
 });
 
@@ -226,6 +232,10 @@ describe('signs', () => {
     const grey = { ...SUBJECT.hair, colour: 'grey' } as const;
     const history = [known(0, 12)];
     expect(signs(of(history, { looks: [{ on: after(4), hair: grey }] }))).toEqual(['noTarget']);
+    const pale = (paleShare: number) => ({ ...SUBJECT.hair, paleShare });
+    const found = (share: number) =>
+      signs(of(history, { looks: [{ on: after(4), hair: pale(share) }] }));
+    expect([found(0.5), found(0.75)]).toEqual([[], ['noTarget']]);
   });
 
   it('tell more hair beside the zone, as it was found last', () => {

@@ -169,6 +169,13 @@ function modelOf(of: CourseCase, { skin, hair, used, setting }: PastSession): Mo
   );
 }
 
+/** Hair as it was found last; undefined where nobody has looked. */
+export const hairNow = ({
+  looks = [],
+  history,
+}: Pick<CourseCase, 'looks' | 'history'>): HairFinding | undefined =>
+  looks.at(-1)?.hair ?? wholeSessions(history).at(-1)?.hair;
+
 /** Share of the follicles that is alive today, by what was learnt. */
 export const aliveNow = (
   { learnt, week }: ZoneCourse,

@@ -48,6 +48,8 @@ export interface HairFinding {
   readonly hairsPerCm2?: number | undefined;
   /** Where and how it was counted; absent where nobody has said. */
   readonly counted?: HairWindow | undefined;
+  /** Share of what is there that is grey, white or vellus, and so does not respond, 0–1; absent where nobody has said. */
+  readonly paleShare?: number | undefined;
   /** Whether there is more hair beside the zone than before the course. */
   readonly moreBeside?: boolean | undefined;
 }

@@ -39,7 +39,7 @@ function staleReasons(record: VisitRecord): readonly StaleReason[] {
 }
 
 /** What is counted for the course has no bearing on a setting. */
-const OF_THE_COURSE = /^hair\.(hairsPerCm2|counted|moreBeside)/;
+const OF_THE_COURSE = /^hair\.(hairsPerCm2|counted|paleShare|moreBeside)/;
 
 /** A question that another zone of the visit asks, and that was answered no: it changes nothing here. */
 const isNewNo = ({ before, now }: Change) =>

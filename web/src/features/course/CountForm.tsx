@@ -14,6 +14,13 @@ import { useVisit } from '../visit/use-visit';
 import { PlaceGrid } from '../zones/PlaceGrid';
 
 const SIZES = { 1: '1 cm²', 2: '2 cm²', 4: '4 cm²' } as const;
+const PALE: Readonly<Record<number, string>> = {
+  0: 'none',
+  25: 'a quarter',
+  50: 'half',
+  75: 'three quarters',
+  100: 'all',
+};
 const HOW = { eye: 'by eye', picture: 'on a picture' } as const;
 
 /** Hair as it is counted at this visit, in the window where it was counted before; asked for by the clinic's rhythm. */
@@ -96,6 +103,15 @@ export function CountForm({
           compared.
         </p>
       ) : null}
+      {visit === 1 ? null : (
+        <Choice
+          label="Grey, white or vellus"
+          words={PALE}
+          value={hair.paleShare === undefined ? null : Math.round(hair.paleShare * 100)}
+          onChange={(percent) => onHair({ ...hair, paleShare: percent / 100 })}
+          hint="Share of what is there now: it does not respond"
+        />
+      )}
       {visit === 1 ? null : (
         <Choice
           label="Hair beside the zone"

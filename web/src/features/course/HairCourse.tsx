@@ -9,7 +9,7 @@ import {
 import { defined } from '@tidy-quill/core/units';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
-import { COURSE_SIGN_WORDS, figure, moreText, takenText } from '../../text';
+import { COURSE_SIGN_WORDS, moreText, takenText, takesText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 
 const HairCourseChart = lazy(() => import('./HairCourseChart'));
@@ -52,12 +52,7 @@ export function HairCourse({
       <p>
         {takenText(course)} {goesOn ? moreText(many, course) : ''}
       </p>
-      {goesOn ? (
-        <p className="small">
-          One visit more, at the usual interval, would take {figure(takes * 100, 0)} % of all that
-          was there before the course.
-        </p>
-      ) : null}
+      {goesOn ? <p className="small">{takesText(takes)}</p> : null}
       {signs.map((sign) => (
         <Notice key={sign} kind="care" title={COURSE_SIGN_WORDS[sign][0]}>
           <p>{COURSE_SIGN_WORDS[sign][1]}</p>

@@ -57,7 +57,12 @@ export function startingFrom(
 ): Looked {
   if (last === null) return { skin: {}, hair: {}, areaCm2 };
   const { tan: _tan, measuredFraction: _read, ...skin } = last.skin;
-  const { hairsPerCm2: _counted, moreBeside: _beside, ...hair } = 'hair' in last ? last.hair : {};
+  const {
+    hairsPerCm2: _counted,
+    moreBeside: _beside,
+    paleShare: _pale,
+    ...hair
+  } = 'hair' in last ? last.hair : {};
   return {
     skin,
     hair,
