@@ -17,7 +17,15 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
-import { CancelVisit, ClientSearch, EditedClient, NewArea, NewClient, NewVisit } from './clients';
+import {
+  CancelVisit,
+  ClientSearch,
+  EditedClient,
+  MoveVisit,
+  NewArea,
+  NewClient,
+  NewVisit,
+} from './clients';
 import { ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
@@ -134,6 +142,7 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/consents/:id/withdraw': { summary: 'Withdraw a consent', body: Withdrawal },
 
   'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
+  'POST /api/visits/:id/move': { summary: 'Move a booked visit', body: MoveVisit },
   'POST /api/visits/:id/cancel': { summary: 'Cancel a booked visit', body: CancelVisit },
   'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },
   'POST /api/visits/:id/events': { summary: 'Add events', body: NewEvents, query: EventsAfter },

@@ -20,6 +20,7 @@ export const AUDIT_KINDS = [
   'areaAdded',
   'courseNoted',
   'visitBooked',
+  'visitMoved',
   'visitCancelled',
   'consentSigned',
   'consentWithdrawn',

@@ -64,7 +64,14 @@ export const NewVisit = v.object({
   roomId: Id,
   staffId: Id,
   startsAt: Moment,
+  /** How long it is booked for; worked out where absent. */
+  plannedMinutes: v.optional(whole(5, 600)),
 });
+
+/** Moves a booked visit: to when, where and whom, and the start that it was moved from, as the page showed it. */
+export const MoveVisit = v.object({ from: Moment, startsAt: Moment, roomId: Id, staffId: Id });
+
+export type MoveVisit = v.InferOutput<typeof MoveVisit>;
 
 /** Cancels a visit that nothing was fired in. */
 export const CancelVisit = v.object({ reason: line(500) });

@@ -11,9 +11,14 @@ export const DayAsked = v.object({ day: v.optional(DayText) });
 /** One line of the day's list. */
 export interface DayVisit {
   readonly id: string;
+  /** The area booked. */
+  readonly areaId: string;
   readonly startsAt: string;
   readonly room: string;
+  readonly roomId: string;
   readonly staff: string;
+  readonly staffId: string;
+  readonly plannedMinutes: number | null;
   readonly client: { readonly id: string; readonly name: string; readonly reference: string };
   readonly site: string;
   readonly side: string;
@@ -29,7 +34,11 @@ export interface DayVisit {
 }
 
 /** A coming visit that is not ready, and why. */
-export interface ComingVisit extends Pick<DayVisit, 'id' | 'startsAt' | 'site' | 'side' | 'job'> {
+export interface ComingVisit extends Pick<
+  DayVisit,
+  | ('id' | 'areaId' | 'startsAt' | 'site' | 'side' | 'job')
+  | ('roomId' | 'staffId' | 'plannedMinutes')
+> {
   readonly client: { readonly id: string; readonly name: string };
   /** Whether its hour has come: too late to send questions. */
   readonly begun: boolean;

@@ -26,10 +26,12 @@ try {
   await signIn(browser);
   await browser.see('Corisande');
   await keep('today');
+  await browser.press('Calendar');
+  await browser.see('Odalys Penhallurick-Voss');
+  await keep('calendar');
   await browser.press('Clients');
   await browser.see('Add client');
   await browser.gone('Looking…');
-  await keep('clients');
   await browser.press('Candlewick', '//table');
   await browser.see('pain 0–10');
   await keep('client');

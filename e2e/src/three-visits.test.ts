@@ -33,6 +33,8 @@ async function weeksPass(weeks: number): Promise<void> {
      where visit_id in ${own}`,
   );
   await app.rows('alter table visit_events enable trigger visit_events_append_only');
+  // What lies in the past holds no room any more; else one would lie on the other for a moment.
+  await run(`update visits set planned_minutes = null where id in ${own} and $1 > 0`);
   await run(
     `update visits set starts_at = starts_at - make_interval(days => $1) where id in ${own}`,
   );

@@ -34,6 +34,7 @@ const overflow = () =>
 const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Today', () => browser.open('/').then(() => browser.see('Corisande'))],
   ['Clients', () => browser.open('/clients').then(() => browser.see('Gullfeather'))],
+  ['Calendar', () => browser.open('/calendar').then(() => browser.see('Odalys'))],
   ['Clinic', () => browser.open('/clinic').then(() => browser.see('Caspian Thorngate'))],
   ['Bench', () => browser.open('/bench').then(() => browser.see('Temperature at'))],
   ['Devices', () => browser.open('/devices').then(() => browser.see('Versions'))],

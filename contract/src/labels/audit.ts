@@ -17,6 +17,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   clientEdited: 'Client edited',
   areaAdded: 'Area added',
   courseNoted: 'Course decided on, or its plan given',
+  visitMoved: 'Visit moved',
   visitCancelled: 'Visit cancelled',
   visitBooked: 'Visit booked',
   consentSigned: 'Consent signed',

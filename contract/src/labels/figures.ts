@@ -24,4 +24,9 @@ export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
   killUnknown: 'The same where the model is silent',
   sentToRest: 'Share of the hair left growing that falls out and rests',
   countEvery: 'Hair is counted at the first visit, and then every so many',
+  askMinutes: 'Booked for asking and looking',
+  firstAskMinutes: 'Booked for asking and looking, the first time',
+  watchMinutes: 'Booked for the second look',
+  cleanMinutes: 'Booked for cleaning the room',
+  paceMinutes: 'Booked for 100 cm² of a zone without a session',
 };

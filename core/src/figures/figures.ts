@@ -17,6 +17,11 @@ const share = (standard: number, least: number, most: number, source: string): F
   step: 0.01,
   unit: '×',
 });
+const minutes = (standard: number, least: number, most: number, source: string): Figure => ({
+  ...{ standard, least, most, source },
+  step: 1,
+  unit: 'min',
+});
 const weeks = (standard: number, least: number, most: number, source: string): Figure => ({
   ...{ standard, least, most, source },
   step: 1,
@@ -56,6 +61,11 @@ export const FIGURES = {
     ...{ standard: 2, least: 1, most: 6, step: 1, unit: 'visits' },
     source: 'Usual habit: counted at the first visit and every second one after it',
   },
+  askMinutes: minutes(10, 0, 60, 'Usual habit: what has changed is asked, skin is looked at'),
+  firstAskMinutes: minutes(15, 0, 120, 'Usual habit: all is asked and signed the first time'),
+  watchMinutes: minutes(15, 0, 60, 'Usual habit: the second look after 10–15 minutes'),
+  cleanMinutes: minutes(5, 0, 60, 'Usual habit: the room is cleaned between two clients'),
+  paceMinutes: minutes(2, 1, 20, 'Assumed: minutes for 100 cm² where no session tells'),
 } as const satisfies Readonly<Record<string, Figure>>;
 
 export type FigureId = keyof typeof FIGURES;

@@ -36,7 +36,7 @@ describe('the course of a tattoo', () => {
   });
 
   it('is corrected, and surer, for the colour that was looked at alone', () => {
-    const fades = [{ on: '2026-03-02', colour: 'black', faded: 0.5 }] as const;
+    const fades = [{ on: '2026-03-02', colour: 'black', sessions: 1, faded: 0.5 }] as const;
     const seen = black({ fades });
     expect(seen.seen).toEqual([{ week: 8, left: 0.5 }]);
     // (ln 0.5 + 2 ln 0.7411) ÷ 3 = −0.4308: 0.65 is left of each session.
@@ -66,12 +66,17 @@ describe('the course of a tattoo', () => {
     const red = defined(colours[1]);
     expect(red.made.map(({ week }) => week)).toEqual([0, 8, 8]);
     expect(defined(red.made[1]).left).toBe(1);
+    // Seen after both: one of them was meant for red.
+    const fades = [{ on: OF.today, colour: 'red', sessions: 2, faded: 0.5 }] as const;
+    const corrected = defined(inkCourse({ ...OF, sessions, fades }).colours[1]);
+    // (ln 0.5 + 2 ln 0.7411) ÷ 3 as above.
+    expect(corrected.course.perSession).toBeCloseTo(0.35, 3);
     const green = inkCourse({ ...OF, colours: ['green'], sessions }).colours[0];
     expect(defined(green).now.left).toBe(1);
   });
 
   it('holds where a colour has hardly faded at all', () => {
-    const fades = [{ on: OF.today, colour: 'black', faded: 0 }] as const;
+    const fades = [{ on: OF.today, colour: 'black', sessions: 3, faded: 0 }] as const;
     const days = ['2026-01-05', '2026-02-02', '2026-03-02'];
     const sessions = days.map((on) => ({ on, colours: null }));
     const { expected } = black({ fades, sessions });

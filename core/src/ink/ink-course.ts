@@ -6,6 +6,8 @@ import { clearance, CLEARED_SHARE, type Clearance } from './fading';
 export interface FadeOn {
   readonly on: Day;
   readonly colour: InkColour;
+  /** Days of sessions here, for whatever colour, before it was looked at. */
+  readonly sessions: number;
   /** 0–1. */
   readonly faded: number;
 }
@@ -70,14 +72,14 @@ export function inkCourse(of: {
   const startedOn = of.sessions[0]?.on ?? of.today;
   const weekOf = (on: Day) => daysBetween(startedOn, on) / 7;
   const daysOf = (sessions: readonly InkSession[]) => [...new Set(sessions.map(({ on }) => on))];
-  const visits = daysOf(of.sessions).map(weekOf);
+  const days = daysOf(of.sessions);
+  const visits = days.map(weekOf);
   const week = weekOf(of.today);
   const courses = of.colours.map((colour) => {
     const own = daysOf(of.sessions.filter(({ colours }) => colours?.includes(colour) ?? true));
     const seen = of.fades.filter((each) => each.colour === colour);
-    // Looked at before that day's own session.
-    const fades = seen.map(({ on, faded }) => ({
-      sessions: own.filter((day) => day < on).length,
+    const fades = seen.map(({ sessions, faded }) => ({
+      sessions: own.filter((day) => days.indexOf(day) < sessions).length,
       faded,
     }));
     return { colour, own, seen, course: clearance(of.expectedSessions, fades) };

@@ -32,6 +32,7 @@ const STATUS: Readonly<Record<ProblemKind, number>> = {
 
 const TOO_LARGE = 413;
 const FOREIGN_KEY_VIOLATION = '23503';
+const EXCLUSION_VIOLATION = '23P01';
 const DISK_FULL = '53100';
 
 interface ProblemMore {
@@ -106,7 +107,19 @@ function asProblem(error: unknown): HttpProblem {
       fields: [{ field: error.field, problem: error.problem }],
     });
   }
-  const { status, cause } = error as { status?: number; cause?: { code?: string } };
+  const { status, cause } = error as {
+    status?: number;
+    cause?: { code?: string; constraint?: string };
+  };
+  if (cause?.code === EXCLUSION_VIOLATION) {
+    return new HttpProblem(
+      'conflict',
+      cause.constraint === 'visits_staff_free'
+        ? 'Whoever would treat has another visit then'
+        : 'The room has another visit then',
+      { detail: 'Choose another time, room or person.' },
+    );
+  }
   if (cause?.code === FOREIGN_KEY_VIOLATION) {
     return new HttpProblem('invalid-input', 'This names something that does not exist');
   }

@@ -4,6 +4,7 @@ import {
   ExperimentOutlined,
   HomeOutlined,
   LockOutlined,
+  ScheduleOutlined,
   LogoutOutlined,
   TeamOutlined,
   ToolOutlined,
@@ -79,6 +80,7 @@ function Inside({ room, onRoom }: { room: 'light' | 'dim'; onRoom: () => void })
         <nav className="sidebar" aria-label="Places">
           <p className="sidebar-name">Tidy Quill</p>
           <Place to="/" icon={<CalendarOutlined />} word="Today" />
+          <Place to="/calendar" icon={<ScheduleOutlined />} word="Calendar" />
           <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
           <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
           <Place to="/devices" icon={<ToolOutlined />} word="Devices" />

@@ -12,6 +12,7 @@ import type {
   ClientFields,
   ClientOpened,
   ClientPage,
+  MoveVisit,
   NewArea,
   NewVisit,
 } from '@tidy-quill/contract/clients';
@@ -210,6 +211,14 @@ export const api = createApi({
         { type: 'client', id: clientId },
       ],
     }),
+    moveVisit: build.mutation<null, MoveVisit & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({
+        url: `/visits/${visitId}/move`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: ['today', 'clients', 'client', 'visit'],
+    }),
     catalogue: build.query<Catalogue, void>({
       query: () => '/catalogue',
       providesTags: ['catalogue'],
@@ -296,5 +305,6 @@ export const {
   useHandpieceUseQuery,
   useVersionImpactQuery,
   useClinicQuery,
+  useMoveVisitMutation,
   useSetClockMutation,
 } = api;

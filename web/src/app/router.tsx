@@ -40,6 +40,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'calendar',
+            lazy: async () => ({
+              Component: (await import('../features/calendar/CalendarPage')).CalendarPage,
+            }),
+          },
+          {
             path: 'clients',
             lazy: async () => ({
               Component: (await import('../features/clients/ClientsPage')).ClientsPage,

@@ -209,6 +209,7 @@ async function fillClient(
       roomId: defined(setting.roomIds[room]),
       staffId,
       startsAt,
+      plannedMinutes: day === today ? DEMO_MINUTES : null,
     });
     const events = demoVisit({
       ...rest,
@@ -289,6 +290,9 @@ async function stopCourse(
     .insert(courseNotes)
     .values({ clinicId, id: v7(), clientId, areaId, staffId, at, kind: 'stopped', reason });
 }
+
+/** How long the visits of the demo's day are booked for: they begin every half hour, each in the other room. */
+const DEMO_MINUTES = 30;
 
 // Renewed within the year.
 const CONSENT_WEEKS = 40;

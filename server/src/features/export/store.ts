@@ -1,4 +1,4 @@
-import { asHeader } from '../visit/store';
+import { asHeader } from '../visit/visit-header';
 import type { Area, AreaNote, Client } from '@tidy-quill/contract/clients';
 import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';

@@ -74,6 +74,10 @@ export async function notReadyFrom(
       {
         id: visit.id,
         startsAt: visit.startsAt.toISOString(),
+        areaId: area.id,
+        roomId: visit.roomId,
+        staffId: visit.staffId,
+        plannedMinutes: visit.plannedMinutes,
         client: { id: client.id, name: `${client.givenName} ${client.familyName}` },
         site: area.site,
         side: area.side,

@@ -68,9 +68,13 @@ export async function visitsOfDay(
       const [first] = zones;
       return {
         id: visit.id,
+        areaId: visit.areaId,
         startsAt: visit.startsAt.toISOString(),
         room,
+        roomId: visit.roomId,
         staff: name,
+        staffId: visit.staffId,
+        plannedMinutes: visit.plannedMinutes,
         client: {
           id: client.id,
           name: `${client.givenName} ${client.familyName}`,

@@ -1,4 +1,4 @@
-import { CancelVisit } from '@tidy-quill/contract/clients';
+import { CancelVisit, MoveVisit } from '@tidy-quill/contract/clients';
 import {
   AcceptSetting,
   EventsAfter,
@@ -33,6 +33,7 @@ import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
+import { moveVisit } from './slots';
 import {
   appendEvents,
   appendJudged,
@@ -109,6 +110,12 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     const visitId = pathId(request);
     const actor = actorOf(request);
     response.json(await appendJudged(db, actor, visitId, events, prepare, { after }));
+  });
+
+  router.post('/visits/:id/move', async (request, response) => {
+    const to = parse(MoveVisit, request.body);
+    await moveVisit(db, actorOf(request), pathId(request), to);
+    response.status(204).end();
   });
 
   router.post('/visits/:id/cancel', async (request, response) => {
@@ -197,7 +204,8 @@ export function visitRoutes(db: Db, tries: Tries): Router {
         // What was treated today is treated again: every zone, not the one alone that was booked.
         const alsoAreaIds = zonesOf(events, areaId).filter((id) => id !== areaId);
         const next = { ...nextVisit, areaId, alsoAreaIds, staffId };
-        await bookVisit(tx, actor, visit.clientId, next);
+        // Its own hour is the usual one: where that is taken, the next that is free.
+        await bookVisit(tx, actor, visit.clientId, next, { orNextFree: true });
       },
     });
     response.json(events);

@@ -33,26 +33,9 @@ import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf } from './events';
 import { standingsOf } from '../course/course-notes';
+import { freeOnTheDay, minutesFor } from './slots';
+import { asHeader } from './visit-header';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
-
-type VisitRow = typeof visits.$inferSelect;
-
-export const asHeader = (row: VisitRow): VisitHeader => ({
-  id: row.id,
-  clientId: row.clientId,
-  areaId: row.areaId,
-  roomId: row.roomId,
-  staffId: row.staffId,
-  startsAt: row.startsAt.toISOString(),
-  cancelled:
-    row.cancelledAt === null
-      ? null
-      : {
-          at: row.cancelledAt.toISOString(),
-          by: defined(row.cancelledBy),
-          reason: defined(row.cancelReason),
-        },
-});
 
 /** One visit; 404 where there is none. */
 export async function findVisit(db: Queryable, clinicId: string, id: string): Promise<VisitHeader> {
@@ -96,12 +79,18 @@ export async function cancelVisit(
   });
 }
 
-/** Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction. */
+/**
+ * Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction.
+ *
+ * @param orNextFree whether it may begin later that day where its room or whoever treats is taken
+ * @throws HttpProblem 409 where they are taken
+ */
 export async function bookVisit(
   tx: Queryable,
   actor: Pick<Actor, 'clinicId' | 'staffId'>,
   clientId: string,
   { alsoAreaIds = [], ...visit }: NewVisit,
+  { orNextFree = false }: { readonly orNextFree?: boolean } = {},
 ): Promise<void> {
   const { clinicId } = actor;
   const own = await tx
@@ -117,11 +106,17 @@ export async function bookVisit(
     });
   }
   await refuseHeldCourse(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]);
+  const minutes =
+    visit.plannedMinutes ??
+    (await minutesFor(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]));
+  const wanted = { ...visit, plannedMinutes: minutes };
+  const startsAt = orNextFree ? await freeOnTheDay(tx, clinicId, wanted) : new Date(visit.startsAt);
   await actAs(tx, actor);
   const added = await tx
     .insert(visits)
-    .values({ clinicId, clientId, ...visit, startsAt: new Date(visit.startsAt) })
-    .onConflictDoNothing()
+    .values({ clinicId, clientId, ...wanted, startsAt })
+    // Only the same visit sent twice: a room that is taken is an error.
+    .onConflictDoNothing({ target: [visits.clinicId, visits.id] })
     .returning({ id: visits.id });
   if (added.length === 0) return;
   const at = new Date().toISOString();

@@ -1,5 +1,5 @@
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
-import { wholeSessions } from '@tidy-quill/core/plan';
+import { sessionDays, wholeSessions } from '@tidy-quill/core/plan';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
 import { useCatalogueQuery } from '../../app/api';
@@ -26,9 +26,11 @@ export function InkCourse({ area, visits }: { area: Area; visits: readonly Clien
     )?.findings;
     const history = known.flatMap(({ sessions }) => sessions);
     if (found == null || !('ink' in found) || wholeSessions(history).length === 0) return null;
-    const fades = known.flatMap(({ on, fading }) =>
-      fading === null ? [] : [{ on, fades: fading.fades }],
-    );
+    const fades = known.flatMap(({ on, fading }, index) => {
+      if (fading === null) return [];
+      const before = known.slice(0, index).flatMap((each) => each.sessions);
+      return [{ on, sessions: sessionDays(before), fades: fading.fades }];
+    });
     return inkCourseOf({
       subject: { site: area.site, ...found, history },
       untreated: [],

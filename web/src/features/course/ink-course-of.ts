@@ -17,7 +17,7 @@ export function inkCourseOf(of: {
   readonly subject: InkSubject;
   /** Colours that no light here treats: nothing is expected of them. */
   readonly untreated: readonly InkColour[];
-  readonly fades: readonly Pick<FadesBefore, 'on' | 'fades'>[];
+  readonly fades: readonly Pick<FadesBefore, 'on' | 'sessions' | 'fades'>[];
   readonly own: ClinicalFigures;
   readonly today: Day;
 }): { readonly course: InkCourse; readonly score: SessionScore } {
@@ -30,7 +30,9 @@ export function inkCourseOf(of: {
       .map(({ colour }) => colour)
       .filter((colour) => !untreated.includes(colour)),
     sessions: wholeSessions(history).map((each) => ({ on: each.on, colours: each.ink ?? null })),
-    fades: of.fades.flatMap(({ on, fades }) => fades.map((fade) => ({ on, ...fade }))),
+    fades: of.fades.flatMap(({ on, sessions, fades }) =>
+      fades.map((fade) => ({ on, sessions, ...fade })),
+    ),
     expectedSessions: score.score,
     intervalWeeks: weeks,
     today,

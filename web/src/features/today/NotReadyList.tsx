@@ -1,5 +1,6 @@
 import './today.css';
 import type { ComingVisit } from '@tidy-quill/contract/today';
+import { readyFrom } from '@tidy-quill/core/calendar';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -7,6 +8,7 @@ import { useNotReadyQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, dayText, fromToday, notReadyText } from '../../text';
 import { InviteForm } from '../ask/InviteForm';
+import { MoveVisitForm } from '../calendar/MoveVisitForm';
 
 /** Who is not ready in the coming two weeks, why, and what would make them ready. */
 export function NotReadyList({ today }: { today: string }) {
@@ -15,6 +17,7 @@ export function NotReadyList({ today }: { today: string }) {
     pollingInterval: 60_000,
   });
   const [inviting, setInviting] = useState<string | null>(null);
+  const [moving, setMoving] = useState<ComingVisit | null>(null);
   if (data === undefined || data.length === 0) return null;
   return (
     <section className="not-ready">
@@ -38,12 +41,21 @@ export function NotReadyList({ today }: { today: string }) {
               visit={visit}
               today={today}
               onInvite={() => setInviting(visit.id)}
+              onMove={() => setMoving(visit)}
             />
           ))}
         </tbody>
       </table>
       {inviting === null ? null : (
         <InviteForm visitId={inviting} onClose={() => setInviting(null)} />
+      )}
+      {moving === null ? null : (
+        <MoveVisitForm
+          visit={{ ...moving, clientId: moving.client.id }}
+          clientName={moving.client.name}
+          from={readyFrom(moving.notReady)}
+          onClose={() => setMoving(null)}
+        />
       )}
     </section>
   );
@@ -53,10 +65,12 @@ function NotReadyRow({
   visit,
   today,
   onInvite,
+  onMove,
 }: {
   visit: ComingVisit;
   today: string;
   onInvite: () => void;
+  onMove: () => void;
 }) {
   const { timeZone } = useSignedIn().clinic;
   const day = dayOf(visit.startsAt, timeZone);
@@ -94,6 +108,9 @@ function NotReadyRow({
             Send questions<span className="visually-hidden"> to {visit.client.name}</span>
           </Button>
         ) : null}
+        <Button size="small" onClick={onMove}>
+          Move the visit<span className="visually-hidden"> of {visit.client.name}</span>…
+        </Button>
       </td>
     </tr>
   );

@@ -6,17 +6,22 @@ import { problemText } from '../../app/api';
 import { useCancelVisitMutation } from '../../app/visit-api';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
+import { MoveVisitForm } from '../calendar/MoveVisitForm';
 import { useVisit } from './use-visit';
 
-/** Cancels the booking, for a reason, as long as nothing was fired. */
+/** Moves or cancels the booking, the latter for a reason, as long as nothing was fired. */
 export function CancelVisit() {
   const { visit, client, zones } = useVisit('visit', 'client', 'zones');
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
+  const [moving, setMoving] = useState(false);
   const [reason, setReason] = useState('');
   const [cancel, { isLoading, error }] = useCancelVisitMutation();
   const records = new Map(zones.map(({ area, record }) => [area.id, record]));
   if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
+  // The last of the waits that were answered; nothing is known of other zones' answers before they are asked.
+  const waits = zones.flatMap(({ record }) => record.assessment?.clearOn ?? []);
+  const assessedFrom = waits.length === 0 ? null : waits.reduce((a, b) => (b > a ? b : a));
   const save = async () => {
     const result = await cancel({ visitId: visit.id, reason });
     if (result.error === undefined) void navigate(`/clients/${client.id}`);
@@ -24,10 +29,21 @@ export function CancelVisit() {
   return (
     <>
       <p className="no-print">
+        <Button size="small" onClick={() => setMoving(true)}>
+          Move this visit…
+        </Button>{' '}
         <Button size="small" onClick={() => setAsking(true)}>
           Cancel this visit…
         </Button>
       </p>
+      {moving ? (
+        <MoveVisitForm
+          visit={visit}
+          clientName={`${client.givenName} ${client.familyName}`}
+          from={assessedFrom}
+          onClose={() => setMoving(false)}
+        />
+      ) : null}
       {asking ? (
         <Dialog
           open

@@ -1,0 +1,62 @@
+/** What a visit holds for a while: a room, and whoever treats in it. */
+export interface Booking {
+  readonly id: string;
+  /** ISO 8601. */
+  readonly startsAt: string;
+  readonly roomId: string;
+  readonly staffId: string;
+  /** Null for visits of before this was kept: they hold nothing. */
+  readonly plannedMinutes: number | null;
+}
+
+/** A booking that is in the way of another, and what both want. */
+export interface Clash<B extends Booking = Booking> {
+  readonly with: B;
+  readonly wants: 'room' | 'staff';
+}
+
+const MINUTE_MS = 60_000;
+
+const startMs = ({ startsAt }: Booking) => Date.parse(startsAt);
+const endMs = (booking: Booking) => startMs(booking) + (booking.plannedMinutes ?? 0) * MINUTE_MS;
+
+/** When a booking ends, ISO 8601. */
+export const endOf = (booking: Booking): string => new Date(endMs(booking)).toISOString();
+
+const holds = ({ plannedMinutes }: Booking) => plannedMinutes !== null && plannedMinutes > 0;
+
+/** Whether two bookings share any moment; one that ends as the other begins does not. */
+const overlap = (one: Booking, other: Booking) =>
+  holds(one) && holds(other) && startMs(one) < endMs(other) && startMs(other) < endMs(one);
+
+/** The bookings that are in the way of one: in its room, or of whoever treats. Its own former self is not. */
+export function clashesOf<B extends Booking>(
+  booking: Booking,
+  others: readonly B[],
+): readonly Clash<B>[] {
+  return others
+    .filter((other) => other.id !== booking.id && overlap(booking, other))
+    .flatMap((other) => [
+      ...(other.roomId === booking.roomId ? [{ with: other, wants: 'room' } as const] : []),
+      ...(other.staffId === booking.staffId ? [{ with: other, wants: 'staff' } as const] : []),
+    ]);
+}
+
+/** A start is tried at every quarter of an hour. */
+const QUARTER_MS = 15 * MINUTE_MS;
+
+/**
+ * The first start from a booking's own on, at its own moment or where another ends, on the quarter, at which nothing is in
+ * its way. ISO 8601.
+ */
+export function firstFree(booking: Booking, others: readonly Booking[]): string {
+  let at = startMs(booking);
+  for (;;) {
+    const here = { ...booking, startsAt: new Date(at).toISOString() };
+    const clashes = clashesOf(here, others);
+    if (clashes.length === 0) return here.startsAt;
+    // Each of them ends, and none is tried again: this comes to an end.
+    const free = Math.max(...clashes.map((clash) => endMs(clash.with)));
+    at = Math.ceil(free / QUARTER_MS) * QUARTER_MS;
+  }
+}

@@ -1,0 +1,3 @@
+export * from './planned-minutes';
+export * from './bookings';
+export * from './moving';

@@ -1,0 +1,153 @@
+import { Key, Origin } from 'selenium-webdriver';
+import { addDays } from '@tidy-quill/core/units';
+import { describe, expect, it } from 'vitest';
+import { startBrowser } from './browser';
+import { startWalk } from './start-walk';
+import { openClient, signIn, SOON } from './walk';
+
+const { app, browser } = await startWalk();
+await signIn(browser);
+
+const DIALOG = '//div[@role="dialog"]';
+const STATUS = '//*[contains(@class, "board-status")]';
+const today = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format();
+const DAY = addDays(today, 3);
+
+/** Asks the server as this page does; gives the status. */
+const post = (path: string, body: object, by = browser) =>
+  by.driver.executeAsyncScript<number>(
+    `const done = arguments[2];
+     fetch('/api' + arguments[0], { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(arguments[1]) })
+       .then(({ status }) => done(status))`,
+    path,
+    body,
+  );
+
+interface Place {
+  readonly id: string;
+  readonly client_id: string;
+  readonly area_id: string;
+  readonly room_id: string;
+  readonly staff_id: string;
+  readonly starts_at: Date;
+}
+const visitOf = async (family: string, on: string): Promise<Place | undefined> => {
+  const found = await app.rows<Place>(
+    `select v.* from visits v join clients c on c.id = v.client_id
+     where c.family_name = $1 and (v.starts_at at time zone 'Europe/London')::date = $2`,
+    [family, on],
+  );
+  return found[0];
+};
+const clockOf = async (family: string) =>
+  (await visitOf(family, DAY))?.starts_at.toLocaleTimeString('sv-SE', {
+    ...{ timeZone: 'Europe/London', hour: '2-digit', minute: '2-digit' },
+  });
+/** Books a client as their visit of today is, at an hour of the day that is used here. */
+async function book(family: string, startsAt: string): Promise<void> {
+  const of = await visitOf(family, today);
+  if (of === undefined) throw new Error(`${family} has no visit today`);
+  const status = await post(`/clients/${of.client_id}/visits`, {
+    ...{ id: crypto.randomUUID(), areaId: of.area_id, roomId: of.room_id, staffId: of.staff_id },
+    startsAt,
+  });
+  expect(status).toBe(201);
+}
+const block = (name: string) =>
+  browser.driver.findElement({ xpath: `//button[contains(@aria-label, "${name}")]` });
+
+describe('booking', () => {
+  it('goes on to where room and person are free, and says what is in the way of a time that is typed', async () => {
+    await openClient(browser, 'Bristlecombe');
+    await browser.press('Book a visit');
+    await browser.press('Garden room', DIALOG);
+    await browser.see('min, with asking, second look and cleaning', DIALOG);
+    await browser.fill('Time', '13:40');
+    await browser.keys(Key.TAB);
+    await browser.see('The garden room has Fennimore Quickthorn from 13:30 to 14:00.', DIALOG);
+    expect(await browser.isEnabled('Book and open')).toBe(false);
+    await browser.press('Next free: ', DIALOG);
+    await browser.gone('The garden room has', DIALOG);
+    await browser.press('Cancel', DIALOG);
+  });
+});
+
+describe('the board of a day', () => {
+  it('shows rooms side by side, and moves a visit by keys: never onto another', async () => {
+    await book('Candlewick', `${DAY}T10:00:00.000Z`);
+    await book('Bristlecombe', `${DAY}T11:00:00.000Z`);
+    await browser.open(`/calendar?day=${DAY}`);
+    await browser.see('Thisbe Candlewick');
+    await browser.driver.executeScript('arguments[0].focus()', await block('Candlewick'));
+    await browser.keys('m', ...Array.from({ length: 4 }, () => Key.ARROW_DOWN));
+    await browser.see('Thisbe Candlewick to 11:00, Window room: free', STATUS);
+    await browser.keys(Key.ARROW_LEFT);
+    await browser.see('taken: Garden room has Leander Bristlecombe until', STATUS);
+    await browser.keys(Key.ENTER);
+    await browser.see('taken: ', STATUS);
+    await browser.keys(Key.ARROW_RIGHT, Key.ENTER);
+    await browser.see('Thisbe Candlewick moved to 11:00, Window room.', STATUS);
+    expect(await clockOf('Candlewick')).toBe('11:00');
+    await browser.press('Undo', STATUS);
+    await expect.poll(() => clockOf('Candlewick'), SOON).toBe('10:00');
+  });
+
+  it('moves one by dragging, and opens one by a press', async () => {
+    await browser.open(`/calendar?day=${DAY}`);
+    await browser.see('Thisbe Candlewick');
+    const of = await block('Candlewick');
+    const actions = browser.driver.actions();
+    // An hour is 72 px.
+    await actions
+      .move({ origin: of })
+      .press()
+      .move({ origin: Origin.POINTER, y: 30 })
+      .move({ origin: Origin.POINTER, y: 78 })
+      .release()
+      .perform();
+    await browser.see('Thisbe Candlewick moved to 11:30, Window room.', STATUS);
+    expect(await clockOf('Candlewick')).toBe('11:30');
+    await (await block('Bristlecombe')).click();
+    await browser.see('Move to another day');
+    await browser.press('by person');
+    await browser.see('Tobiah Lanternfield');
+  });
+
+  it('says that somebody else has moved it meanwhile, and takes it from there', async () => {
+    await browser.open(`/calendar?day=${DAY}`);
+    await browser.see('Thisbe Candlewick');
+    await browser.driver.executeScript('arguments[0].focus()', await block('Candlewick'));
+    await browser.keys('m', Key.ARROW_DOWN);
+    await browser.see('Thisbe Candlewick to 11:45', STATUS);
+    const other = await startBrowser(app.url);
+    try {
+      await signIn(other, 'tobiah');
+      const of = await visitOf('Candlewick', DAY);
+      const moved = await post(
+        `/visits/${of?.id}/move`,
+        {
+          ...{ from: of?.starts_at.toISOString(), startsAt: `${DAY}T15:00:00.000Z` },
+          ...{ roomId: of?.room_id, staffId: of?.staff_id },
+        },
+        other,
+      );
+      expect(moved).toBe(204);
+    } finally {
+      await other.close();
+    }
+    await browser.keys(Key.ENTER);
+    await browser.see('Somebody else has moved this visit meanwhile');
+    await expect.poll(() => clockOf('Candlewick'), SOON).toBe('15:00');
+  });
+});
+
+describe('a visit that is not ready', () => {
+  it('is moved to when it could be, from the list, in one press', async () => {
+    await browser.open('/');
+    await browser.press('of Leander Bristlecombe', '//section[contains(@class, "not-ready")]');
+    await browser.see('at the earliest.', DIALOG);
+    await browser.press('Move to', DIALOG);
+    await browser.gone('Move the visit: Leander', '//body');
+    await expect.poll(() => visitOf('Bristlecombe', today), SOON).toBeUndefined();
+  });
+});
