@@ -54,7 +54,9 @@ async function book(family: string, startsAt: string): Promise<void> {
   expect(status).toBe(201);
 }
 const block = (name: string) =>
-  browser.driver.findElement({ xpath: `//button[contains(@aria-label, "${name}")]` });
+  browser.driver.findElement({
+    xpath: `//button[contains(@class, "board-visit")][contains(., "${name}")]`,
+  });
 
 describe('booking', () => {
   it('goes on to where room and person are free, and says what is in the way of a time that is typed', async () => {
@@ -97,12 +99,12 @@ describe('the board of a day', () => {
     await browser.see('Thisbe Candlewick');
     const of = await block('Candlewick');
     const actions = browser.driver.actions();
-    // An hour is 72 px.
+    // An hour is 84 px.
     await actions
       .move({ origin: of })
       .press()
       .move({ origin: Origin.POINTER, y: 30 })
-      .move({ origin: Origin.POINTER, y: 78 })
+      .move({ origin: Origin.POINTER, y: 96 })
       .release()
       .perform();
     await browser.see('Thisbe Candlewick moved to 11:30, Window room.', STATUS);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
 import { readyFrom, refuseMoving } from './moving';
+import { EMPTY, type VisitRecord } from '../session';
 import { plannedMinutes } from './planned-minutes';
 
 const at = (clock: string) => `2026-12-07T${clock}:00.000Z`;
@@ -94,10 +95,29 @@ describe('bookings in each other’s way', () => {
 });
 
 describe('moving a visit', () => {
-  const zones = (startedAt: string | null) =>
-    new Map([['z', { run: { startedAt }, spots: [], sentHome: null }]]) as never;
+  const refused = (more: object, of: { startsAt?: string; sameDay?: boolean } = {}) => {
+    const zone = { ...EMPTY, ...more };
+    const { startsAt = at('14:00'), sameDay = false } = of;
+    return refuseMoving({
+      zones: new Map([['z', zone as VisitRecord]]),
+      sameDay,
+      startsAt,
+      now: at('12:00'),
+    });
+  };
   const of = (startsAt: string, startedAt: string | null = null) =>
-    refuseMoving({ zones: zones(startedAt), startsAt, now: at('12:00') });
+    refused({ run: { ...EMPTY.run, startedAt } }, { startsAt });
+
+  it('to another day leaves nothing behind that holds for its day; answers that stop go along', () => {
+    const findings = { skin: {}, areaCm2: 1 };
+    const history = { answers: {}, medicines: [] };
+    expect(refused({ findings })).toBe('holdsForItsDay');
+    expect(refused({ findings }, { sameDay: true })).toBeNull();
+    expect(refused({ history, assessment: { outcome: 'go', findings: [] } })).toBe(
+      'holdsForItsDay',
+    );
+    expect(refused({ history, assessment: { outcome: 'wait', findings: [] } })).toBeNull();
+  });
 
   it('is possible until something is fired in it, and never into the past', () => {
     expect(of(at('14:00'))).toBeNull();

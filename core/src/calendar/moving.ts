@@ -1,19 +1,31 @@
-import type { NotReady } from '../session';
+import { isStopped, type NotReady, type VisitRecord } from '../session';
 import { refuseCancelling } from '../workflow';
 import type { Day } from '../units';
 
 /** Why a visit cannot be moved to a start; null where it can. */
 export function refuseMoving(of: {
-  readonly zones: Parameters<typeof refuseCancelling>[0];
+  readonly zones: ReadonlyMap<string, VisitRecord>;
+  /** Whether it stays on its day. */
+  readonly sameDay: boolean;
   /** ISO 8601. */
   readonly startsAt: string;
   /** ISO 8601. */
   readonly now: string;
-}): 'zoneBegun' | 'startsInPast' | null {
+}): 'zoneBegun' | 'startsInPast' | 'holdsForItsDay' | null {
   const refusal = refuseCancelling(of.zones);
   if (refusal !== null) return refusal;
+  if (!of.sameDay && [...of.zones.values()].some(holdsForItsDay)) return 'holdsForItsDay';
   return Date.parse(of.startsAt) < Date.parse(of.now) - PAST_MS ? 'startsInPast' : null;
 }
+
+/**
+ * What was found, planned or answered holds for its day alone: on another nothing may be fired by it. Answers that stop the
+ * treatment go along: they stop it there too, until it is asked again.
+ */
+const holdsForItsDay = (record: VisitRecord) =>
+  record.findings !== null ||
+  record.plan !== null ||
+  (record.history !== null && !isStopped(record));
 
 /** A start that has just passed is still now. */
 const PAST_MS = 30 * 60_000;

@@ -32,7 +32,7 @@ import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
-import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
+import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 import { answers, demoPast, demoVisit } from './visits';
 
 /** Whether the database holds any clinic at all. */
@@ -291,9 +291,6 @@ async function stopCourse(
     .values({ clinicId, id: v7(), clientId, areaId, staffId, at, kind: 'stopped', reason });
 }
 
-/** How long the visits of the demo's day are booked for: they begin every half hour, each in the other room. */
-const DEMO_MINUTES = 30;
-
 // Renewed within the year.
 const CONSENT_WEEKS = 40;
 
@@ -309,7 +306,16 @@ async function bookComing(
   const [roomId, staffId] = [defined(roomIds[0]), defined(staffIds[0])];
   await tx
     .insert(visits)
-    .values({ clinicId, id: visitId, clientId, areaId, roomId, staffId, startsAt });
+    .values({
+      clinicId,
+      id: visitId,
+      clientId,
+      areaId,
+      roomId,
+      staffId,
+      startsAt,
+      plannedMinutes: DEMO_MINUTES,
+    });
   if (coming.atHome === null) return;
   const invitationId = v7();
   await tx.insert(invitations).values({

@@ -25,7 +25,7 @@ import { INK_CLIENTS, type InkClient, type InkSession } from './ink-people';
 import { tattooPicture } from './pictures';
 import { VisitScript } from './script';
 import { asked, toldLater } from './visits';
-import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
+import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 const PACE = DEMO_PROTOCOL.pace;
 
@@ -67,7 +67,10 @@ async function fillOne(
     const visitId = v7();
     const startsAt = momentAt(day, clock, TIME_ZONE);
     const where = { roomId: defined(roomIds[room]), staffId: defined(staffIds[room]) };
-    await tx.insert(visits).values({ clinicId, id: visitId, clientId, areaId, ...where, startsAt });
+    const plannedMinutes = day === today ? DEMO_MINUTES : null;
+    await tx
+      .insert(visits)
+      .values({ clinicId, id: visitId, clientId, areaId, ...where, startsAt, plannedMinutes });
     return { visitId, startsAt, staffId: where.staffId };
   };
   for (const session of client.sessions) {

@@ -17,7 +17,7 @@ import { skinPicture } from './pictures';
 import { DEMO_PROTOCOL } from './protocol';
 import { VisitScript } from './script';
 import { accepted, asked, proposalFor, makeReady } from './visits';
-import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
+import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 type Zone = Pick<Area, 'site' | 'side' | 'areaCm2'>;
 
@@ -105,6 +105,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     roomId: defined(clinic.roomIds[1]),
     staffId: defined(clinic.staffIds[1]),
     startsAt: momentAt(next.on, '08:30', TIME_ZONE),
+    plannedMinutes: DEMO_MINUTES,
   });
   for (const [index, id] of photos.entries()) {
     const picture = await skinPicture({
@@ -184,6 +185,7 @@ async function openFor(tx: Tx, clinic: DemoClinic, of: Tested, number: number, s
     roomId: defined(roomIds[1]),
     staffId: defined(staffIds[1]),
     startsAt,
+    plannedMinutes: DEMO_MINUTES,
   });
   const signedOn = addDays(today, -1);
   const name = `${givenName} ${familyName}`;

@@ -13,6 +13,9 @@ import type { CatalogueIds } from './visits';
 
 export const TIME_ZONE = 'Europe/London';
 
+/** How long the visits of the demo's day, and those after it, are booked for: they begin every half hour, each in the other room. */
+export const DEMO_MINUTES = 30;
+
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 /** The demo clinic while it is being filled in. */

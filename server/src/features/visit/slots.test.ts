@@ -112,11 +112,19 @@ describe('moving a visit', () => {
   });
 
   it('is refused where somebody else has moved it meanwhile, and says where it is now', async () => {
-    const { id, startsAt } = of('Quickthorn');
+    const { id, startsAt } = of('Sparrowdale');
     expect((await move(id, '2031-06-03T09:00:00.000Z')).status).toBe(204);
     const { status, body } = await move(id, '2031-06-04T09:00:00.000Z', startsAt);
     expect(status).toBe(409);
     expect(body).toMatchObject({ current: { startsAt: '2031-06-03T09:00:00.000Z' } });
+  });
+
+  it('to another day is refused once skin was looked at: what was found holds for its day', async () => {
+    const { id, startsAt } = of('Quickthorn');
+    expect((await move(id, '2031-06-07T09:00:00.000Z')).body).toMatchObject({
+      detail: 'holdsForItsDay',
+    });
+    expect((await opened(id)).visit.startsAt).toBe(startsAt);
   });
 
   it('is refused where the room is taken, into the past, and once something was fired', async () => {

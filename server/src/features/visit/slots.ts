@@ -79,6 +79,8 @@ async function timeZoneOf(tx: Queryable, clinicId: string): Promise<string> {
 const REFUSED = {
   zoneBegun: 'Something was fired in this visit: it stays where it is',
   startsInPast: 'A visit cannot be moved into the past',
+  holdsForItsDay:
+    'What was answered, found or planned in this visit holds for its day: cancel it, and book another',
 } as const;
 
 /**
@@ -110,7 +112,11 @@ export async function moveVisit(
     }
     const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
     const zones = zoneRecords(events, visit.areaId);
-    const refusal = refuseMoving({ zones, startsAt, now: new Date().toISOString() });
+    const timeZone = await timeZoneOf(tx, clinicId);
+    const dayOf = (at: string) => clinicDay(new Date(at), timeZone);
+    const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
+    const now = new Date().toISOString();
+    const refusal = refuseMoving({ zones, sameDay, startsAt, now });
     if (refusal !== null) {
       throw new HttpProblem('refused-by-rule', REFUSED[refusal], { detail: refusal });
     }

@@ -137,7 +137,6 @@ export function DayBoard({
                       type="button"
                       className={blockClass(each.visit, draft)}
                       style={styleOf(each)}
-                      aria-label={`${blockText(each.visit, timeZone)}${isMovable(each.visit) ? '' : ', has begun'}`}
                       aria-expanded={chosen === each.visit.id}
                       onPointerDown={down(each.visit)}
                       onPointerMove={drawn}
@@ -157,6 +156,11 @@ export function DayBoard({
                         {clockText(each.visit.startsAt, timeZone)} ·{' '}
                         {by === 'room' ? each.visit.staff : each.visit.room} ·{' '}
                         {areaText(each.visit)}
+                      </span>
+                      <span className="visually-hidden">
+                        {lengthText(each.visit)},{' '}
+                        {by === 'room' ? each.visit.room : each.visit.staff}
+                        {isMovable(each.visit) ? '' : ', has begun'}
                       </span>
                     </button>
                   </li>
@@ -206,8 +210,8 @@ export function DayBoard({
 /** Whether a visit is still only booked: core and server decide, this keeps what has begun from being dragged. */
 const isMovable = ({ finished, running }: DayVisit) => !finished && !running;
 
-const blockText = (visit: DayVisit, timeZone: string) =>
-  `${visit.client.name}, ${clockText(visit.startsAt, timeZone)}, ${visit.plannedMinutes ?? 'unknown'} minutes, ${visit.room}, ${visit.staff}`;
+const lengthText = ({ plannedMinutes }: DayVisit) =>
+  plannedMinutes === null ? 'its length was not kept' : `${plannedMinutes} minutes`;
 
 const blockClass = (visit: DayVisit, draft: Draft | null) =>
   [

@@ -2,7 +2,7 @@ import type { DayVisit } from '@tidy-quill/contract/today';
 import { clockOf } from '../../text';
 
 /** How tall a minute is drawn, px. */
-export const MINUTE_PX = 1.2;
+export const MINUTE_PX = 1.4;
 /** What a visit of before lengths were kept is drawn as, minutes: it holds nothing. */
 export const UNKNOWN_MINUTES = 30;
 /** A visit is dragged and moved by keys in steps of this, minutes. */

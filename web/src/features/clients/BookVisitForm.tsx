@@ -15,6 +15,9 @@ import { Dialog } from '../../widgets/Dialog';
 import { goToField } from '../../widgets/go-to-field';
 import { Ticks } from '../../widgets/Ticks';
 
+/** A visit is not proposed for the very next moments: it would have begun before its questions are sent. */
+const LEAD_MS = 2 * 60_000;
+
 /** Books a visit for one area or several: day, hour, room and who treats. */
 export function BookVisitForm({
   clientId,
@@ -36,7 +39,7 @@ export function BookVisitForm({
   const { data: catalogue } = useCatalogueQuery();
   const navigate = useNavigate();
   const [id] = useState(() => v7());
-  const [soon] = useState(() => nextQuarter(Date.now()));
+  const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
   const [also, setAlso] = useState<readonly string[]>([]);
   const [book, { isLoading, error }] = useBookVisitMutation();
   const others = areas.filter((each) => each.id !== area.id);
