@@ -304,18 +304,16 @@ async function bookComing(
   const visitId = v7();
   const startsAt = momentAt(addDays(today, coming.inDays), coming.clock, TIME_ZONE);
   const [roomId, staffId] = [defined(roomIds[0]), defined(staffIds[0])];
-  await tx
-    .insert(visits)
-    .values({
-      clinicId,
-      id: visitId,
-      clientId,
-      areaId,
-      roomId,
-      staffId,
-      startsAt,
-      plannedMinutes: DEMO_MINUTES,
-    });
+  await tx.insert(visits).values({
+    clinicId,
+    id: visitId,
+    clientId,
+    areaId,
+    roomId,
+    staffId,
+    startsAt,
+    plannedMinutes: DEMO_MINUTES,
+  });
   if (coming.atHome === null) return;
   const invitationId = v7();
   await tx.insert(invitations).values({
