@@ -16,7 +16,7 @@ export interface VisitHeader {
   readonly roomId: string;
   readonly staffId: string;
   readonly startsAt: string;
-  /** How long it was booked for; null for visits of before this was kept. */
+  /** How long it was booked for; null in older visits, where no length was kept. */
   readonly plannedMinutes: number | null;
   /** Set where it was cancelled: nothing is added to it any more. */
   readonly cancelled: { readonly at: string; readonly by: string; readonly reason: string } | null;

@@ -79,10 +79,14 @@ describe('what is said of a course', () => {
 });
 
 it('tells what a visit more would take with its arithmetic, and when that is hardly anything', () => {
-  expect(takesText({ share: 0.105, growing: 0.3, kill: 0.35, responds: 1 })).toBe(
+  expect(
+    takesText({ share: 0.105, growing: 0.3, kill: 0.35, responds: 1, isHardlyAny: false }),
+  ).toBe(
     'One visit more, at the usual interval: 30 % of it growing then × 35 % taken = 11 % of all that was there before the course.',
   );
-  expect(takesText({ share: 0.03, growing: 0.2, kill: 0.3, responds: 0.5 })).toBe(
+  expect(
+    takesText({ share: 0.03, growing: 0.2, kill: 0.3, responds: 0.5, isHardlyAny: true }),
+  ).toBe(
     'A further visit is unlikely to change more than 3 %: 20 % of it growing then × 30 % taken × 50 % that respond = 3 % of all that was there before the course.',
   );
 });

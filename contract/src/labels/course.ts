@@ -121,14 +121,11 @@ export function inkTakenText({ colour, course, now, sessions }: ColourCourse): s
   return `${INK_COLOUR_WORDS[colour]}: ${taken}, ${percent(course.perSession)} a session ${by}; ${more}.`;
 }
 
-/** Below it a visit hardly changes anything, share of all that was there. */
-const HARDLY = 0.05;
-
 /** What one visit more would take, with its arithmetic. */
-export function takesText({ share, growing, kill, responds }: NextTakes): string {
+export function takesText({ share, growing, kill, responds, isHardlyAny }: NextTakes): string {
   const pale = responds < 1 ? ` × ${percent(responds)} that respond` : '';
   const sum = `${percent(growing)} of it growing then × ${percent(kill)} taken${pale} = ${percent(share)} of all that was there before the course`;
-  return share < HARDLY
+  return isHardlyAny
     ? `A further visit is unlikely to change more than ${percent(Math.max(share, 0.01))}: ${sum}.`
     : `One visit more, at the usual interval: ${sum}.`;
 }

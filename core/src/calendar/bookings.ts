@@ -5,7 +5,7 @@ export interface Booking {
   readonly startsAt: string;
   readonly roomId: string;
   readonly staffId: string;
-  /** Null for visits of before this was kept: they hold nothing. */
+  /** Null where no length was kept, as in older visits: they hold nothing. */
   readonly plannedMinutes: number | null;
 }
 

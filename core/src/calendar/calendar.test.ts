@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
-import { readyFrom, refuseMoving } from './moving';
+import { askedReadyFrom, readyFrom, refuseMoving } from './moving';
 import { EMPTY, type VisitRecord } from '../session';
 import { plannedMinutes } from './planned-minutes';
 
@@ -132,5 +132,10 @@ describe('moving a visit', () => {
     expect(readyFrom([])).toBeNull();
     expect(readyFrom([stopped(null)])).toBeNull();
     expect(readyFrom([stopped('2026-12-07'), stopped('2026-12-20')])).toBe('2026-12-20');
+    const asked = (clearOn: string | null) => ({
+      assessment: { outcome: 'wait', findings: [], unanswered: [], clearOn } as const,
+    });
+    expect(askedReadyFrom([{ assessment: null }, asked(null)])).toBeNull();
+    expect(askedReadyFrom([asked('2026-12-20'), asked('2026-12-07')])).toBe('2026-12-20');
   });
 });

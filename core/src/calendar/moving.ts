@@ -1,6 +1,6 @@
 import { isStopped, type NotReady, type VisitRecord } from '../session';
 import { refuseCancelling } from '../workflow';
-import type { Day } from '../units';
+import { laterDay, type Day } from '../units';
 
 /** Why a visit cannot be moved to a start; null where it can. */
 export function refuseMoving(of: {
@@ -35,5 +35,12 @@ export function readyFrom(notReady: readonly NotReady[]): Day | null {
   const days = notReady.flatMap((each) =>
     each.code === 'stopped' && each.clearOn !== null ? [each.clearOn] : [],
   );
-  return days.length === 0 ? null : days.reduce((last, day) => (day > last ? day : last));
+  return latest(days);
 }
+
+/** The same by what was answered for each zone of a visit. */
+export const askedReadyFrom = (records: readonly Pick<VisitRecord, 'assessment'>[]): Day | null =>
+  latest(records.flatMap(({ assessment }) => assessment?.clearOn ?? []));
+
+const latest = (days: readonly Day[]): Day | null =>
+  days.length === 0 ? null : days.reduce(laterDay);

@@ -225,7 +225,12 @@ export interface NextTakes {
   readonly kill: number;
   /** Share of what is there that has pigment, as it was found last, 0–1. */
   readonly responds: number;
+  /** Whether that is hardly anything. */
+  readonly isHardlyAny: boolean;
 }
+
+/** Below it a visit hardly changes anything, share of all that was there. */
+const HARDLY_ANY = 0.05;
 
 /** What one visit more would take, at the clinic's interval. */
 export function nextTakes(of: CourseCase, course: ZoneCourse): NextTakes {
@@ -235,5 +240,6 @@ export function nextTakes(of: CourseCase, course: ZoneCourse): NextTakes {
   const { growing } = defined(median.at[Math.min(Math.round(at), median.at.length - 1)]);
   const kill = Math.min(1, last.kill * course.learnt.factor.median);
   const responds = 1 - (hairNow(of)?.paleShare ?? 0);
-  return { share: growing * kill * responds, growing, kill, responds };
+  const share = growing * kill * responds;
+  return { share, growing, kill, responds, isHardlyAny: share < HARDLY_ANY };
 }

@@ -213,6 +213,10 @@ describe('how many more', () => {
     const half = { ...SUBJECT.hair, paleShare: 0.5 };
     const pale = nextTakes({ ...given, looks: [{ on: given.today, hair: half }] }, so);
     expect(pale.share).toBeCloseTo(takes.share / 2, 9);
+    expect([takes.share > 0.05, takes.isHardlyAny]).toEqual([true, false]);
+    const none = { ...SUBJECT.hair, paleShare: 1 };
+    const last = nextTakes({ ...given, looks: [{ on: given.today, hair: none }] }, so);
+    expect(last).toMatchObject({ share: 0, isHardlyAny: true });
   });
 });
 

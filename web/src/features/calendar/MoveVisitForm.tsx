@@ -19,7 +19,7 @@ export interface Moved extends Pick<MoveVisit, 'startsAt' | 'roomId' | 'staffId'
   readonly plannedMinutes: number | null;
 }
 
-/** How long a visit of before lengths were kept is taken to be, minutes. */
+/** How long an older visit, of which no length was kept, is taken to be, minutes. */
 const UNKNOWN_MINUTES = 45;
 
 /** Moves a booked visit to another day, time, room or person. */

@@ -3,7 +3,7 @@ import { clockOf } from '../../text';
 
 /** How tall a minute is drawn, px. */
 export const MINUTE_PX = 1.4;
-/** What a visit of before lengths were kept is drawn as, minutes: it holds nothing. */
+/** How long an older visit, of which no length was kept, is drawn, minutes: it holds nothing. */
 export const UNKNOWN_MINUTES = 30;
 /** A visit is dragged and moved by keys in steps of this, minutes. */
 export const STEP_MINUTES = 15;

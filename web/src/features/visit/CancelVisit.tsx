@@ -1,3 +1,4 @@
+import { askedReadyFrom } from '@tidy-quill/core/calendar';
 import { refuseCancelling } from '@tidy-quill/core/workflow';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
@@ -19,9 +20,6 @@ export function CancelVisit() {
   const [cancel, { isLoading, error }] = useCancelVisitMutation();
   const records = new Map(zones.map(({ area, record }) => [area.id, record]));
   if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
-  // The last of the waits that were answered; nothing is known of other zones' answers before they are asked.
-  const waits = zones.flatMap(({ record }) => record.assessment?.clearOn ?? []);
-  const assessedFrom = waits.length === 0 ? null : waits.reduce((a, b) => (b > a ? b : a));
   const save = async () => {
     const result = await cancel({ visitId: visit.id, reason });
     if (result.error === undefined) void navigate(`/clients/${client.id}`);
@@ -40,7 +38,7 @@ export function CancelVisit() {
         <MoveVisitForm
           visit={visit}
           clientName={`${client.givenName} ${client.familyName}`}
-          from={assessedFrom}
+          from={askedReadyFrom([...records.values()])}
           onClose={() => setMoving(false)}
         />
       ) : null}
