@@ -77,6 +77,17 @@ export async function startBrowser(address: string): Promise<Browser> {
       `return (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(arguments[0])`,
       text,
     );
+  // What somebody would have seen instead goes into the failure: a walk that fails once in many runs is understood from it.
+  const orTell = async <T>(work: () => Promise<T>): Promise<T> => {
+    try {
+      return await work();
+    } catch (error) {
+      const page = await driver.executeScript<string>(
+        `return location.pathname + ': ' + document.body.innerText.replace(/\\n+/g, ' | ').slice(0, 3000)`,
+      );
+      throw new Error(`${(error as Error).message}\nThe page: ${page}`, { cause: error });
+    }
+  };
   const shown = async (path: string) => {
     const element = await find(path);
     return driver.wait(until.elementIsVisible(element), WAIT_MS, path, POLL_MS);
@@ -156,11 +167,12 @@ export async function startBrowser(address: string): Promise<Browser> {
     later,
     wrongClock: (minutes) => setClock(minutes, 0),
     open: (path) => driver.get(`${address}${path}`),
-    see: async (text, within = '//body') => {
-      const path = `${within}//*[${saying(text)}]`;
-      await driver.wait(() => says(text), WAIT_MS, path, POLL_MS);
-      return shown(path);
-    },
+    see: (text, within = '//body') =>
+      orTell(async () => {
+        const path = `${within}//*[${saying(text)}]`;
+        await driver.wait(() => says(text), WAIT_MS, path, POLL_MS);
+        return shown(path);
+      }),
     seeWithin: (text, waitMs) =>
       driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text, POLL_MS),
     gone: async (text, within = '//body') => {
@@ -174,8 +186,10 @@ export async function startBrowser(address: string): Promise<Browser> {
       );
     },
     press: (name, within = '//body') =>
-      clickable(
-        `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
+      orTell(() =>
+        clickable(
+          `(${within}//*[(self::button or self::a or self::summary or self::label or @role="option") and ${saying(name)}])[1]`,
+        ),
       ),
     pressTwice: async (name) => {
       const button = await shown(`//button[${saying(name)}]`);

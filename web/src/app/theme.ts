@@ -130,6 +130,7 @@ export function antThemeFor(name: ThemeName): ThemeConfig {
       controlItemBgActive: palette.accentTint,
       boxShadow: 'none',
       boxShadowSecondary: `0 0 0 1px ${palette.strongRule}`,
+      motion: !asksForStillness(),
       motionDurationMid: '0.1s',
       motionDurationSlow: '0.12s',
     },
@@ -144,6 +145,10 @@ export function antThemeFor(name: ThemeName): ThemeConfig {
     },
   };
 }
+
+/** Whether this device's owner has asked for nothing to move. */
+const asksForStillness = (): boolean =>
+  globalThis.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** Puts a palette where the style sheet reads it. */
 export function applyPalette(name: ThemeName): void {

@@ -133,7 +133,7 @@ describe('booking into a room that is none', () => {
       areaId: defined(opened.areas[0]).id,
       roomId: crypto.randomUUID(),
       staffId: me.staff.id,
-      startsAt: '2026-12-01T10:00:00Z',
+      startsAt: '2031-12-01T10:00:00Z',
     });
     expect(status).toBe(400);
     expect(body).toMatchObject({ title: 'This names something that does not exist' });
@@ -158,7 +158,7 @@ describe('booking', () => {
     };
     const visit = {
       ...{ roomId: defined(clinic.rooms[0]).id, staffId: defined(clinic.staff[0]).id },
-      startsAt: '2026-12-01T10:00:00Z',
+      startsAt: '2031-12-01T10:00:00Z',
     };
     const id = crypto.randomUUID();
     const both = { ...visit, id, areaId: defined(first).id, alsoAreaIds: [defined(second).id] };
@@ -194,7 +194,7 @@ describe('booking', () => {
       areaId: defined(opened.areas[0]).id,
       roomId: defined(clinic.rooms[0]).id,
       staffId: defined(clinic.staff[0]).id,
-      startsAt: '2026-12-01T10:00:00Z',
+      startsAt: '2031-12-01T10:00:00Z',
     });
     expect(status).toBe(400);
     expect(body).toMatchObject({ fields: [{ field: 'areaId' }] });

@@ -20,8 +20,8 @@ afterAll(() => app.close());
 const event = (body: object, id = v7()) => ({ id, at: new Date().toISOString(), body });
 const home = {
   kind: 'sentHome',
-  advice: [{ code: 'sunCover', until: '2027-01-05' }],
-  nextVisitOn: '2027-01-05',
+  advice: [{ code: 'sunCover', until: '2031-01-07' }],
+  nextVisitOn: '2031-01-07',
   note: '',
 };
 const send = (body: object) => person.post(`/api/visits/${visit.visit.id}/send-home`, body);
@@ -36,7 +36,7 @@ const booked = async () => {
 describe('sending home', () => {
   const next = () => ({
     id: v7(),
-    startsAt: '2027-01-05T10:00:00.000Z',
+    startsAt: '2031-01-07T10:00:00.000Z',
     roomId: visit.visit.roomId,
   });
 

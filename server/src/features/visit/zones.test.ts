@@ -147,7 +147,7 @@ describe('a visit of two zones', () => {
       areaId: legId,
       roomId: visit.roomId,
       staffId: visit.staffId,
-      startsAt: new Date(Date.now() + 86_400_000).toISOString(),
+      startsAt: new Date(Date.now() + 400 * 86_400_000).toISOString(),
     });
     const next = (await person.get(`/api/visits/${nextId}`)).body as VisitOpened;
     expect(defined(next.before[legId]).history).toMatchObject([{ test: true }]);

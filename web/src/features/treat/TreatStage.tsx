@@ -88,6 +88,7 @@ export function TreatStage() {
     await add({ kind: 'treatmentEnded' });
     void navigate(pathOf('watch'));
   });
+  const untouched = current?.run.pulses === 0 && current.run.passes === 0;
   const left = cells.filter((cell) => cell.run.ended === null).length;
   const { givenPulses, plannedPulses } = session;
   const asksFirst = endAsks({ openCells: left, cells: cells.length, givenPulses, plannedPulses });
@@ -236,7 +237,10 @@ export function TreatStage() {
             const cell = cells[0]?.number ?? 1;
             void add({ kind: 'treatmentStarted' }, { kind: 'cellChosen', cell });
           } else if (current === null) end();
-          else if (running && !isSecondTap(startedMs.current, Date.now())) endCell('done');
+          // A second tap on “Start” ends no cell; after a pulse it is none, however soon it comes.
+          else if (running && !(untouched && isSecondTap(startedMs.current, Date.now()))) {
+            endCell('done');
+          }
         }}
       >
         <span data-testid="kept">
