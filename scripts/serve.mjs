@@ -11,6 +11,8 @@ const environment = (databaseUrl, more = {}) => ({
   ...more,
 });
 
+const SLOW = new URL('slow-answers.mjs', import.meta.url).href;
+
 /** Migrates a database and fills the demo into an empty one. */
 export function prepare(databaseUrl, { freshDemo = false, projections = false, appPassword } = {}) {
   return new Promise((resolve, reject) => {
@@ -97,7 +99,8 @@ function isFree(port) {
 
 function tryPort(databaseUrl, port, consoles, appUrl) {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+    const slow = 'SLOW_SEED' in process.env ? ['--import', SLOW] : [];
+    const child = spawn(process.execPath, [...slow, join(root, 'server/dist/main.js')], {
       env: environment(databaseUrl, {
         PORT: String(port),
         WEB_FOLDER: join(root, 'web/dist'),

@@ -7,8 +7,15 @@ import { debian, folderWith, packages, root, run, step, Stop } from './setup.mjs
 import { dataFolder, findPostgres, startPostgres } from './postgres.mjs';
 
 await run(async () => {
-  // Words after -- go to the test runner: npm test -- --project unit
-  const asked = process.argv.slice(2);
+  // Words after -- go to the test runner: npm test -- --project unit. With --slow the walks alone are run, against servers
+  // that answer late, each time by another while; --slow=7 is another run of chance.
+  const given = process.argv.slice(2);
+  const slow = given.find((word) => /^--slow(=\d+)?$/.test(word));
+  const asked = [
+    ...(slow === undefined ? [] : ['--project', 'browser']),
+    ...given.filter((word) => word !== slow),
+  ];
+  if (slow !== undefined) process.env.SLOW_SEED = slow.split('=')[1] ?? '1';
   await step('packages', packages);
   await step('programs', () =>
     debian(['postgresql', 'chromium', 'chromium-driver'], () =>

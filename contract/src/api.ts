@@ -1,5 +1,6 @@
 import type { Right } from '@tidy-quill/core/access';
 import type * as v from 'valibot';
+import { CalendarAsked, NewUnavailable, SayStatus, SetOpeningHours, TimesAsked } from './calendar';
 import {
   ChangedPassword,
   Invited,
@@ -35,7 +36,7 @@ import { UseAsked } from './handpieces';
 import { NewPhoto } from './photos';
 import { GiveAdvice, SignRecord } from './record';
 import { DayAsked } from './today';
-import { AcceptSetting, EventsAfter, NewEvents, Override, SendHome } from './visit';
+import { AcceptSetting, Approval, EventsAfter, NewEvents, SendHome } from './visit';
 
 /** One route of the API: what it is for, what it takes, and who may. */
 export interface ApiRow {
@@ -96,6 +97,14 @@ export const API: Readonly<Record<string, ApiRow>> = {
   },
 
   'GET /api/today': { summary: 'The visits of a day', query: DayAsked },
+  'GET /api/calendar': { summary: 'What is booked and away in some days', query: CalendarAsked },
+  'POST /api/unavailable': { summary: 'Enter an absence or closure', body: NewUnavailable },
+  'POST /api/unavailable/:id/end': { summary: 'Take an absence or closure back' },
+  'PUT /api/clinic/hours': {
+    summary: 'Set the opening hours',
+    body: SetOpeningHours,
+    right: 'manageAccounts',
+  },
   'GET /api/today/not-ready': { summary: 'Who is not ready in the next two weeks, and why' },
   'GET /api/today/follow-ups': { summary: 'What is due: readings, second looks, reactions' },
   'GET /api/live': { summary: 'WebSocket of the desk: tells that something came in' },
@@ -126,6 +135,7 @@ export const API: Readonly<Record<string, ApiRow>> = {
     body: NewCourseStep,
   },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
+  'GET /api/clients/:id/times': { summary: 'Times that are free for a visit', query: TimesAsked },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
   'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },
   'GET /api/clients/:id/sessions.csv': {
@@ -143,13 +153,12 @@ export const API: Readonly<Record<string, ApiRow>> = {
 
   'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
   'POST /api/visits/:id/move': { summary: 'Move a booked visit', body: MoveVisit },
+  'POST /api/visits/:id/status': { summary: 'Say how a visit stands', body: SayStatus },
   'POST /api/visits/:id/cancel': { summary: 'Cancel a booked visit', body: CancelVisit },
   'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },
   'POST /api/visits/:id/events': { summary: 'Add events', body: NewEvents, query: EventsAfter },
   'POST /api/visits/:id/plan': { summary: 'Accept a setting', body: AcceptSetting },
-  'POST /api/visits/:id/override': { summary: 'Override a stop', body: Override },
-  'POST /api/visits/:id/agree': { summary: 'Agree to a plan after a reaction', body: Override },
-  'POST /api/visits/:id/waive-spot': { summary: 'Do without a test spot', body: Override },
+  'POST /api/visits/:id/approvals': { summary: 'Approve as a supervisor', body: Approval },
   'POST /api/visits/:id/send-home': { summary: 'Send home, book the next visit', body: SendHome },
   'GET /api/visits/:id/live': { summary: 'WebSocket of a visit: presses up, events down' },
   'POST /api/visits/:id/console': { summary: 'Ask the room’s console', body: ToConsole },

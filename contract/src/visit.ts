@@ -53,12 +53,13 @@ export const AcceptSetting = v.object({
 
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
-/**
- * A supervisor's approval, given at the technician's own screen: sets a stop or a test spot aside, or agrees after a
- * reaction.
- */
-export const Override = v.object({
+/** What a supervisor can approve: going on over a stop, treating again after a reaction, or doing without a test spot. */
+export const APPROVED = ['stop', 'reaction', 'testSpot'] as const;
+
+/** A supervisor's approval, given at the technician's own screen. */
+export const Approval = v.object({
   id: Id,
+  about: v.picklist(APPROVED),
   /** The zone that it is about. */
   areaId: v.optional(Id),
   /** Who approves, where a technician is signed in; a supervisor who is signed in approves as themselves. */
@@ -71,7 +72,7 @@ export const Override = v.object({
   reason: line(500),
 });
 
-export type Override = v.InferInput<typeof Override>;
+export type Approval = v.InferInput<typeof Approval>;
 
 /** Sending home also books the next visit, in one transaction. */
 export const SendHome = v.object({

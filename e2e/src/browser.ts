@@ -32,6 +32,8 @@ export interface Browser {
   /** Reloads the page with the tablet’s clock wrong by this many minutes; the server’s stays right. */
   readonly wrongClock: (minutes: number) => Promise<void>;
   readonly size: (width: number, height: number) => Promise<void>;
+  /** Lets things move, on pages opened from now on; without, nothing does, as a device may ask for. */
+  readonly motion: (on: boolean) => Promise<void>;
   /** Takes the network away from this browser, or gives it back. */
   readonly network: (on: boolean) => Promise<void>;
   readonly text: (selector: string) => Promise<string>;
@@ -149,6 +151,10 @@ export async function startBrowser(address: string): Promise<Browser> {
       mobile: false,
     });
   };
+  const motion = (on: boolean) =>
+    (driver as chrome.Driver).sendDevToolsCommand('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-reduced-motion', value: on ? 'no-preference' : 'reduce' }],
+    });
   const network = async (on: boolean) => {
     const devTools = driver as chrome.Driver;
     await devTools.sendDevToolsCommand('Network.enable', {});
@@ -164,6 +170,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     steps: () => steps,
     size,
     network,
+    motion,
     later,
     wrongClock: (minutes) => setClock(minutes, 0),
     open: (path) => driver.get(`${address}${path}`),

@@ -87,6 +87,7 @@ describe('consent', () => {
 
 describe('after the session', () => {
   it('the treatment ends, and the second look is kept', async () => {
+    await browser.motion(true);
     await browser.open('/');
     await browser.see('Okapi-Lune');
     await hand.enter('Zéphyrine Okapi-Lune');
@@ -96,6 +97,7 @@ describe('after the session', () => {
     await browser.keys('.');
     // Somebody quick is on the button before the dialog has done opening: it stays theirs.
     expect(await browser.driver.executeAsyncScript(EARLY_ON_MAIN_BUTTON)).toContain('End, leave');
+    await browser.motion(false);
     await hand.enter('End, leave');
     await browser.see('Second look');
     await browser.keys('r', '1');

@@ -22,6 +22,7 @@ import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
+import { calendarRoutes } from './features/calendar/routes';
 import { courseRoutes } from './features/course/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
@@ -176,6 +177,7 @@ export async function makeApplication(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(courseRoutes(db));
+    api.use(calendarRoutes(db));
     api.use(visitRoutes(db, triesBy(pool, 'approval')));
     api.use(photoRoutes(db, files));
     api.use(aftercareRoutes(db, simulatedCarrier));

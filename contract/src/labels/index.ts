@@ -21,3 +21,4 @@ export { entryText, triageLines } from './report-reaction';
 export * from './audit';
 export * from './figures';
 export * from './course';
+export * from './calendar';

@@ -229,7 +229,6 @@ function usedThen(plan: PlanCase, here: Handpiece, session: PastSession): UsedHa
 const WORKS: readonly Expected[] = ['toTheBulb', 'inPart'];
 
 /** What may be hoped for at a fluence, J/cm²; unknown where the model is silent or there is no fluence. */
-/** What may be hoped for at a fluence, by the model's window. */
 export function expectedAt(fluenceJcm2: number | null, model: ModelWindow | null): Expected {
   if (model === null || fluenceJcm2 === null) return 'unknown';
   const { floorJcm2, fullJcm2 } = model;

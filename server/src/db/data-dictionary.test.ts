@@ -8,6 +8,7 @@ import * as schema from './schema';
 import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
 import { courseNotes } from './course-notes';
+import { unavailable } from './unavailable';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -33,6 +34,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Bytes of photographs and signed papers by their SHA-256, where no folder is set for them. Append-only.',
   course_notes:
     'Courses paused, stopped and reopened, with the reason, and treatment plans as they were given. Append-only.',
+  unavailable:
+    'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
   consents: 'What clients read and signed, as it was then, and which file its PDF is. Append-only.',
@@ -62,6 +65,7 @@ const everything: readonly unknown[] = [
   zoneSessions,
   auditEntries,
   courseNotes,
+  unavailable,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

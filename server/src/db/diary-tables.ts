@@ -1,16 +1,17 @@
-import { TRENDS, type ReactionSign, type SeenAtHome, type Trend } from '@tidy-quill/core/reaction';
+import { REACTION_SIGNS, SEEN_AT_HOME, TRENDS, type Trend } from '@tidy-quill/core/reaction';
 import {
   foreignKey,
   index,
-  jsonb,
   pgTable,
   primaryKey,
   text,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import * as v from 'valibot';
 import { oneOf } from './one-of';
 import { clinicId, moment } from './columns';
+import { parsedJson } from './parsed-json';
 import { photos, staff, visits } from './schema';
 
 /** Links with which a client keeps a diary of the healing for some weeks. Only a hash of the token is kept. */
@@ -43,12 +44,14 @@ export const diaryEntries = pgTable(
     linkId: uuid('link_id').notNull(),
     givenAt: moment('given_at').notNull().defaultNow(),
     trend: text('trend').$type<Trend>().notNull(),
-    signs: jsonb('signs').$type<readonly ReactionSign[]>().notNull(),
-    seen: jsonb('seen').$type<readonly SeenAtHome[]>().notNull().default([]),
+    signs: parsedJson('signs', v.array(v.picklist(REACTION_SIGNS))).notNull(),
+    seen: parsedJson('seen', v.array(v.picklist(SEEN_AT_HOME)))
+      .notNull()
+      .default([]),
     /** The entry of the same day that this one corrects. */
     replaces: uuid('replaces'),
     note: text('note').notNull(),
-    photoIds: jsonb('photo_ids').$type<readonly string[]>().notNull(),
+    photoIds: parsedJson('photo_ids', v.array(v.pipe(v.string(), v.uuid()))).notNull(),
   },
   (t) => [
     oneOf('diary_entries_trend', t.trend, TRENDS),

@@ -1,11 +1,13 @@
 import { CONTENT_VERSION } from '@tidy-quill/contract/kept-contents';
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
+import { OpeningHours } from '@tidy-quill/contract/calendar';
 import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
-import { CONSENT_KINDS, type PhotoUse } from '@tidy-quill/core/consent';
+import { SAID_STATUSES } from '@tidy-quill/core/calendar';
+import { CONSENT_KINDS, PHOTO_USES } from '@tidy-quill/core/consent';
 import { JOBS } from '@tidy-quill/core/suitability';
 import { sql } from 'drizzle-orm';
 import {
@@ -27,7 +29,9 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import * as v from 'valibot';
 import { oneOf } from './one-of';
+import { parsedJson } from './parsed-json';
 
 // What servers keep for themselves stands apart from what is a clinic's.
 export * from './housekeeping';
@@ -43,6 +47,8 @@ export const clinics = pgTable('clinics', {
   phone: text('phone').notNull(),
   emergencyPhone: text('emergency_phone').notNull(),
   clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
+  /** Monday first; null where the clinic has said none. */
+  openingHours: parsedJson('opening_hours', OpeningHours),
   /** Whether supervisors and owners sign in with a second factor. */
   demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),
@@ -143,6 +149,10 @@ export const visits = pgTable(
     startsAt: moment('starts_at').notNull(),
     /** How long it was booked for; null where nobody has said. */
     plannedMinutes: integer('planned_minutes'),
+    /** What was said of it at the desk; what is done in it counts more. */
+    said: text('said', { enum: SAID_STATUSES }).notNull().default('booked'),
+    /** How often it was moved or cancelled: calendars that took it over go by that. */
+    sequence: integer('sequence').notNull().default(0),
     cancelledAt: moment('cancelled_at'),
     cancelledBy: uuid('cancelled_by'),
     cancelReason: text('cancel_reason'),
@@ -152,6 +162,7 @@ export const visits = pgTable(
       'visits_cancelled',
       sql`num_nulls(${t.cancelledAt}, ${t.cancelledBy}, ${t.cancelReason}) in (0, 3)`,
     ),
+    oneOf('visits_said', t.said, SAID_STATUSES),
     check('visits_planned_minutes', sql`${t.plannedMinutes} between 1 and 1440`),
     primaryKey({ columns: [t.clinicId, t.id] }),
     foreignKey({
@@ -284,7 +295,7 @@ export const consents = pgTable(
     signedOn: date('signed_on').notNull(),
     validUntil: date('valid_until').notNull(),
     guardian: boolean('guardian').notNull(),
-    uses: jsonb('uses').$type<readonly PhotoUse[]>().notNull(),
+    uses: parsedJson('uses', v.array(v.picklist(PHOTO_USES))).notNull(),
     contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
     content: jsonb('content').$type<unknown>().notNull(),
     /** The file of the signed paper. */

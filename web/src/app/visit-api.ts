@@ -1,9 +1,9 @@
 import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import type {
   AcceptSetting,
+  Approval,
   EventsKept,
   NewEvent,
-  Override,
   SendHome,
 } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
@@ -40,27 +40,14 @@ export const visitApi = api.injectEndpoints({
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
-    override: build.mutation<EventsKept, Override & { visitId: string }>({
+    approve: build.mutation<EventsKept, Approval & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/override`,
+        url: `/visits/${visitId}/approvals`,
         method: 'POST',
         body,
       }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
-    }),
-    agree: build.mutation<EventsKept, Override & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/agree`, method: 'POST', body }),
-      onQueryStarted: keepEvents,
-      invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
-    }),
-    waiveSpot: build.mutation<EventsKept, Override & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/waive-spot`,
-        method: 'POST',
-        body,
-      }),
-      onQueryStarted: keepEvents,
     }),
     sendPhoto: build.mutation<Photo, NewPhoto & { visitId: string; picture: Blob }>({
       query: ({ visitId, picture, ...params }) => ({
@@ -111,9 +98,8 @@ export async function keepEvents(
 export const {
   useVisitQuery,
   useAcceptPlanMutation,
-  useOverrideMutation,
-  useAgreeMutation,
-  useWaiveSpotMutation,
+  useApproveMutation,
+
   useSendHomeMutation,
   useCancelVisitMutation,
 } = visitApi;

@@ -1,8 +1,10 @@
-import type { VisitEvent } from '@tidy-quill/core/events';
+import type { EventBody, VisitEvent } from '@tidy-quill/core/events';
 import { describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import {
+  asKept,
   eventsHeld,
+  inTodaysShape,
   NOTHING_HELD,
   NOTHING_READ,
   withEntries,
@@ -95,5 +97,25 @@ describe('the events of a visit', () => {
     expect(all.map(({ id, staffId }) => `${id} ${staffId}`)).toEqual([
       ...['a s', 'b s', 'c s', 'd staff'],
     ]);
+  });
+});
+
+describe('what an earlier release left behind', () => {
+  it('is read in today’s shape, whether it says its version or not', () => {
+    const { status: _, ...old } = entry('a');
+    const body = { kind: 'numbingChanged', on: true, areaCm2: 40 } as unknown as EventBody;
+    const left = { ...old, event: { ...old.event, body } };
+    expect(inTodaysShape(left)).toEqual({
+      ...left,
+      status: 'waiting',
+      event: { ...left.event, body: { kind: 'numbingChanged', on: true, areaCm2: 40, by: 'cream' } },
+    });
+    expect(inTodaysShape({ ...left, refused: 'The record is signed' }).status).toBe('refused');
+  });
+
+  it('comes back as it was kept by this one', () => {
+    const own = entry('b', { status: 'refused', refused: 'no' });
+    expect(asKept(own).version).toBe(1);
+    expect(inTodaysShape(asKept(own))).toEqual(own);
   });
 });

@@ -1,5 +1,5 @@
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
-import type { VisitEvent } from '@tidy-quill/core/events';
+import { bodyVersion, upcast, type EventBody, type VisitEvent } from '@tidy-quill/core/events';
 
 /** An event that somebody recorded in this browser, and how far it has come. */
 export interface Entry {
@@ -14,6 +14,30 @@ export interface Entry {
   readonly status: 'waiting' | 'sent' | 'refused';
   /** Why it was refused; null where it was not. */
   readonly refused: string | null;
+}
+
+/** An entry as the browser's database holds it, maybe left there by an earlier release. */
+export type KeptEntry = Omit<Entry, 'status'> & {
+  /** Under which version its body was written; the first where it does not say. */
+  readonly version?: number;
+  /** The first releases kept none: what was not refused was waiting. */
+  readonly status?: Entry['status'];
+};
+
+export const asKept = (entry: Entry): KeptEntry => ({
+  ...entry,
+  version: bodyVersion(entry.event.body.kind),
+});
+
+/** An entry that was left behind, with its body in today's shape; the server parses it when it is sent. */
+export function inTodaysShape({ version = 1, ...kept }: KeptEntry): Entry {
+  const { event, refused } = kept;
+  const body = upcast(event.body.kind, version, { ...event.body }) as unknown as EventBody;
+  return {
+    ...kept,
+    event: { ...event, body },
+    status: kept.status ?? (refused === null ? 'waiting' : 'refused'),
+  };
 }
 
 /** All that this browser holds of visits beyond what it read whole. */

@@ -1,14 +1,11 @@
 import { createStore, del, entries, set } from 'idb-keyval';
-import type { Entry } from './entries';
+import { asKept, inTodaysShape, type Entry, type KeptEntry } from './entries';
 
 const store = createStore('tidy-quill', 'outbox');
 
-// What a page of before entries had a status left behind was waiting, or refused with why.
-type Kept = Omit<Entry, 'status'> & Partial<Pick<Entry, 'status'>>;
-
 /** Keeps entries in the browser's own database; resolves once they are safe there. */
 export async function persist(list: readonly Entry[]): Promise<void> {
-  for (const each of list) await set(each.event.id, each, store);
+  for (const each of list) await set(each.event.id, asKept(each), store);
 }
 
 export async function removePersisted(ids: readonly string[]): Promise<void> {
@@ -17,10 +14,7 @@ export async function removePersisted(ids: readonly string[]): Promise<void> {
 
 /** All that is kept, in the order in which it happened. */
 export async function persisted(): Promise<readonly Entry[]> {
-  const all = (await entries<string, Kept>(store)).map(([, kept]): Entry => {
-    const status = kept.status ?? (kept.refused === null ? 'waiting' : 'refused');
-    return { ...kept, status };
-  });
+  const all = (await entries<string, KeptEntry>(store)).map(([, kept]) => inTodaysShape(kept));
   const key = ({ event }: Entry) => `${event.at} ${event.id}`;
   return all.sort((one, other) => (key(one) < key(other) ? -1 : 1));
 }

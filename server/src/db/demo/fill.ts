@@ -9,6 +9,7 @@ import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
 import { courseNotes } from '../course-notes';
+import { unavailable } from '../unavailable';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
@@ -63,7 +64,7 @@ export async function fillDemo(db: Db): Promise<void> {
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryPhotos, diaryLinks, messages, courseNotes],
+  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable],
   ...[
     auditEntries,
     photos,

@@ -142,8 +142,8 @@ describe('signing in', () => {
        where c.family_name = 'Bristlecombe' order by v.starts_at desc limit 1`,
     );
     const approve = (password: string) =>
-      idony.post(`/api/visits/${defined(rows[0]).id}/override`, {
-        ...{ id: v7(), reason: 'Seen today' },
+      idony.post(`/api/visits/${defined(rows[0]).id}/approvals`, {
+        ...{ id: v7(), about: 'stop', reason: 'Seen today' },
         supervisor: { name: 'caspian', password },
       });
     const statuses: number[] = [];

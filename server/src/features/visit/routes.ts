@@ -1,16 +1,16 @@
 import { CancelVisit, MoveVisit } from '@tidy-quill/contract/clients';
 import {
   AcceptSetting,
+  Approval,
   EventsAfter,
   type NewEvent,
   NewEvents,
-  Override,
   SendHome,
 } from '@tidy-quill/contract/visit';
 import type { VisitHeader, VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
-import { EVENT_KINDS, type EventBody } from '@tidy-quill/core/events';
+import { EVENT_KINDS } from '@tidy-quill/core/events';
 import { defined, daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
@@ -135,57 +135,22 @@ export function visitRoutes(db: Db, tries: Tries): Router {
     response.json(await appendJudged(db, actor, pathId(request), [{ id }], prepare));
   });
 
-  /** A route by which a supervisor gives a word that becomes an event of a visit, or of one of its zones. */
-  const wordRoute = (
-    path: string,
-    bodyFor: (word: {
-      readonly records: ReadonlyMap<string, VisitRecord>;
-      readonly areaId: string;
-      readonly reason: string;
-      readonly supervisorId: string;
-    }) => EventBody,
-  ) =>
-    router.post(path, async (request, response) => {
-      const { actor, visit } = await opened(request);
-      const { areaId = visit.areaId, ...wanted } = parse(Override, request.body);
-      const { staffId } = await supervisorBy(db, tries, actor, wanted.supervisor);
-      const at = new Date().toISOString();
-      const prepare = ({ events }: Locked) => {
-        const records = zoneRecords(events, visit.areaId);
-        const body = bodyFor({ records, areaId, reason: wanted.reason, supervisorId: staffId });
-        return [{ id: wanted.id, at, areaId, body }];
-      };
-      const told = {
-        clinicId: actor.clinicId,
-        staffId,
-        kind: 'overridden',
-        visitId: visit.id,
-      } as const;
-      const also = async (tx: Queryable, _visit: VisitHeader, added: number) => {
-        const what = { approval: path.split('/').at(-1), reason: wanted.reason };
-        if (added > 0) await audit(tx, [{ ...told, what }]);
-      };
-      response.json(
-        await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare, { also }),
-      );
-    });
-
-  wordRoute('/visits/:id/override', ({ records, reason, supervisorId }) => {
-    const findings = [...records.values()].flatMap(({ assessment }) => assessment?.findings ?? []);
-    const stops = findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id);
-    return { kind: 'stopOverridden', rules: [...new Set(stops)], reason, supervisorId };
-  });
-
-  wordRoute('/visits/:id/agree', ({ reason, supervisorId }) => ({
-    kind: 'reactionAgreed',
-    reason,
-    supervisorId,
-  }));
-
-  wordRoute('/visits/:id/waive-spot', ({ records, areaId, reason, supervisorId }) => {
-    const record = records.get(areaId);
-    const reasons = record === undefined ? [] : spotReasons(record);
-    return { kind: 'spotWaived', reasons, reason, supervisorId };
+  router.post('/visits/:id/approvals', async (request, response) => {
+    const { actor, visit } = await opened(request);
+    const { areaId = visit.areaId, about, reason, ...wanted } = parse(Approval, request.body);
+    const { staffId: supervisorId } = await supervisorBy(db, tries, actor, wanted.supervisor);
+    const at = new Date().toISOString();
+    const prepare = ({ events }: Locked) => {
+      const records = zoneRecords(events, visit.areaId);
+      const body = { ...approvalOf(about, records, areaId), reason, supervisorId };
+      return [{ id: wanted.id, at, areaId, body }];
+    };
+    const { clinicId } = actor;
+    const also = async (tx: Queryable, { id: visitId }: VisitHeader, added: number) => {
+      const told = { clinicId, staffId: supervisorId, kind: 'overridden', visitId } as const;
+      if (added > 0) await audit(tx, [{ ...told, what: { approval: about, reason } }]);
+    };
+    response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare, { also }));
   });
 
   router.post('/visits/:id/send-home', async (request, response) => {
@@ -266,4 +231,28 @@ async function supervisorBy(
     throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
   }
   return found;
+}
+
+/** What an approval is kept as, with what there was to approve; the judge says whether it may be given. */
+function approvalOf(
+  about: Approval['about'],
+  records: ReadonlyMap<string, VisitRecord>,
+  areaId: string,
+) {
+  switch (about) {
+    case 'stop': {
+      const findings = [...records.values()].flatMap(
+        ({ assessment }) => assessment?.findings ?? [],
+      );
+      const stops = findings.filter(({ outcome }) => isStop(outcome)).map(({ rule }) => rule.id);
+      return { kind: 'stopOverridden', rules: [...new Set(stops)] } as const;
+    }
+    case 'reaction':
+      return { kind: 'reactionAgreed' } as const;
+    case 'testSpot': {
+      const record = records.get(areaId);
+      const reasons = record === undefined ? [] : spotReasons(record);
+      return { kind: 'spotWaived', reasons } as const;
+    }
+  }
 }

@@ -2,7 +2,7 @@ import type { MoveVisit } from '@tidy-quill/contract/clients';
 import { firstFree, plannedMinutes, refuseMoving, type Booking } from '@tidy-quill/core/calendar';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { defined } from '@tidy-quill/core/units';
-import { and, eq, gte, inArray, isNull, lt } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNull, lt, ne } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clinics, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
@@ -11,6 +11,7 @@ import type { Actor } from '../../http/session';
 import { cancelled } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { figuresInForce } from '../catalogue/store';
+import { refuseAway } from '../calendar/store';
 import { eventsOf } from './events';
 import { asHeader } from './visit-header';
 
@@ -55,6 +56,7 @@ export async function freeOnTheDay(
       and(
         eq(visits.clinicId, clinicId),
         isNull(visits.cancelledAt),
+        ne(visits.said, 'missed'),
         gte(visits.startsAt, from),
         lt(visits.startsAt, to),
       ),
@@ -122,10 +124,17 @@ export async function moveVisit(
     }
     const minutes =
       visit.plannedMinutes ?? (await minutesFor(tx, clinicId, visit.clientId, [...zones.keys()]));
+    const at = new Date(startsAt);
+    const wanted = { id: visitId, roomId, staffId, plannedMinutes: minutes };
+    await refuseAway(tx, clinicId, { ...wanted, startsAt: at.toISOString() });
     await actAs(tx, actor);
     await tx
       .update(visits)
-      .set({ startsAt: new Date(startsAt), roomId, staffId, plannedMinutes: minutes })
+      .set({
+        ...{ roomId, staffId, plannedMinutes: minutes, startsAt: at, sequence: row.sequence + 1 },
+        // Whoever confirmed another hour has not confirmed this one.
+        ...(at.getTime() === row.startsAt.getTime() ? {} : { said: 'booked' as const }),
+      })
       .where(its);
   });
 }

@@ -19,7 +19,7 @@ import {
 import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clinics, visitEvents, visits } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
@@ -32,6 +32,7 @@ import { cancelled, endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf } from './events';
+import { refuseAway } from '../calendar/store';
 import { standingsOf } from '../course/course-notes';
 import { freeOnTheDay, minutesFor } from './slots';
 import { asHeader } from './visit-header';
@@ -73,7 +74,12 @@ export async function cancelVisit(
     await actAs(tx, actor);
     await tx
       .update(visits)
-      .set({ cancelledAt: new Date(), cancelledBy: staffId, cancelReason: reason })
+      .set({
+        cancelledAt: new Date(),
+        cancelledBy: staffId,
+        cancelReason: reason,
+        sequence: sql`${visits.sequence} + 1`,
+      })
       .where(its);
     await endInvitations(tx, clinicId, visitId);
   });
@@ -111,6 +117,7 @@ export async function bookVisit(
     (await minutesFor(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]));
   const wanted = { ...visit, plannedMinutes: minutes };
   const startsAt = orNextFree ? await freeOnTheDay(tx, clinicId, wanted) : new Date(visit.startsAt);
+  await refuseAway(tx, clinicId, { ...wanted, startsAt: startsAt.toISOString() });
   await actAs(tx, actor);
   const added = await tx
     .insert(visits)

@@ -169,8 +169,9 @@ describe('a plan', () => {
 
 describe('a stop', () => {
   const override = (id: string, supervisorName: string, password = DEMO_PASSWORD) =>
-    person.post(`/api/visits/${id}/override`, {
+    person.post(`/api/visits/${id}/approvals`, {
       id: v7(),
+      about: 'stop',
       supervisor: { name: supervisorName, password: password },
       reason: 'Stopped the tablets on advice',
     });
@@ -192,10 +193,10 @@ describe('a stop', () => {
     const id = await visitOf('Sparrowdale');
     const { today } = await opened(id);
     await append(id, asked(today, { epilepsy: { yes: true } }));
-    const unnamed = () => ({ id: v7(), reason: 'Stopped the tablets on advice' });
-    expect((await person.post(`/api/visits/${id}/override`, unnamed())).status).toBe(403);
+    const unnamed = () => ({ id: v7(), about: 'stop', reason: 'Stopped the tablets on advice' });
+    expect((await person.post(`/api/visits/${id}/approvals`, unnamed())).status).toBe(403);
     const supervisor = await app.signedIn('caspian');
-    const { status, body } = await supervisor.post(`/api/visits/${id}/override`, unnamed());
+    const { status, body } = await supervisor.post(`/api/visits/${id}/approvals`, unnamed());
     expect(status).toBe(200);
     expect(defined((body as EventsKept).events.at(-1)).body).toMatchObject({
       kind: 'stopOverridden',
@@ -299,8 +300,9 @@ describe('after a reaction', () => {
     const held = await plan();
     expect(held.body).toMatchObject({ title: 'A supervisor has to approve first' });
     const word = (supervisorName: string) =>
-      person.post(`/api/visits/${id}/agree`, {
+      person.post(`/api/visits/${id}/approvals`, {
         id: v7(),
+        about: 'reaction',
         supervisor: { name: supervisorName, password: DEMO_PASSWORD },
         reason: 'Healed dry, seen today',
       });

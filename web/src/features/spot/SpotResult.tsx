@@ -77,7 +77,7 @@ function WhyAtAll({ spots }: { spots: Spots }) {
       <Button size="small" onClick={() => setAsking(true)}>
         A supervisor leaves it out…
       </Button>
-      {asking ? <SupervisorWord about="spot" onClose={() => setAsking(false)} /> : null}
+      {asking ? <SupervisorWord about="testSpot" onClose={() => setAsking(false)} /> : null}
     </Notice>
   );
 }

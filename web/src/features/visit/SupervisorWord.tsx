@@ -1,4 +1,4 @@
-import { Override } from '@tidy-quill/contract/visit';
+import { Approval } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons } from '@tidy-quill/core/session';
@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { useAgreeMutation, useOverrideMutation, useWaiveSpotMutation } from '../../app/visit-api';
+import { useApproveMutation } from '../../app/visit-api';
 import { ADVERSE_WORDS, areaText, findingText, TEST_SPOT_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { Dialog } from '../../widgets/Dialog';
@@ -17,7 +17,7 @@ import { useVisit } from './use-visit';
 const WORDS = {
   stop: { title: 'Override the stop', ok: 'Override, on the record' },
   reaction: { title: 'It reacted last time', ok: 'Agree, on the record' },
-  spot: { title: 'Leave the test spot out', ok: 'Leave out, on the record' },
+  testSpot: { title: 'Leave the test spot out', ok: 'Leave out, on the record' },
 } as const;
 
 /**
@@ -37,19 +37,11 @@ export function SupervisorWord({
   const [id] = useState(() => v7());
   const [fields, setFields] = useState({ name: '', password: '', reason: '' });
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
-  const [override, overriding] = useOverrideMutation();
-  const [agree, agreeing] = useAgreeMutation();
-  const [waive, waiving] = useWaiveSpotMutation();
-  const ways = {
-    stop: { give: override, state: overriding },
-    reaction: { give: agree, state: agreeing },
-    spot: { give: waive, state: waiving },
-  } as const;
-  const { isLoading, error } = ways[about].state;
+  const [approve, { isLoading, error }] = useApproveMutation();
   const save = async () => {
     const { name, password, reason } = fields;
     const supervisor = asSelf ? {} : { supervisor: { name, password } };
-    const checked = read(Override, { id, ...supervisor, reason });
+    const checked = read(Approval, { id, about, ...supervisor, reason });
     setWrong(
       checked.ok
         ? {}
@@ -57,7 +49,7 @@ export function SupervisorWord({
     );
     if (!checked.ok) return;
     const word = { visitId: visit.id, areaId: area.id, ...checked.value };
-    const result = await ways[about].give(word);
+    const result = await approve(word);
     if (result.error === undefined) onClose();
   };
   const field = (name: keyof typeof fields, label: string, problem: string | undefined) => (

@@ -1,0 +1,144 @@
+import {
+  DAY_PARTS,
+  SAID_STATUSES,
+  spansProblem,
+  UNAVAILABLE,
+  type DayPart,
+  type FreeTime,
+  type OpeningHours as Hours,
+  type Unavailable,
+  type VisitStatus,
+} from '@tidy-quill/core/calendar';
+import type { NextVisit } from '@tidy-quill/core/course';
+import type { Job } from '@tidy-quill/core/suitability';
+import { daysBetween } from '@tidy-quill/core/units';
+import * as v from 'valibot';
+import { DayText, Id, line, Moment, whole } from './text';
+
+const Clock = v.pipe(
+  v.string(),
+  v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a clock time, as 09:30'),
+);
+
+const OpenSpans = v.pipe(
+  v.array(v.object({ from: Clock, until: Clock })),
+  v.maxLength(4, 'must be four spans at most'),
+  v.check((spans) => spansProblem(spans) !== 'endsFirst', 'must end after it begins'),
+  v.check((spans) => spansProblem(spans) !== 'overlap', 'must not overlap, and stand in order'),
+);
+
+/** When a clinic is open, Monday first; null where it has said none. */
+export const OpeningHours = v.pipe(
+  v.array(OpenSpans),
+  v.length(7, 'must hold seven days, Monday first'),
+) satisfies v.GenericSchema<unknown, Hours>;
+
+export const SetOpeningHours = v.object({ hours: v.nullable(OpeningHours) });
+
+/** Days of a calendar: six weeks at most. */
+export const CalendarAsked = v.pipe(
+  v.object({ from: DayText, until: DayText }),
+  v.check(({ from, until }) => from <= until, 'must not end before it begins'),
+  v.check(({ from, until }) => daysBetween(from, until) < 42, 'must be six weeks at most'),
+);
+
+/** A booked visit, as far as a calendar shows it. */
+export interface BookedVisit {
+  readonly id: string;
+  readonly clientId: string;
+  readonly clientName: string;
+  readonly startsAt: string;
+  readonly roomId: string;
+  readonly staffId: string;
+  readonly plannedMinutes: number | null;
+  readonly site: string;
+  readonly side: string;
+  readonly job: Job;
+  readonly status: VisitStatus;
+}
+
+/** What is booked, and what is away, in some days. */
+export interface Calendar {
+  readonly from: string;
+  readonly until: string;
+  readonly hours: Hours | null;
+  readonly visits: readonly BookedVisit[];
+  readonly unavailable: readonly Unavailable[];
+}
+
+/** A closure, an absence, or a room or handpiece out of use. */
+export const NewUnavailable = v.pipe(
+  v.object({
+    id: Id,
+    what: v.picklist(UNAVAILABLE),
+    /** Which room, person or handpiece; null for the whole clinic. */
+    whatId: v.nullable(v.pipe(v.string(), v.maxLength(100))),
+    from: Moment,
+    until: Moment,
+    reason: line(200),
+  }),
+  v.forward(
+    v.check(({ from, until }) => Date.parse(from) < Date.parse(until), 'must lie after the start'),
+    ['until'],
+  ),
+  v.forward(
+    v.check(({ what, whatId }) => (what === 'clinic') === (whatId === null), 'is missing'),
+    ['whatId'],
+  ),
+);
+
+export type NewUnavailable = v.InferOutput<typeof NewUnavailable>;
+
+/** Visits that are booked into what is away: they have to be moved. */
+export interface AwayMade {
+  readonly id: string;
+  readonly inTheWay: readonly BookedVisit[];
+}
+
+/** Says of a visit that it is confirmed, has arrived or was missed; “booked” takes that back. */
+export const SayStatus = v.object({ to: v.picklist(SAID_STATUSES) });
+
+export type SayStatus = v.InferOutput<typeof SayStatus>;
+
+const Ids = v.pipe(
+  v.string(),
+  v.transform((text) => text.split(',').filter((each) => each !== '')),
+  v.array(Id),
+  v.maxLength(20, 'must be 20 at most'),
+);
+
+/** What a time is sought for. Lists are parted by commas. */
+export const TimesAsked = v.object({
+  areaIds: v.pipe(Ids, v.minLength(1, 'must name an area at least')),
+  /** The visit that is moved; absent for a new one. */
+  visitId: v.optional(Id),
+  /** From which day on; worked out where absent. */
+  from: v.optional(DayText),
+  roomId: v.optional(Id),
+  staffId: v.optional(Id),
+  weekdays: v.optional(
+    v.pipe(
+      v.string(),
+      v.transform((text) =>
+        text
+          .split(',')
+          .filter((each) => each !== '')
+          .map(Number),
+      ),
+      v.array(whole(0, 6)),
+    ),
+    '',
+  ),
+  part: v.optional(v.picklist(Object.keys(DAY_PARTS) as DayPart[]), 'any'),
+});
+
+/** Times that are free, and the day that they were sought from. */
+export interface Times {
+  readonly minutes: number;
+  /** The first day that makes sense, and why: the latest that any zone asks for. */
+  readonly firstDay: { readonly on: string; readonly because: FirstDayBecause };
+  readonly times: readonly FreeTime[];
+}
+
+/** Why no earlier day is proposed. */
+export type FirstDayBecause = NextVisit['because'] | 'answers' | 'today';

@@ -1,0 +1,54 @@
+import type { DayPart, Unavailable, VisitStatus } from '@tidy-quill/core/calendar';
+import type { IntervalState } from '@tidy-quill/core/figures';
+import type { FirstDayBecause } from '../calendar';
+
+export const VISIT_STATUS_WORDS: Readonly<Record<VisitStatus, string>> = {
+  booked: 'booked',
+  confirmed: 'confirmed',
+  arrived: 'arrived',
+  underWay: 'under way',
+  done: 'done',
+  cancelled: 'cancelled',
+  missed: 'missed',
+};
+
+export const DAY_PART_WORDS: Readonly<Record<DayPart, string>> = {
+  any: 'all day',
+  morning: 'before 12',
+  afternoon: '12 to 5 pm',
+  evening: 'from 5 pm',
+};
+
+/** Monday first. */
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+
+export const WEEKDAY_NAMES = [
+  ...['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'],
+] as const;
+
+export const AWAY_WORDS: Readonly<Record<Unavailable['what'], string>> = {
+  clinic: 'the clinic is closed',
+  room: 'a room is out of use',
+  staff: 'somebody is away',
+  handpiece: 'a handpiece is out of use',
+};
+
+/** Why no earlier day is proposed. */
+export const FIRST_DAY_WORDS: Readonly<Record<FirstDayBecause, string>> = {
+  siteInterval: 'a week before the usual interval of this site is over',
+  regrowthSlowing: 'a week before the longer interval of a late course is over',
+  inkClears: 'a week before ink has had its usual time to clear',
+  inkClearsSlowly: 'a week before slowly clearing ink has had its time',
+  waitsForHealing: 'skin that reacted heals first',
+  testIsRead: 'test spots are read first',
+  answers: 'what was answered asks to wait until then',
+  today: 'nothing asks to wait',
+};
+
+/** How a day stands against the interval of a zone. */
+export const INTERVAL_WORDS: Readonly<Record<IntervalState, string>> = {
+  first: 'the first session',
+  tooSoon: 'too soon: little has come back',
+  onTime: 'in its time',
+  late: 'late: a visit’s worth has cycled on',
+};

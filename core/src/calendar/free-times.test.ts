@@ -1,0 +1,288 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { PastSession } from '../plan';
+import { SITES } from '../sites';
+import { clashesOf, endOf, type Booking } from './bookings';
+import { firstDay } from './first-day';
+import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
+import { openOn, spansProblem, weekdayOf, type OpeningHours } from './hours';
+import { awayDuring, type Unavailable } from './unavailable';
+import { refuseStatus, visitStatus } from './visit-status';
+
+const span = (from: string, until: string) => ({ from, until });
+const WORKDAY = [span('09:00', '12:30'), span('13:00', '17:00')];
+/** Closed on Sundays, mornings alone on Saturdays. */
+const HOURS: OpeningHours = [
+  ...Array.from({ length: 5 }, () => WORKDAY),
+  [span('10:00', '12:00')],
+  [],
+];
+
+/** London's clocks: an hour ahead from the last Sunday of March to the last of October. */
+const momentOf = (day: string, clock: string): string => {
+  const summer = day >= '2026-03-29' && day < '2026-10-25';
+  const at = Date.parse(`${day}T${clock}:00.000Z`) - (summer ? 3_600_000 : 0);
+  return new Date(at).toISOString();
+};
+
+const agenda = (more: Partial<Agenda> = {}): Agenda => ({
+  hours: HOURS,
+  bookings: [],
+  unavailable: [],
+  now: '2026-12-01T00:00:00.000Z',
+  momentOf,
+  ...more,
+});
+const sought = (more: Partial<TimeSought> = {}): TimeSought => ({
+  ...{ id: 'new', minutes: 45, from: '2026-12-07', until: '2026-12-07' },
+  ...{ roomIds: ['window', 'garden'], staffIds: ['idony'], weekdays: [], part: 'any' },
+  ...more,
+});
+const starts = (of: TimeSought, on: Agenda, most = 20, aDay = 4) =>
+  freeTimes(of, on, { most, aDay }).map(({ startsAt }) => startsAt.slice(5, 16));
+const booking = (startsAt: string, minutes: number, more: Partial<Booking> = {}): Booking => ({
+  ...{ id: startsAt, startsAt, roomId: 'window', staffId: 'idony', plannedMinutes: minutes },
+  ...more,
+});
+
+describe('opening hours', () => {
+  it('go by the day of the week, Monday first', () => {
+    expect(['2026-12-07', '2026-12-12', '2026-12-13', '1970-01-01'].map(weekdayOf)).toEqual([
+      0, 5, 6, 3,
+    ]);
+    expect(openOn(HOURS, '2026-12-12')).toEqual([span('10:00', '12:00')]);
+    expect(openOn(HOURS, '2026-12-13')).toEqual([]);
+    expect(openOn(null, '2026-12-13')).toEqual([span('00:00', '23:59')]);
+  });
+
+  it('end after they begin, and a break lies between two spans', () => {
+    expect(spansProblem(WORKDAY)).toBeNull();
+    expect(spansProblem([])).toBeNull();
+    expect(spansProblem([span('12:00', '12:00')])).toBe('endsFirst');
+    expect(spansProblem([span('09:00', '13:00'), span('12:30', '17:00')])).toBe('overlap');
+  });
+
+  it('hold a booking that lies wholly in one of their spans', () => {
+    const holds = (at: string, minutes: number) =>
+      isInHours(booking(at, minutes), '2026-12-07', { hours: HOURS, momentOf });
+    expect(holds('2026-12-07T09:00:00.000Z', 210)).toBe(true);
+    expect(holds('2026-12-07T12:00:00.000Z', 45)).toBe(false);
+    expect(holds('2026-12-07T16:30:00.000Z', 45)).toBe(false);
+  });
+});
+
+describe('what is away', () => {
+  const away = (what: Unavailable['what'], whatId: string | null, more = {}): Unavailable => ({
+    ...{ id: what, what, whatId, reason: 'Service' },
+    ...{ from: '2026-12-07T10:00:00.000Z', until: '2026-12-07T12:00:00.000Z' },
+    ...more,
+  });
+  const list = [
+    away('clinic', null),
+    away('room', 'window'),
+    away('staff', 'idony'),
+    away('handpiece', 'diode'),
+  ];
+  const ids = (of: Booking & { handpieceId?: string }) => awayDuring(of, list).map(({ id }) => id);
+
+  it('is in the way of what needs it, and of nothing else', () => {
+    const at = booking('2026-12-07T11:30:00.000Z', 60);
+    expect(ids(at)).toEqual(['clinic', 'room', 'staff']);
+    expect(ids({ ...at, roomId: 'garden', staffId: 'tobiah', handpieceId: 'diode' })).toEqual([
+      'clinic',
+      'handpiece',
+    ]);
+  });
+
+  it('begins and ends to the moment', () => {
+    expect(ids(booking('2026-12-07T12:00:00.000Z', 30))).toEqual([]);
+    expect(ids(booking('2026-12-07T09:30:00.000Z', 30))).toEqual([]);
+    expect(ids(booking('2026-12-07T09:31:00.000Z', 30))).toHaveLength(3);
+  });
+});
+
+describe('times that are free', () => {
+  it('lie in the hours, apart from each other, and end before the break', () => {
+    // 45 minutes: the last start before 12:30 is 11:45; the next is 90 minutes after that at the least.
+    expect(starts(sought(), agenda())).toEqual([
+      ...['12-07T09:00', '12-07T10:30', '12-07T13:00', '12-07T14:30'],
+    ]);
+    expect(starts(sought({ minutes: 240 }), agenda())).toEqual(['12-07T13:00']);
+    expect(starts(sought({ minutes: 241 }), agenda())).toEqual([]);
+  });
+
+  it('take the next room where the first is taken, and wait where all are', () => {
+    const first = booking('2026-12-07T09:00:00.000Z', 60, { staffId: 'tobiah' });
+    const found = freeTimes(sought(), agenda({ bookings: [first] }), { most: 1, aDay: 1 });
+    expect(found).toEqual([
+      {
+        ...{ day: '2026-12-07', startsAt: '2026-12-07T09:00:00.000Z' },
+        ...{ roomId: 'garden', staffId: 'idony' },
+      },
+    ]);
+    const bookings = [first, { ...first, id: 'b', roomId: 'garden', plannedMinutes: 70 }];
+    // The garden room is free at 10:10, the window room at 10:00.
+    expect(starts(sought(), agenda({ bookings }))[0]).toBe('12-07T10:00');
+  });
+
+  it('are those of the wished days and part of the day, from now on', () => {
+    const week = sought({ from: '2026-12-07', until: '2026-12-13' });
+    expect(starts({ ...week, weekdays: [2, 5] }, agenda(), 9, 1)).toEqual([
+      '12-09T09:00',
+      '12-12T10:00',
+    ]);
+    expect(starts({ ...week, part: 'afternoon' }, agenda(), 2, 2)).toEqual([
+      '12-07T13:00',
+      '12-07T14:30',
+    ]);
+    expect(starts(week, agenda({ now: '2026-12-11T16:05:00.000Z' }), 9, 1)).toEqual([
+      '12-11T16:15',
+      '12-12T10:00',
+    ]);
+  });
+
+  it('go by the clinic’s clocks on both sides of their change', () => {
+    const around = (from: string, until: string) =>
+      starts(sought({ from, until }), agenda({ now: '2026-01-01T00:00:00.000Z' }), 9, 1);
+    expect(around('2026-03-27', '2026-03-30')).toEqual([
+      ...['03-27T09:00', '03-28T10:00', '03-30T08:00'],
+    ]);
+    expect(around('2026-10-23', '2026-10-26')).toEqual([
+      ...['10-23T08:00', '10-24T09:00', '10-26T09:00'],
+    ]);
+  });
+
+  it('have nothing in their way, whatever is booked and away; a day without any has no free quarter', () => {
+    const DAY = '2026-12-07';
+    const quarter = fc.integer({ min: 32, max: 70 });
+    const at = (index: number) => new Date(Date.parse(`${DAY}T00:00:00Z`) + index * 900_000);
+    const room = fc.constantFrom('window', 'garden');
+    const person = fc.constantFrom('idony', 'tobiah');
+    const booked = fc
+      .tuple(quarter, fc.integer({ min: 1, max: 36 }), room, person)
+      .map(([start, fives, roomId, staffId]) =>
+        booking(at(start).toISOString(), fives * 5, { id: `${start}`, roomId, staffId }),
+      );
+    const away = fc
+      .tuple(
+        quarter,
+        fc.integer({ min: 1, max: 20 }),
+        fc.constantFrom('room', 'staff'),
+        room,
+        person,
+      )
+      .map(([start, length, what, roomId, staffId]): Unavailable => ({
+        ...{ id: 'a', what: what as 'room' | 'staff', reason: '' },
+        whatId: what === 'room' ? roomId : staffId,
+        from: at(start).toISOString(),
+        until: at(start + length).toISOString(),
+      }));
+    fc.assert(
+      fc.property(
+        fc.array(booked, { maxLength: 14 }),
+        fc.array(away, { maxLength: 4 }),
+        fc.integer({ min: 3, max: 40 }),
+        (bookings, unavailable, fives) => {
+          const of = sought({ minutes: fives * 5, staffIds: ['idony', 'tobiah'] });
+          const on = agenda({ bookings, unavailable });
+          const isFree = (each: Booking) =>
+            clashesOf(each, bookings).length === 0 &&
+            awayDuring(each, unavailable).length === 0 &&
+            isInHours(each, DAY, on);
+          const found = freeTimes(of, on, { most: 50, aDay: 50 });
+          for (const { startsAt, ...where } of found) {
+            const each = booking(startsAt, of.minutes, { id: 'new', ...where });
+            expect(isFree(each)).toBe(true);
+            expect(Date.parse(startsAt) % 900_000).toBe(0);
+          }
+          if (found.length > 0) return;
+          for (let index = 36; index < 68; index += 1) {
+            for (const roomId of of.roomIds) {
+              for (const staffId of of.staffIds) {
+                const any = booking(at(index).toISOString(), of.minutes, {
+                  ...{ id: 'new', roomId, staffId },
+                });
+                expect(isFree(any), endOf(any)).toBe(false);
+              }
+            }
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('how a visit stands', () => {
+  it('goes by what was done in it before what was said of it', () => {
+    const of = { said: 'missed', cancelled: false, begun: false, finished: false } as const;
+    expect(visitStatus(of)).toBe('missed');
+    expect(visitStatus({ ...of, begun: true })).toBe('underWay');
+    expect(visitStatus({ ...of, begun: true, finished: true })).toBe('done');
+    expect(visitStatus({ ...of, cancelled: true })).toBe('cancelled');
+  });
+
+  it('is said in its time only, and never of one that has begun', () => {
+    const of = {
+      status: 'confirmed',
+      startsAt: '2026-12-07T10:00:00.000Z',
+      now: '2026-12-07T09:59:00.000Z',
+      isToday: true,
+    } as const;
+    expect(refuseStatus({ ...of, to: 'missed' })).toBe('notYet');
+    expect(refuseStatus({ ...of, to: 'missed', now: '2026-12-07T10:00:00.000Z' })).toBeNull();
+    expect(refuseStatus({ ...of, to: 'arrived' })).toBeNull();
+    expect(refuseStatus({ ...of, to: 'arrived', isToday: false })).toBe('notToday');
+    expect(refuseStatus({ ...of, to: 'booked', status: 'underWay' })).toBe('hasBegun');
+    expect(refuseStatus({ ...of, to: 'booked', status: 'done' })).toBe('hasBegun');
+    expect(refuseStatus({ ...of, to: 'confirmed', status: 'cancelled' })).toBe('isCancelled');
+    expect(refuseStatus({ ...of, to: 'booked', status: 'missed' })).toBeNull();
+  });
+});
+
+describe('the first day that makes sense', () => {
+  const session = (on: string, more: Partial<PastSession> = {}) =>
+    ({ on, answer: { endpoint: 'right', painMax: 3, adverse: [] }, ...more }) as PastSession;
+  const first = (
+    zones: readonly (readonly PastSession[])[],
+    more: { answersFrom?: string; job?: 'hair' | 'ink' } = {},
+  ) =>
+    firstDay({
+      zones: zones.map((history) => ({ job: more.job ?? 'hair', site: 'underarm', history })),
+      answersFrom: more.answersFrom ?? null,
+      ...{ today: '2026-12-01', own: {} },
+    });
+
+  it('is today where nothing was done, and never earlier', () => {
+    expect(first([[]])).toEqual({ on: '2026-12-01', because: 'today' });
+    expect(first([[session('2026-01-05')]])).toEqual({ on: '2026-12-01', because: 'today' });
+  });
+
+  it('is a week before the interval is over, of whichever zone asks for the latest', () => {
+    // Six weeks for an underarm: 16 November + 42 days = 28 December, a week before that.
+    expect(SITES.underarm.intervalWeeks).toBe(6);
+    const one = [session('2026-11-16')];
+    expect(first([one])).toEqual({ on: '2026-12-21', because: 'siteInterval' });
+    const later = [session('2026-11-23')];
+    expect(first([one, later, []])).toEqual({ on: '2026-12-28', because: 'siteInterval' });
+  });
+
+  it('is to the day where skin heals, test spots are read, or answers ask to wait', () => {
+    const harmed = { answer: { endpoint: 'strong', painMax: 6, adverse: ['blister'] } } as const;
+    // Healing takes as long as the interval here: 42 days.
+    const test = { test: true } as const;
+    expect(first([[session('2026-11-16'), session('2026-11-30', test)]])).toEqual({
+      ...{ on: '2026-12-02', because: 'testIsRead' },
+    });
+    expect(first([[session('2026-11-30', { ...test, ...harmed })]])).toEqual({
+      ...{ on: '2027-01-11', because: 'waitsForHealing' },
+    });
+    expect(first([[session('2026-11-16')]], { answersFrom: '2027-02-01' })).toEqual({
+      ...{ on: '2027-02-01', because: 'answers' },
+    });
+    // Ink that harmed: twelve weeks, not eight.
+    expect(first([[session('2026-11-16', harmed)]], { job: 'ink' })).toEqual({
+      ...{ on: '2027-02-08', because: 'waitsForHealing' },
+    });
+  });
+});

@@ -1,0 +1,50 @@
+import { endOf, type Booking } from './bookings';
+
+/** What may be away for a while. */
+export const UNAVAILABLE = ['clinic', 'room', 'staff', 'handpiece'] as const;
+
+/** A closure of the clinic, a room or handpiece out of use, or somebody's absence. */
+export interface Unavailable {
+  readonly id: string;
+  readonly what: (typeof UNAVAILABLE)[number];
+  /** Which room, person or handpiece; null for the whole clinic. */
+  readonly whatId: string | null;
+  /** ISO 8601. */
+  readonly from: string;
+  /** ISO 8601; the first moment at which it is over. */
+  readonly until: string;
+  readonly reason: string;
+}
+
+/** What a booking needs, each by its id; the handpiece where one is meant. */
+type Needs = Booking & {
+  readonly handpieceId?: string | null | undefined;
+};
+
+/** What a booking needs and is away then; a booking of no length needs nothing. */
+export function awayDuring<U extends Unavailable>(
+  booking: Needs,
+  list: readonly U[],
+): readonly U[] {
+  const start = Date.parse(booking.startsAt);
+  const end = Date.parse(endOf(booking));
+  if (end <= start) return [];
+  const needed: Readonly<Record<Unavailable['what'], string | null>> = {
+    clinic: null,
+    room: booking.roomId,
+    staff: booking.staffId,
+    handpiece: booking.handpieceId ?? null,
+  };
+  return list.filter(
+    ({ what, whatId, from, until }) =>
+      (what === 'clinic' || whatId === needed[what]) &&
+      Date.parse(from) < end &&
+      start < Date.parse(until),
+  );
+}
+
+/** Whether somebody may enter that something is away: a technician their own absence alone. */
+export const mayMakeUnavailable = (
+  who: { readonly staffId: string; readonly role: 'technician' | 'supervisor' | 'owner' },
+  { what, whatId }: Pick<Unavailable, 'what' | 'whatId'>,
+): boolean => who.role !== 'technician' || (what === 'staff' && whatId === who.staffId);

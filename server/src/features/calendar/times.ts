@@ -1,0 +1,94 @@
+import type { Times, TimesAsked } from '@tidy-quill/contract/calendar';
+import { askedReadyFrom, firstDay, freeTimes, plannedMinutes } from '@tidy-quill/core/calendar';
+import type { SiteId } from '@tidy-quill/core/sites';
+import { addDays, laterDay } from '@tidy-quill/core/units';
+import { and, asc, eq } from 'drizzle-orm';
+import type * as v from 'valibot';
+import type { Db } from '../../db/connect';
+import { rooms, staff, visits } from '../../db/schema';
+import { clinicToday, dayBounds, momentAt } from '../../http/clinic-day';
+import { HttpProblem } from '../../http/problem';
+import { catalogueInForce } from '../catalogue/store';
+import { areasOf, findClient } from '../clients/store';
+import { visitsSummed } from '../projections/store';
+import { awayBetween, bookedBetween, clinicOf } from './store';
+
+/** How far ahead a time is sought, days. */
+const AHEAD_DAYS = 120;
+const MOST = 12;
+const A_DAY = 3;
+
+/** Free times for a visit of a client, from the first day that makes sense for its zones. */
+export async function timesFor(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+  asked: v.InferOutput<typeof TimesAsked>,
+): Promise<Times> {
+  await findClient(db, clinicId, clientId);
+  const areas = await areasOf(db, clinicId, clientId);
+  const sought = asked.areaIds.map((id) => {
+    const area = areas.find((each) => each.id === id);
+    if (area === undefined) throw new HttpProblem('not-found', 'This client has no such area');
+    return area;
+  });
+  const { timeZone, openingHours: hours } = await clinicOf(db, clinicId);
+  const { protocol: own } = await catalogueInForce(db, clinicId);
+  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
+  const others = summed.filter(({ visit }) => visit.id !== asked.visitId);
+  const moved = summed.find(({ visit }) => visit.id === asked.visitId);
+  const zones = sought.map(({ id, job, site, areaCm2 }) => ({
+    ...{ job, site: site as SiteId, areaCm2 },
+    history: others.flatMap(({ zones: all }) =>
+      all.filter(({ areaId }) => areaId === id).flatMap(({ sessions }) => sessions),
+    ),
+  }));
+  const today = clinicToday(timeZone);
+  const first = firstDay({
+    ...{ zones, today, own },
+    answersFrom: moved === undefined ? null : askedReadyFrom(moved.zones),
+  });
+  const isFirst = others.every(({ visit }) => visit.cancelledAt !== null);
+  const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst }, own);
+  const from = laterDay(today, asked.from ?? first.on);
+  const until = addDays(from, AHEAD_DAYS);
+  const bounds = { from: dayBounds(from, timeZone).from, to: dayBounds(until, timeZone).to };
+  const booked = await bookedBetween(db, clinicId, bounds);
+  const times = freeTimes(
+    {
+      ...{ id: asked.visitId ?? '', minutes, from, until },
+      ...{ weekdays: asked.weekdays, part: asked.part },
+      roomIds: asked.roomId === undefined ? await roomsOf(db, clinicId) : [asked.roomId],
+      staffIds: asked.staffId === undefined ? await staffOf(db, clinicId) : [asked.staffId],
+    },
+    {
+      hours,
+      bookings: booked.filter(({ status }) => status !== 'missed'),
+      unavailable: await awayBetween(db, clinicId, bounds),
+      now: new Date().toISOString(),
+      momentOf: (day, clock) => momentAt(day, clock, timeZone).toISOString(),
+    },
+    { most: MOST, aDay: A_DAY },
+  );
+  return { minutes, firstDay: first, times };
+}
+
+const roomsOf = async (db: Db, clinicId: string) =>
+  (
+    await db
+      .select({ id: rooms.id })
+      .from(rooms)
+      .where(eq(rooms.clinicId, clinicId))
+      .orderBy(asc(rooms.name))
+  ).map(({ id }) => id);
+
+/** Who treats: technicians first. */
+const staffOf = async (db: Db, clinicId: string) => {
+  const all = await db
+    .select({ id: staff.id, role: staff.role })
+    .from(staff)
+    .where(and(eq(staff.clinicId, clinicId), eq(staff.active, true)))
+    .orderBy(asc(staff.name));
+  const technicians = all.filter(({ role }) => role === 'technician');
+  return (technicians.length > 0 ? technicians : all).map(({ id }) => id);
+};

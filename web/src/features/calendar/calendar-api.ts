@@ -1,0 +1,68 @@
+import type {
+  AwayMade,
+  Calendar,
+  NewUnavailable,
+  SayStatus,
+  Times,
+} from '@tidy-quill/contract/calendar';
+import type { DayPart, OpeningHours } from '@tidy-quill/core/calendar';
+import type { Day } from '@tidy-quill/core/units';
+import { api } from '../../app/api';
+
+/** What a time is sought for, as the page asks for it. */
+export interface TimesWanted {
+  readonly clientId: string;
+  readonly areaIds: readonly string[];
+  readonly visitId?: string | undefined;
+  readonly from?: Day | undefined;
+  readonly staffId?: string | undefined;
+  readonly roomId?: string | undefined;
+  readonly weekdays: readonly number[];
+  readonly part: DayPart;
+}
+
+/** What is booked and what is away, times that are free, and how a visit stands. */
+const calendarApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    calendar: build.query<Calendar, { from: Day; until: Day }>({
+      query: (params) => ({ url: '/calendar', params }),
+      providesTags: ['today'],
+    }),
+    times: build.query<Times, TimesWanted>({
+      query: ({ clientId, areaIds, weekdays, ...params }) => ({
+        url: `/clients/${clientId}/times`,
+        params: { ...params, areaIds: areaIds.join(','), weekdays: weekdays.join(',') },
+      }),
+      providesTags: ['today'],
+    }),
+    sayStatus: build.mutation<null, SayStatus & { visitId: string }>({
+      query: ({ visitId, ...body }) => ({
+        url: `/visits/${visitId}/status`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: ['today'],
+    }),
+    makeUnavailable: build.mutation<AwayMade, NewUnavailable>({
+      query: (body) => ({ url: '/unavailable', method: 'POST', body }),
+      invalidatesTags: ['today'],
+    }),
+    endUnavailable: build.mutation<null, string>({
+      query: (id) => ({ url: `/unavailable/${id}/end`, method: 'POST' }),
+      invalidatesTags: ['today'],
+    }),
+    setHours: build.mutation<null, { hours: OpeningHours | null }>({
+      query: (body) => ({ url: '/clinic/hours', method: 'PUT', body }),
+      invalidatesTags: ['today'],
+    }),
+  }),
+});
+
+export const {
+  useCalendarQuery,
+  useTimesQuery,
+  useSayStatusMutation,
+  useMakeUnavailableMutation,
+  useEndUnavailableMutation,
+  useSetHoursMutation,
+} = calendarApi;
