@@ -1,3 +1,4 @@
+import type { VisitStatus } from '@tidy-quill/core/calendar';
 import type { NotReady } from '@tidy-quill/core/session';
 import type { Stage } from '@tidy-quill/core/workflow';
 import type { Due } from '@tidy-quill/core/spot';
@@ -26,6 +27,7 @@ export interface DayVisit {
   /** Areas that the visit holds besides. */
   readonly otherZones: readonly { readonly site: string; readonly side: string }[];
   readonly stage: Stage;
+  readonly status: VisitStatus;
   readonly finished: boolean;
   readonly running: boolean;
   /** Whether its record cannot be read: everything else of it is as booked. */

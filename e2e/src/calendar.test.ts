@@ -153,3 +153,71 @@ describe('a visit that is not ready', () => {
     await expect.poll(() => visitOf('Bristlecombe', today), SOON).toBeUndefined();
   });
 });
+
+describe('finding a time', () => {
+  it('goes by the wishes, says what a day means, and books by one press more', async () => {
+    await openClient(browser, 'Candlewick');
+    await browser.press('Book a visit');
+    await browser.press('Find a time', DIALOG);
+    await browser.see('weeks after the last', DIALOG);
+    await browser.press('afternoon', DIALOG);
+    await browser.press('Wed', DIALOG);
+    await browser.see('Wed ', '//*[@class="time-list"]');
+    await browser.press(':', '(//*[@class="time-list"]/li)[2]');
+    await browser.press('Book and open', DIALOG);
+    await browser.see('Send home');
+    const [booked] = await app.rows<{ weekday: number; hour: number }>(
+      `select extract(isodow from v.starts_at at time zone 'Europe/London')::int as weekday,
+         extract(hour from v.starts_at at time zone 'Europe/London')::int as hour
+       from visits v join clients c on c.id = v.client_id
+       where c.family_name = 'Candlewick' order by v.id desc limit 1`,
+    );
+    expect(booked?.weekday).toBe(3);
+    expect(booked?.hour).toBeGreaterThanOrEqual(12);
+    expect(booked?.hour).toBeLessThan(17);
+  });
+});
+
+describe('an absence', () => {
+  it('is entered by whoever it is of, stands on the board, and takes no booking', async () => {
+    await browser.open(`/calendar?day=${DAY}`);
+    await browser.press('Away and closed');
+    await browser.see('You enter your own absence', DIALOG);
+    await browser.press('Enter it', DIALOG);
+    await browser.see('must not be empty', DIALOG);
+    await browser.fill('From time', '16:00');
+    await browser.fill('Until time', '17:30');
+    await browser.fill('Reason', 'Dentist');
+    await browser.press('Enter it', DIALOG);
+    await browser.see('These visits are booked then, and have to be moved:', DIALOG);
+    await browser.see('16:00, Isolde Marrowby', DIALOG);
+    await browser.see(', 16:00 to ', DIALOG);
+    await browser.press('Close', DIALOG);
+    await browser.press('by person');
+    await browser.see('Dentist', '//ul[@aria-label="Idony Brackwater"]');
+    await openClient(browser, 'Oxenstable');
+    await browser.press('Book a visit');
+    await browser.press('Window room', DIALOG);
+    await browser.fill('Day', DAY);
+    await browser.fill('Time', '16:30');
+    await browser.keys(Key.TAB);
+    await browser.see('Somebody is away then: Dentist.', DIALOG);
+    expect(await browser.isEnabled('Book and open')).toBe(false);
+    await browser.press('Next free: 17:30', DIALOG);
+    await browser.gone('Somebody is away', DIALOG);
+    await browser.press('Cancel', DIALOG);
+  });
+});
+
+describe('a week', () => {
+  it('opens the day of a visit, where it is said to have been confirmed', async () => {
+    await browser.open(`/calendar?day=${DAY}&view=week`);
+    await browser.press('Thisbe Candlewick', '//main');
+    await browser.press('Has confirmed');
+    await browser.see('confirmed', '//*[@class="visit-status"]/..');
+    await browser.press('Take that back');
+    await browser.see('booked', '//*[@class="visit-status"]/..');
+    await browser.press('month');
+    await browser.see('3 visits, ', '//td//button');
+  });
+});

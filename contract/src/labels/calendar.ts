@@ -14,9 +14,9 @@ export const VISIT_STATUS_WORDS: Readonly<Record<VisitStatus, string>> = {
 
 export const DAY_PART_WORDS: Readonly<Record<DayPart, string>> = {
   any: 'all day',
-  morning: 'before 12',
-  afternoon: '12 to 5 pm',
-  evening: 'from 5 pm',
+  morning: 'morning',
+  afternoon: 'afternoon',
+  evening: 'evening',
 };
 
 /** Monday first. */

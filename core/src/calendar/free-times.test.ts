@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PastSession } from '../plan';
 import { SITES } from '../sites';
-import { clashesOf, endOf, type Booking } from './bookings';
+import { clashesOf, endOf, firstFree, type Booking } from './bookings';
 import { firstDay } from './first-day';
 import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
 import { openOn, spansProblem, weekdayOf, type OpeningHours } from './hours';
-import { awayDuring, type Unavailable } from './unavailable';
+import { dayLoad } from './load';
+import { awayAsBookings, awayDuring, type Unavailable } from './unavailable';
 import { refuseStatus, visitStatus } from './visit-status';
 
 const span = (from: string, until: string) => ({ from, until });
@@ -92,6 +93,24 @@ describe('what is away', () => {
       'clinic',
       'handpiece',
     ]);
+  });
+
+  it('is gone past by the first start that is free, as a booking is', () => {
+    const wanted = booking('2026-12-07T09:40:00.000Z', 30);
+    const next = (id: string) =>
+      firstFree(
+        wanted,
+        awayAsBookings(
+          wanted,
+          list.filter((each) => each.id === id),
+        ),
+      );
+    expect([next('clinic'), next('room'), next('staff')]).toEqual(
+      Array.from({ length: 3 }, () => '2026-12-07T12:00:00.000Z'),
+    );
+    expect(next('handpiece')).toBe('2026-12-07T09:40:00.000Z');
+    const other = { ...wanted, roomId: 'garden' };
+    expect(awayAsBookings(other, list)).toHaveLength(2);
   });
 
   it('begins and ends to the moment', () => {
@@ -284,5 +303,18 @@ describe('the first day that makes sense', () => {
     expect(first([[session('2026-11-16', harmed)]], { job: 'ink' })).toEqual({
       ...{ on: '2027-02-08', because: 'waitsForHealing' },
     });
+  });
+});
+
+describe('how full a day is', () => {
+  it('counts what is booked against the open hours of all rooms', () => {
+    const bookings = [{ plannedMinutes: 45 }, { plannedMinutes: 60 }, { plannedMinutes: null }];
+    // 9–12:30 and 13–17: 7 h 30 min, in two rooms 900 minutes; a Saturday's two hours, 240.
+    expect(dayLoad('2026-12-07', bookings, { hours: HOURS, rooms: 2 })).toEqual({
+      ...{ visits: 3, bookedMinutes: 105, openMinutes: 900 },
+    });
+    expect(dayLoad('2026-12-12', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(240);
+    expect(dayLoad('2026-12-13', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(0);
+    expect(dayLoad('2026-12-13', [], { hours: null, rooms: 2 }).openMinutes).toBeNull();
   });
 });

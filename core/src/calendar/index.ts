@@ -6,3 +6,4 @@ export * from './unavailable';
 export * from './free-times';
 export * from './visit-status';
 export * from './first-day';
+export * from './load';

@@ -21,6 +21,17 @@ type Needs = Booking & {
   readonly handpieceId?: string | null | undefined;
 };
 
+/** What of a list a booking needs, whenever that is. */
+function awayNeeded<U extends Unavailable>(booking: Needs, list: readonly U[]): readonly U[] {
+  const needed: Readonly<Record<Unavailable['what'], string | null>> = {
+    clinic: null,
+    room: booking.roomId,
+    staff: booking.staffId,
+    handpiece: booking.handpieceId ?? null,
+  };
+  return list.filter(({ what, whatId }) => what === 'clinic' || whatId === needed[what]);
+}
+
 /** What a booking needs and is away then; a booking of no length needs nothing. */
 export function awayDuring<U extends Unavailable>(
   booking: Needs,
@@ -29,17 +40,8 @@ export function awayDuring<U extends Unavailable>(
   const start = Date.parse(booking.startsAt);
   const end = Date.parse(endOf(booking));
   if (end <= start) return [];
-  const needed: Readonly<Record<Unavailable['what'], string | null>> = {
-    clinic: null,
-    room: booking.roomId,
-    staff: booking.staffId,
-    handpiece: booking.handpieceId ?? null,
-  };
-  return list.filter(
-    ({ what, whatId, from, until }) =>
-      (what === 'clinic' || whatId === needed[what]) &&
-      Date.parse(from) < end &&
-      start < Date.parse(until),
+  return awayNeeded(booking, list).filter(
+    ({ from, until }) => Date.parse(from) < end && start < Date.parse(until),
   );
 }
 
@@ -48,3 +50,11 @@ export const mayMakeUnavailable = (
   who: { readonly staffId: string; readonly role: 'technician' | 'supervisor' | 'owner' },
   { what, whatId }: Pick<Unavailable, 'what' | 'whatId'>,
 ): boolean => who.role !== 'technician' || (what === 'staff' && whatId === who.staffId);
+
+/** What is away as bookings of what a booking needs, so that a free start is sought past both alike. */
+export const awayAsBookings = (booking: Needs, list: readonly Unavailable[]): readonly Booking[] =>
+  awayNeeded(booking, list).map(({ id, what, from, until }) => ({
+    ...{ id, startsAt: from, plannedMinutes: (Date.parse(until) - Date.parse(from)) / 60_000 },
+    roomId: what === 'staff' ? '' : booking.roomId,
+    staffId: what === 'room' ? '' : booking.staffId,
+  }));

@@ -41,12 +41,18 @@ beforeAll(async () => {
   const token = (link.body as { url: string }).url.split('/').at(-1);
   const entry = { id: v7(), trend: 'better', signs: [], note: '', photoIds: [] };
   await app.person().post(`/api/diary/${token}`, entry);
+  // One's own absence anybody may enter and take back.
+  const me = (await person.get('/api/me')).body as { staff: { id: string } };
+  const absence = { id: v7(), what: 'staff', whatId: me.staff.id, reason: 'Leave' };
+  const days = { from: '2031-02-03T08:00:00.000Z', until: '2031-02-04T08:00:00.000Z' };
+  expect((await person.post('/api/unavailable', { ...absence, ...days })).status).toBe(201);
   ids = {
     visits: defined(visits[0]).id,
     clients: defined(clients[0]).id,
     photos: await one('photos'),
     consents: await one('consents'),
     messages: await one('messages'),
+    unavailable: absence.id,
     'catalogue/versions': await one('catalogue_versions'),
     'clinic/staff': await one("staff where sign_in_name = 'tobiah'"),
     handpieces: 'diode-810-plate',

@@ -108,7 +108,10 @@ describe('what an earlier release left behind', () => {
     expect(inTodaysShape(left)).toEqual({
       ...left,
       status: 'waiting',
-      event: { ...left.event, body: { kind: 'numbingChanged', on: true, areaCm2: 40, by: 'cream' } },
+      event: {
+        ...left.event,
+        body: { kind: 'numbingChanged', on: true, areaCm2: 40, by: 'cream' },
+      },
     });
     expect(inTodaysShape({ ...left, refused: 'The record is signed' }).status).toBe('refused');
   });

@@ -28,6 +28,7 @@ import {
   visitEvents,
   visits,
 } from '../schema';
+import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
@@ -47,6 +48,7 @@ export async function fillDemo(db: Db): Promise<void> {
     // Nobody did what is invented: the audit trail begins empty.
     await tx.execute(sql`select set_config('tidy_quill.filling', 'demo', true)`);
     const setting = await fillClinic(tx);
+    await fillAway(tx, setting);
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
     }

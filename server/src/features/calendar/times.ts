@@ -50,6 +50,7 @@ export async function timesFor(
   });
   const isFirst = others.every(({ visit }) => visit.cancelledAt !== null);
   const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst }, own);
+  const last = moved?.visit ?? others.at(-1)?.visit;
   const from = laterDay(today, asked.from ?? first.on);
   const until = addDays(from, AHEAD_DAYS);
   const bounds = { from: dayBounds(from, timeZone).from, to: dayBounds(until, timeZone).to };
@@ -58,8 +59,15 @@ export async function timesFor(
     {
       ...{ id: asked.visitId ?? '', minutes, from, until },
       ...{ weekdays: asked.weekdays, part: asked.part },
-      roomIds: asked.roomId === undefined ? await roomsOf(db, clinicId) : [asked.roomId],
-      staffIds: asked.staffId === undefined ? await staffOf(db, clinicId) : [asked.staffId],
+      // Whoever treated last treats again, and in the same room, where both are free.
+      roomIds:
+        asked.roomId === undefined
+          ? withFirst(await roomsOf(db, clinicId), last?.roomId)
+          : [asked.roomId],
+      staffIds:
+        asked.staffId === undefined
+          ? withFirst(await staffOf(db, clinicId), last?.staffId)
+          : [asked.staffId],
     },
     {
       hours,
@@ -72,6 +80,10 @@ export async function timesFor(
   );
   return { minutes, firstDay: first, times };
 }
+
+/** With one of them first, where it is among them. */
+const withFirst = (ids: readonly string[], id: string | undefined): readonly string[] =>
+  id === undefined || !ids.includes(id) ? ids : [id, ...ids.filter((each) => each !== id)];
 
 const roomsOf = async (db: Db, clinicId: string) =>
   (

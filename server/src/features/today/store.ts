@@ -1,4 +1,5 @@
 import type { Attention, Day, DayVisit } from '@tidy-quill/contract/today';
+import { visitStatus } from '@tidy-quill/core/calendar';
 import { intervalStateOf } from '@tidy-quill/core/course';
 import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import { type SiteId } from '@tidy-quill/core/sites';
@@ -85,6 +86,11 @@ export async function visitsOfDay(
         job: first?.area.job ?? area.job,
         otherZones: zones.slice(1).map((each) => ({ site: each.area.site, side: each.area.side })),
         stage: earliest(zones.map(({ stage }) => stage)),
+        status: visitStatus({
+          ...{ said: visit.said, cancelled: false },
+          begun: zones.some(({ zone }) => zone.begun),
+          finished: zones.some(({ zone }) => zone.finished),
+        }),
         finished: zones.some(({ zone }) => zone.finished),
         running: zones.some(({ zone }) => ['running', 'paused'].includes(zone.runState)),
         unreadable,

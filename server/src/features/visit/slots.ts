@@ -1,5 +1,11 @@
 import type { MoveVisit } from '@tidy-quill/contract/clients';
-import { firstFree, plannedMinutes, refuseMoving, type Booking } from '@tidy-quill/core/calendar';
+import {
+  awayAsBookings,
+  firstFree,
+  plannedMinutes,
+  refuseMoving,
+  type Booking,
+} from '@tidy-quill/core/calendar';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { defined } from '@tidy-quill/core/units';
 import { and, eq, gte, inArray, isNull, lt, ne } from 'drizzle-orm';
@@ -11,7 +17,7 @@ import type { Actor } from '../../http/session';
 import { cancelled } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { figuresInForce } from '../catalogue/store';
-import { refuseAway } from '../calendar/store';
+import { awayBetween, refuseAway } from '../calendar/store';
 import { eventsOf } from './events';
 import { asHeader } from './visit-header';
 
@@ -61,7 +67,8 @@ export async function freeOnTheDay(
         lt(visits.startsAt, to),
       ),
     );
-  const start = new Date(firstFree(wanted, rows.map(asHeader)));
+  const away = awayAsBookings(wanted, await awayBetween(tx, clinicId, { from, to }));
+  const start = new Date(firstFree(wanted, [...rows.map(asHeader), ...away]));
   if (start >= to) {
     throw new HttpProblem('conflict', 'Nothing is free in that room later that day', {
       detail: 'Choose another day or room.',

@@ -1,90 +1,200 @@
 import './calendar.css';
-import { LeftOutlined, RightOutlined } from '@ant-design/icons';
-import { addDays } from '@tidy-quill/core/units';
+import { LeftOutlined, PrinterOutlined, RightOutlined } from '@ant-design/icons';
+import type { Calendar } from '@tidy-quill/contract/calendar';
+import { weekdayOf } from '@tidy-quill/core/calendar';
+import { addDays, addMonths, defined, type Day } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { problemText, useClinicQuery, useTodayQuery } from '../../app/api';
+import { problemText, useCatalogueQuery, useClinicQuery, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { countText, dayOf, dayText } from '../../text';
+import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { AwayDialog } from './AwayDialog';
+import { useCalendarQuery } from './calendar-api';
 import { DayBoard } from './DayBoard';
+import { MonthLoad } from './MonthLoad';
+import { WeekBoard } from './WeekBoard';
 
 const BY_WORDS = { room: 'by room', staff: 'by person' } as const;
+const VIEW_WORDS = { day: 'day', week: 'week', month: 'month' } as const;
+type View = keyof typeof VIEW_WORDS;
 
-/** A day side by side: who is booked where and with whom, and moved by dragging or by keys. */
+const STEP_WORDS: Readonly<Record<View, string>> = { day: 'Day', week: 'Week', month: 'Month' };
+
+/** Visits side by side: a day by room or person, a week, or how full a month is. */
 export function CalendarPage() {
   const [search, setSearch] = useSearchParams();
   const { timeZone } = useSignedIn().clinic;
   const today = dayOf(new Date().toISOString(), timeZone);
   const day = search.get('day') ?? today;
+  const view = asView(search.get('view'));
   const by = search.get('by') === 'staff' ? 'staff' : 'room';
-  const { data, error, isLoading, refetch } = useTodayQuery(day, {
-    refetchOnMountOrArgChange: true,
-    refetchOnFocus: true,
-    pollingInterval: 30_000,
-  });
-  const { data: clinic, error: unread, refetch: again } = useClinicQuery();
-  const go = (to: { day?: string; by?: 'room' | 'staff' }) => {
-    const next = { day, by, ...to };
+  const [away, setAway] = useState(false);
+  const go = (to: {
+    day?: Day;
+    view?: View;
+    by?: 'room' | 'staff';
+    visit?: string | undefined;
+  }) => {
+    const next = { day, view, by, ...to };
     setSearch({
       ...(next.day === today ? {} : { day: next.day }),
+      ...(next.view === 'day' ? {} : { view: next.view }),
       ...(next.by === 'room' ? {} : { by: next.by }),
+      ...(to.visit === undefined ? {} : { visit: to.visit }),
     });
   };
-  if (error !== undefined && data === undefined)
-    return (
-      <PageProblem title="The day cannot be shown" text={problemText(error)} onRetry={refetch} />
-    );
-  if (unread !== undefined && clinic === undefined)
-    return (
-      <PageProblem
-        title="Rooms and staff cannot be read"
-        text={problemText(unread)}
-        onRetry={again}
-      />
-    );
-  if (isLoading || clinic === undefined || data === undefined)
-    return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
-  const columns = by === 'room' ? clinic.rooms : clinic.staff.filter(({ active }) => active);
+  const step = (count: number) =>
+    view === 'month' ? addMonths(day, count) : addDays(day, view === 'week' ? 7 * count : count);
   return (
-    <div className="page">
+    <div className={`page calendar-page is-${view}`}>
       <header className="page-head">
         <div>
-          <h1>{dayText(day)}</h1>
-          <p>
-            {countText(data.visits.length, 'visit')}. Drag a visit to move it, or press M on it and
-            use the arrow keys.
-          </p>
+          <h1>{titleOf(view, day)}</h1>
+          {view === 'day' ? (
+            <p>Drag a visit to move it, or press M on it and use the arrow keys.</p>
+          ) : null}
         </div>
         <div className="page-actions no-print">
           <Choice
-            label="Columns"
-            words={BY_WORDS}
-            value={by}
-            onChange={(next) => go({ by: next })}
+            label="Show"
+            words={VIEW_WORDS}
+            value={view}
+            onChange={(next) => go({ view: next })}
           />
-          <Button icon={<LeftOutlined />} onClick={() => go({ day: addDays(day, -1) })}>
-            Day before
+          {view === 'day' ? (
+            <Choice
+              label="Columns"
+              words={BY_WORDS}
+              value={by}
+              onChange={(next) => go({ by: next })}
+            />
+          ) : null}
+          <Button icon={<LeftOutlined />} onClick={() => go({ day: step(-1) })}>
+            {STEP_WORDS[view]} before
           </Button>
           {day === today ? null : <Button onClick={() => go({ day: today })}>Today</Button>}
-          <Button
-            icon={<RightOutlined />}
-            iconPlacement="end"
-            onClick={() => go({ day: addDays(day, 1) })}
-          >
-            Day after
+          <Button icon={<RightOutlined />} iconPlacement="end" onClick={() => go({ day: step(1) })}>
+            {STEP_WORDS[view]} after
           </Button>
+          <Button onClick={() => setAway(true)}>Away and closed…</Button>
+          <Button icon={<PrinterOutlined />} aria-label="Print" onClick={() => print()} />
         </div>
       </header>
-      {columns.length === 0 ? (
-        <section className="empty">
-          <h2>No room yet</h2>
-          <p>The owner adds rooms; visits are booked into one.</p>
-        </section>
-      ) : (
-        <DayBoard key={`${day} ${by}`} day={day} by={by} columns={columns} visits={data.visits} />
-      )}
+      <Shown
+        {...{ view, by, day, today }}
+        visitId={search.get('visit')}
+        onOpen={(on, visit) => go({ day: on, view: 'day', visit })}
+      />
+      {away ? <AwayDialog day={day} onClose={() => setAway(false)} /> : null}
     </div>
   );
+}
+
+/** The board of a view, once all of it was read. */
+function Shown({
+  view,
+  by,
+  day,
+  today,
+  visitId,
+  onOpen,
+}: {
+  view: View;
+  by: 'room' | 'staff';
+  day: Day;
+  today: Day;
+  visitId: string | null;
+  onOpen: (day: Day, visitId?: string) => void;
+}) {
+  const weeks = weeksOf(view, day);
+  const days = weeks.flat();
+  const asked = { from: defined(days[0]), until: defined(days.at(-1)) };
+  const live = { refetchOnMountOrArgChange: true, refetchOnFocus: true, pollingInterval: 30_000 };
+  const calendar = useCalendarQuery(asked, live);
+  const visits = useTodayQuery(day, { ...live, skip: view !== 'day' });
+  const clinic = useClinicQuery();
+  const problem = [calendar, visits, clinic].find(
+    ({ error, currentData }) => error !== undefined && currentData === undefined,
+  );
+  if (problem !== undefined)
+    return (
+      <PageProblem
+        title="The calendar cannot be shown"
+        text={problemText(problem.error)}
+        onRetry={problem.refetch}
+      />
+    );
+  const open = calendar.currentData;
+  if (open === undefined || clinic.data === undefined)
+    return <Skeleton active paragraph={{ rows: 10 }} />;
+  const { rooms, staff } = clinic.data;
+  if (rooms.length === 0)
+    return (
+      <section className="empty">
+        <h2>No room yet</h2>
+        <p>The owner adds rooms; visits are booked into one.</p>
+      </section>
+    );
+  if (view === 'week')
+    return <WeekBoard days={days} calendar={open} rooms={rooms} onOpen={onOpen} />;
+  if (view === 'month')
+    return <MonthLoad {...{ weeks, today, onOpen }} calendar={open} rooms={rooms.length} />;
+  if (visits.currentData === undefined) return <Skeleton active paragraph={{ rows: 10 }} />;
+  return (
+    <>
+      <OfDay visits={visits.currentData.visits.length} open={open} />
+      <DayBoard
+        key={`${day} ${by} ${visitId ?? ''}`}
+        {...{ day, by, open }}
+        columns={by === 'room' ? rooms : staff.filter(({ active }) => active)}
+        visits={visits.currentData.visits}
+        first={visitId}
+      />
+    </>
+  );
+}
+
+/** How many visits a day has, and which handpieces are out of use on it: no column is theirs. */
+function OfDay({ visits, open }: { visits: number; open: Calendar }) {
+  const { data: catalogue } = useCatalogueQuery();
+  const out = open.unavailable.filter(({ what }) => what === 'handpiece');
+  return (
+    <p>
+      {countText(visits, 'visit')}.
+      {out.map(({ id, whatId, reason }) => (
+        <span key={id}>
+          {' '}
+          {catalogue?.handpieces.find((each) => each.id === whatId)?.name ?? 'A handpiece'} is out
+          of use: {reason}.
+        </span>
+      ))}
+    </p>
+  );
+}
+
+const asView = (text: string | null): View => (text === 'week' || text === 'month' ? text : 'day');
+
+/** The days that a view shows, week by week, Monday first; the one day alone for a day’s board. */
+function weeksOf(view: View, day: Day): readonly (readonly Day[])[] {
+  if (view === 'day') return [[day]];
+  const weekOf = (on: Day) => {
+    const monday = addDays(on, -weekdayOf(on));
+    return Array.from({ length: 7 }, (_, index) => addDays(monday, index));
+  };
+  if (view === 'week') return [weekOf(day)];
+  const first = `${day.slice(0, 7)}-01`;
+  const last = addDays(addMonths(first, 1), -1);
+  const weeks: Day[][] = [];
+  for (let on = defined(weekOf(first)[0]); on <= last; on = addDays(on, 7)) weeks.push(weekOf(on));
+  return weeks;
+}
+
+function titleOf(view: View, day: Day): string {
+  if (view === 'day') return dayText(day);
+  if (view === 'month') return monthText(day);
+  const [week] = weeksOf('week', day);
+  return `${shortDay(defined(week?.[0]))} to ${shortDay(defined(week?.at(-1)))}`;
 }

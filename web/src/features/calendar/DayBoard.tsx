@@ -1,17 +1,20 @@
 import './calendar.css';
 import type { DayVisit } from '@tidy-quill/contract/today';
-import { endOf } from '@tidy-quill/core/calendar';
+import type { Calendar } from '@tidy-quill/contract/calendar';
+import { clockMinutes, endOf } from '@tidy-quill/core/calendar';
 import { Button } from 'antd';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { Link } from 'react-router';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, clockOf, clockText, dayOf, STAGE_WORDS } from '../../text';
+import { areaText, AWAY_WORDS, clockOf, clockText, dayOf, VISIT_STATUS_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
+import { ChosenVisit } from './ChosenVisit';
+import { Shades } from './Shades';
 import {
+  awayShades,
   clockAt,
+  closedShades,
   hoursOf,
   MINUTE_PX,
-  minutesOf,
   placed,
   STEP_MINUTES,
   UNKNOWN_MINUTES,
@@ -29,16 +32,25 @@ export function DayBoard({
   by,
   columns,
   visits,
+  open,
+  first = null,
 }: {
   day: string;
   by: 'room' | 'staff';
   columns: readonly { readonly id: string; readonly name: string }[];
   visits: readonly DayVisit[];
+  /** When the clinic is open, and what is away. */
+  open: Pick<Calendar, 'hours' | 'unavailable'>;
+  /** The visit that is chosen at first. */
+  first?: string | null;
 }) {
   const { timeZone } = useSignedIn().clinic;
-  const hours = hoursOf(visits, timeZone);
-  const board = useBoardMove({ day, by, columns, visits, hours });
-  const [chosen, setChosen] = useState<string | null>(null);
+  const hours = hoursOf(visits, timeZone, { hours: open.hours, days: [day] });
+  const board = useBoardMove({
+    ...{ day, by, columns, visits, hours },
+    unavailable: open.unavailable,
+  });
+  const [chosen, setChosen] = useState<string | null>(first);
   const [moving, setMoving] = useState<DayVisit | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const drag = useRef<{ visit: DayVisit; x: number; y: number; grabbed: number } | null>(null);
@@ -68,7 +80,7 @@ export function DayBoard({
     drag.current = null;
     if (current === null) return;
     if (draft === null) setChosen(current.visit.id);
-    else if (draft.clashes.length === 0) void board.drop();
+    else if (draft.clashes.length + draft.away.length === 0) void board.drop();
     // Let go where something is in the way, it waits there and says what that is.
   };
   const keys = (visit: DayVisit) => (event: KeyboardEvent<HTMLElement>) => {
@@ -127,6 +139,13 @@ export function DayBoard({
           >
             {columns.map(({ id, name }) => (
               <ul key={id} className="board-column" aria-label={name}>
+                <Shades
+                  from={hours.from}
+                  shades={[
+                    ...closedShades(day, open.hours, hours),
+                    ...awayShades(day, open.unavailable, hours, { what: by, id, timeZone }),
+                  ]}
+                />
                 {placed(
                   visits.filter((visit) => board.columnOf(visit) === id),
                   hours.from,
@@ -159,8 +178,8 @@ export function DayBoard({
                       </span>
                       <span className="visually-hidden">
                         {lengthText(each.visit)},{' '}
-                        {by === 'room' ? each.visit.room : each.visit.staff}
-                        {isMovable(each.visit) ? '' : ', has begun'}
+                        {by === 'room' ? each.visit.room : each.visit.staff},{' '}
+                        {VISIT_STATUS_WORDS[each.visit.status]}
                       </span>
                     </button>
                   </li>
@@ -173,27 +192,12 @@ export function DayBoard({
         </div>
       </div>
       {shown === undefined ? null : (
-        <section className="board-chosen" aria-label="The visit that is chosen">
-          <h2>{shown.client.name}</h2>
-          <p>
-            {clockText(shown.startsAt, timeZone)}
-            {shown.plannedMinutes === null
-              ? ', its length was not kept'
-              : `–${clockText(endOf(shown), timeZone)}`}
-            , {shown.room}, {shown.staff}. {areaText(shown)}, {STAGE_WORDS[shown.stage]}
-            {shown.finished ? ', done' : shown.running ? ', in treatment' : ' next'}.
-          </p>
-          <Link to={`/visits/${shown.id}`}>Open the visit</Link>{' '}
-          <Link to={`/clients/${shown.client.id}`}>Open the client</Link>{' '}
-          {isMovable(shown) ? (
-            <Button size="small" onClick={() => setMoving(shown)}>
-              Move to another day…
-            </Button>
-          ) : null}{' '}
-          <Button size="small" onClick={() => setChosen(null)}>
-            Close
-          </Button>
-        </section>
+        <ChosenVisit
+          visit={shown}
+          isMovable={isMovable(shown)}
+          onMove={() => setMoving(shown)}
+          onClose={() => setChosen(null)}
+        />
       )}
       {moving === null ? null : (
         <MoveVisitForm
@@ -216,7 +220,7 @@ const lengthText = ({ plannedMinutes }: DayVisit) =>
 const blockClass = (visit: DayVisit, draft: Draft | null) =>
   [
     'board-visit',
-    visit.finished ? 'is-done' : visit.running ? 'is-running' : '',
+    visit.finished ? 'is-done' : visit.running ? 'is-running' : `is-${visit.status}`,
     visit.plannedMinutes === null ? 'is-of-unknown-length' : '',
     draft?.visit.id === visit.id ? 'is-moving' : '',
   ]
@@ -231,26 +235,28 @@ const styleOf = ({ topPx, heightPx, lane, lanes }: Placed<DayVisit>) => ({
 });
 
 function draftText(
-  { visit, minutes, columnId, clashes }: Draft,
+  { visit, minutes, columnId, clashes, away: [away] }: Draft,
   columns: readonly { readonly id: string; readonly name: string }[],
   timeZone: string,
 ): string {
   const where = columns.find(({ id }) => id === columnId)?.name ?? '';
   const [clash] = clashes;
   const said =
-    clash === undefined
-      ? 'free. Enter or let go to move it.'
-      : `taken: ${clash.wants === 'room' ? clash.with.room : clash.with.staff} has ${clash.with.client.name} until ${clockText(endOf(clash.with), timeZone)}.`;
+    away !== undefined
+      ? `${AWAY_WORDS[away.what]} then: ${away.reason}.`
+      : clash === undefined
+        ? 'free. Enter or let go to move it.'
+        : `taken: ${clash.wants === 'room' ? clash.with.room : clash.with.staff} has ${clash.with.client.name} until ${clockText(endOf(clash.with), timeZone)}.`;
   return `${visit.client.name} to ${clockAt(minutes)}, ${where}: ${said}`;
 }
 
 /** Where a visit that is being moved would lie. */
 function Ghost({ draft, from }: { draft: Draft; from: number }) {
-  const { visit, minutes, clashes } = draft;
+  const { visit, minutes, clashes, away } = draft;
   return (
     <li
       aria-hidden
-      className={`board-ghost${clashes.length > 0 ? ' is-taken' : ''}`}
+      className={`board-ghost${clashes.length + away.length > 0 ? ' is-taken' : ''}`}
       style={{
         top: (minutes - from) * MINUTE_PX,
         height: (visit.plannedMinutes ?? UNKNOWN_MINUTES) * MINUTE_PX,
@@ -272,7 +278,7 @@ function NowLine({ day, hours }: { day: string; hours: { from: number; to: numbe
     const timer = setInterval(() => setNow(new Date().toISOString()), 30_000);
     return () => clearInterval(timer);
   }, []);
-  const minutes = minutesOf(clockOf(now, timeZone));
+  const minutes = clockMinutes(clockOf(now, timeZone));
   if (dayOf(now, timeZone) !== day || minutes < hours.from || minutes > hours.to) return null;
   return (
     <div

@@ -1,3 +1,4 @@
+import './calendar.css';
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import type { DayPart, FreeTime } from '@tidy-quill/core/calendar';
 import { intervalStateOf, whenNext, zoneCourse } from '@tidy-quill/core/course';
@@ -13,9 +14,9 @@ import {
   countText,
   DAY_PART_WORDS,
   dayText,
+  figure,
   FIRST_DAY_WORDS,
   INTERVAL_WORDS,
-  metText,
   sentence,
   WEEKDAYS,
 } from '../../text';
@@ -146,8 +147,10 @@ function TimeList({
 }) {
   const { timeZone } = useSignedIn().clinic;
   const { data: clinic } = useClinicQuery();
-  const nameOf = (list: readonly { readonly id: string; readonly name: string }[] = [], id: string) =>
-    list.find((each) => each.id === id)?.name ?? '';
+  const nameOf = (
+    list: readonly { readonly id: string; readonly name: string }[] = [],
+    id: string,
+  ) => list.find((each) => each.id === id)?.name ?? '';
   if (times.length === 0) {
     return (
       <p>
@@ -210,7 +213,9 @@ function useDayMeaning(
       [
         `${countText(weeks, 'week')} after the last`,
         INTERVAL_WORDS[state],
-        ...(met === undefined ? [] : [metText(met)]),
+        ...(met === undefined
+          ? []
+          : [`meets ${figure(100 * met.share.median, 0)} % of what is left`]),
       ].join(', '),
     );
   };

@@ -8,6 +8,7 @@ import { Dialog } from '../../widgets/Dialog';
 import { goToField } from '../../widgets/go-to-field';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
+import { FindTimes } from './FindTimes';
 import { SlotFields } from './SlotFields';
 import { useSlot } from './use-slot';
 
@@ -62,6 +63,7 @@ export function MoveVisitForm({
   return (
     <Dialog
       open
+      width={780}
       title={`Move the visit: ${clientName}`}
       onCancel={onClose}
       okText={
@@ -70,13 +72,22 @@ export function MoveVisitForm({
           : `Next: ${slot.lacking}`
       }
       confirmLoading={isLoading || slot.isReading}
-      okButtonProps={{ disabled: slot.clashes.length > 0 || slot.hasNoRoom }}
+      okButtonProps={{ disabled: slot.clashes.length + slot.away.length > 0 || slot.hasNoRoom }}
       onOk={() => void save()}
     >
       <p>
         Now on {momentText(was, timeZone)}.
         {from !== null && from > day ? ` Ready from ${dayText(from)} at the earliest.` : ''}
       </p>
+      {area === undefined || data === undefined ? null : (
+        <FindTimes
+          clientId={visit.clientId}
+          areas={[area]}
+          visits={data.visits}
+          visitId={visit.id}
+          slot={slot}
+        />
+      )}
       <SlotFields slot={slot}>
         {area === undefined || data === undefined || slot.day === '' ? null : (
           <CourseThen area={area} visits={data.visits} chosen={slot.day} />

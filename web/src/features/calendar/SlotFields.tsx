@@ -4,7 +4,7 @@ import { Button, Select } from 'antd';
 import type { ReactNode } from 'react';
 import { problemText, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { clockOf, clockText } from '../../text';
+import { AWAY_WORDS, clockOf, clockText, sentence } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
@@ -22,7 +22,7 @@ export function SlotFields({
 }) {
   const { timeZone } = useSignedIn().clinic;
   const { data, error: unread } = useClinicQuery();
-  const { day, clock, startsAt, plannedMinutes, clashes, nextFree, put } = slot;
+  const { day, clock, startsAt, plannedMinutes, clashes, away, nextFree, put } = slot;
   const until =
     startsAt === null
       ? ''
@@ -42,10 +42,15 @@ export function SlotFields({
           </p>
         )}
       </div>
-      {clashes.length === 0 ? null : (
+      {clashes.length + away.length === 0 ? null : (
         <div role="alert" className="field-error slot-clash">
           {clashes.map((clash) => (
             <p key={`${clash.with.id} ${clash.wants}`}>{clashText(clash, timeZone)}</p>
+          ))}
+          {away.map(({ id, what, reason }) => (
+            <p key={id}>
+              {sentence(AWAY_WORDS[what])} then: {reason}.
+            </p>
           ))}
           {nextFree === null ? (
             <p>Nothing is free later that day.</p>
@@ -55,6 +60,11 @@ export function SlotFields({
             </Button>
           )}
         </div>
+      )}
+      {slot.isInHours ? null : (
+        <p role="status" className="slot-outside">
+          This is outside the opening hours.
+        </p>
       )}
       {children}
       {data === undefined || data.rooms.length === 0 ? null : (

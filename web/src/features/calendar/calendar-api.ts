@@ -10,7 +10,7 @@ import type { Day } from '@tidy-quill/core/units';
 import { api } from '../../app/api';
 
 /** What a time is sought for, as the page asks for it. */
-export interface TimesWanted {
+interface TimesWanted {
   readonly clientId: string;
   readonly areaIds: readonly string[];
   readonly visitId?: string | undefined;

@@ -1,10 +1,16 @@
 import type { DayVisit } from '@tidy-quill/contract/today';
-import { clashesOf, type Clash } from '@tidy-quill/core/calendar';
+import {
+  awayDuring,
+  clashesOf,
+  clockMinutes,
+  type Clash,
+  type Unavailable,
+} from '@tidy-quill/core/calendar';
 import { useState } from 'react';
 import { problemText, useMoveVisitMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockOf, momentOf } from '../../text';
-import { clockAt, minutesOf, STEP_MINUTES } from './board-layout';
+import { clockAt, STEP_MINUTES } from './board-layout';
 
 /** A visit that is being moved: where it would be, and what is in its way there. */
 export interface Draft {
@@ -13,6 +19,8 @@ export interface Draft {
   readonly minutes: number;
   readonly columnId: string;
   readonly clashes: readonly Clash<DayVisit>[];
+  /** What it needs and is away there. */
+  readonly away: readonly Unavailable[];
 }
 
 /** A move that was made, as it can be taken back. */
@@ -29,6 +37,7 @@ export function useBoardMove(of: {
   readonly columns: readonly { readonly id: string; readonly name: string }[];
   readonly visits: readonly DayVisit[];
   readonly hours: { readonly from: number; readonly to: number };
+  readonly unavailable: readonly Unavailable[];
 }) {
   const { timeZone } = useSignedIn().clinic;
   const [draft, setDraft] = useState<Draft | null>(null);
@@ -45,12 +54,15 @@ export function useBoardMove(of: {
     const length = visit.plannedMinutes ?? 0;
     const within = Math.max(of.hours.from, Math.min(of.hours.to - length, minutes));
     const there = at(visit, within, columnId);
-    setDraft({ visit, minutes: within, columnId, clashes: clashesOf(there, of.visits) });
+    const holding = of.visits.filter(({ status }) => status !== 'missed');
+    const clashes = clashesOf(there, holding);
+    const away = awayDuring(there, of.unavailable);
+    setDraft({ visit, minutes: within, columnId, clashes, away });
   };
   const begin = (visit: DayVisit) => {
     reset();
     setMade(null);
-    put(visit, minutesOf(clockOf(visit.startsAt, timeZone)), columnOf(visit));
+    put(visit, clockMinutes(clockOf(visit.startsAt, timeZone)), columnOf(visit));
   };
   /** By keys: steps of time, and to the column beside. */
   const step = (minutes: number, columns: number) => {
@@ -60,7 +72,7 @@ export function useBoardMove(of: {
     put(draft.visit, draft.minutes + minutes * STEP_MINUTES, to ?? draft.columnId);
   };
   const drop = async () => {
-    if (draft === null || draft.clashes.length > 0) return;
+    if (draft === null || draft.clashes.length + draft.away.length > 0) return;
     const { visit, minutes, columnId } = draft;
     const { startsAt, roomId, staffId } = at(visit, minutes, columnId);
     const isThere =

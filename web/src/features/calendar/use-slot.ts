@@ -1,9 +1,19 @@
 import type { DayVisit } from '@tidy-quill/contract/today';
-import { clashesOf, firstFree, type Booking, type Clash } from '@tidy-quill/core/calendar';
+import {
+  awayAsBookings,
+  awayDuring,
+  clashesOf,
+  firstFree,
+  isInHours,
+  type Booking,
+  type Clash,
+  type Unavailable,
+} from '@tidy-quill/core/calendar';
 import { useState } from 'react';
 import { useClinicQuery, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockOf, dayOf, momentOf } from '../../text';
+import { useCalendarQuery } from './calendar-api';
 
 /** When, where and with whom a visit is to be. */
 export interface Slot {
@@ -17,6 +27,10 @@ export interface Slot {
   readonly startsAt: string | null;
   /** Visits that hold its room or person then. */
   readonly clashes: readonly Clash<DayVisit>[];
+  /** What it needs and is away then. */
+  readonly away: readonly Unavailable[];
+  /** Whether it lies in the opening hours; a clinic may book outside of them all the same. */
+  readonly isInHours: boolean;
   /** The next start that day at which nothing is in the way; null where there is none. */
   readonly nextFree: string | null;
   /** The label of what is still missing. */
@@ -55,20 +69,35 @@ export function useSlot(of: {
     refetchOnMountOrArgChange: true,
   });
   const roomId = chosen.roomId ?? (clinic?.rooms.length === 1 ? clinic.rooms[0]?.id : undefined);
-  const others = data?.day === day ? data.visits : [];
+  const { currentData: open } = useCalendarQuery({ from: day, until: day }, { skip: day === '' });
+  // A visit that was missed holds nothing any more.
+  const others = data?.day === day ? data.visits.filter(({ status }) => status !== 'missed') : [];
   const booking = (clock: string): Booking => ({
     ...{ id: of.id, staffId, plannedMinutes: of.plannedMinutes },
     roomId: roomId ?? '',
     startsAt: momentOf(day, clock, timeZone),
   });
   const isComplete = day !== '' && chosen.clock !== '';
-  const free = isComplete ? firstFree(booking(chosen.clock), others) : null;
+  const unavailable = open?.unavailable ?? [];
+  const blocked = [
+    ...others,
+    ...awayAsBookings(booking(isComplete ? chosen.clock : '12:00'), unavailable),
+  ];
+  const free = isComplete ? firstFree(booking(chosen.clock), blocked) : null;
   const nextFree = free !== null && dayOf(free, timeZone) === day ? free : null;
   const clock = !typed && nextFree !== null ? clockOf(nextFree, timeZone) : chosen.clock;
   return {
     ...{ day, clock, roomId, staffId, nextFree },
     plannedMinutes: of.plannedMinutes,
     startsAt: isComplete ? momentOf(day, clock, timeZone) : null,
+    away: isComplete ? awayDuring(booking(clock), unavailable) : [],
+    isInHours:
+      !isComplete ||
+      open === undefined ||
+      isInHours(booking(clock), day, {
+        hours: open.hours,
+        momentOf: (on, at) => momentOf(on, at, timeZone),
+      }),
     clashes: isComplete && roomId !== undefined ? clashesOf(booking(clock), others) : [],
     lacking:
       day === ''

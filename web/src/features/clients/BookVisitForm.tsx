@@ -1,11 +1,13 @@
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import { plannedMinutes } from '@tidy-quill/core/calendar';
+import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useBookVisitMutation, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText } from '../../text';
+import { FindTimes } from '../calendar/FindTimes';
 import { nextQuarter } from '../calendar/next-quarter';
 import { SlotFields } from '../calendar/SlotFields';
 import { useSlot } from '../calendar/use-slot';
@@ -41,6 +43,7 @@ export function BookVisitForm({
   const [id] = useState(() => v7());
   const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
   const [also, setAlso] = useState<readonly string[]>([]);
+  const [finding, setFinding] = useState(false);
   const [book, { isLoading, error }] = useBookVisitMutation();
   const others = areas.filter((each) => each.id !== area.id);
   const zones = [area, ...others.filter((each) => also.includes(each.id))];
@@ -61,11 +64,12 @@ export function BookVisitForm({
   return (
     <Dialog
       open
+      width={780}
       title={`Book a visit: ${areaText(area)}`}
       onCancel={onClose}
       okText={slot.lacking === undefined ? 'Book and open' : `Next: ${slot.lacking}`}
       confirmLoading={isLoading || slot.isReading || catalogue === undefined}
-      okButtonProps={{ disabled: slot.clashes.length > 0 || slot.hasNoRoom }}
+      okButtonProps={{ disabled: slot.clashes.length + slot.away.length > 0 || slot.hasNoRoom }}
       onOk={() => void save()}
     >
       {others.length === 0 ? null : (
@@ -82,6 +86,17 @@ export function BookVisitForm({
           onChange={setAlso}
         />
       )}
+      <Button aria-expanded={finding} onClick={() => setFinding(!finding)}>
+        {finding ? 'Hide free times' : 'Find a time'}
+      </Button>
+      {finding ? (
+        <FindTimes
+          clientId={clientId}
+          areas={[area, ...others.filter((each) => also.includes(each.id))]}
+          visits={visits}
+          slot={slot}
+        />
+      ) : null}
       <SlotFields slot={slot}>
         {courseCase === null || slot.day === '' ? null : (
           <NextOnCourse of={courseCase} chosen={slot.day} />

@@ -8,6 +8,7 @@ import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
+import { HoursForm } from './HoursForm';
 import { InviteStaff } from './InviteStaff';
 import { Outbox } from './Outbox';
 import { RightsTable } from './RightsTable';
@@ -53,6 +54,8 @@ export function ClinicPage() {
           <Link to="/clinic/audit">Audit trail: who did and looked at what</Link>
         </p>
       )}
+      <h2>Opening hours</h2>
+      <HoursForm owner={owner} />
       <h2>Staff</h2>
       {owner ? null : <p className="quiet">The owner invites staff and closes accounts.</p>}
       <StaffTable staff={data.staff} />
