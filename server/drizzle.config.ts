@@ -11,6 +11,7 @@ export default defineConfig({
     './server/src/db/account-tables.ts',
     './server/src/db/course-notes.ts',
     './server/src/db/unavailable.ts',
+    './server/src/db/calendar-feeds.ts',
   ],
   out: './server/migrations',
 });

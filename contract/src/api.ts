@@ -1,6 +1,14 @@
 import type { Right } from '@tidy-quill/core/access';
 import type * as v from 'valibot';
-import { CalendarAsked, NewUnavailable, SayStatus, SetOpeningHours, TimesAsked } from './calendar';
+import {
+  CalendarAsked,
+  FeedNames,
+  NewFeed,
+  NewUnavailable,
+  SayStatus,
+  SetOpeningHours,
+  TimesAsked,
+} from './calendar';
 import {
   ChangedPassword,
   Invited,
@@ -57,6 +65,7 @@ export interface ApiRow {
 
 const PICTURES = ['image/jpeg', 'image/png'];
 const PDF = 'application/pdf';
+const ICALENDAR = 'text/calendar';
 
 /** Every route of the API by its method and path. The server's own router is held to this table by a test. */
 export const API: Readonly<Record<string, ApiRow>> = {
@@ -98,6 +107,25 @@ export const API: Readonly<Record<string, ApiRow>> = {
 
   'GET /api/today': { summary: 'The visits of a day', query: DayAsked },
   'GET /api/calendar': { summary: 'What is booked and away in some days', query: CalendarAsked },
+  'GET /api/calendar/due': { summary: 'Who is due with nothing booked, and who missed a visit' },
+  'POST /api/unavailable/file': {
+    summary: 'Enter one’s own times away from a calendar file',
+    takes: [ICALENDAR],
+  },
+  'GET /api/me/feed': { summary: 'One’s own calendar address' },
+  'POST /api/me/feed': { summary: 'Make a new calendar address', body: NewFeed },
+  'POST /api/me/feed/end': { summary: 'End the calendar address' },
+  'GET /api/feeds/:token': {
+    summary: 'Visits as iCalendar, by link',
+    open: true,
+    gives: ICALENDAR,
+  },
+  'GET /api/visits/:id/calendar.ics': { summary: 'A visit as iCalendar', gives: ICALENDAR },
+  'PUT /api/clinic/feed-names': {
+    summary: 'Say whether calendars name clients',
+    body: FeedNames,
+    right: 'manageAccounts',
+  },
   'POST /api/unavailable': { summary: 'Enter an absence or closure', body: NewUnavailable },
   'POST /api/unavailable/:id/end': { summary: 'Take an absence or closure back' },
   'PUT /api/clinic/hours': {

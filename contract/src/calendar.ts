@@ -4,6 +4,7 @@ import {
   spansProblem,
   UNAVAILABLE,
   type DayPart,
+  type Due,
   type FreeTime,
   type OpeningHours as Hours,
   type Unavailable,
@@ -142,3 +143,51 @@ export interface Times {
 
 /** Why no earlier day is proposed. */
 export type FirstDayBecause = NextVisit['because'] | 'answers' | 'today';
+
+interface Called {
+  readonly clientId: string;
+  readonly clientName: string;
+  readonly phone: string;
+  readonly site: string;
+  readonly side: string;
+}
+
+/** A zone that is due, or nearly, with nothing booked for its client. */
+export interface DueZone extends Called, Due {
+  readonly areaId: string;
+  readonly job: Job;
+  readonly lastOn: string;
+  readonly sessions: number;
+}
+
+/** Whom to call: those who are due, the longest overdue first, and those who missed a visit. */
+export interface DueLists {
+  /** 200 at most. */
+  readonly due: readonly DueZone[];
+  readonly total: number;
+  readonly missed: readonly (Called & { readonly visitId: string; readonly startsAt: string })[];
+}
+
+/** Makes an address at which one's own calendar program reads one's visits. */
+export const NewFeed = v.object({ id: Id });
+
+/** The address, told once. */
+export interface FeedMade {
+  readonly url: string;
+}
+
+export interface CalendarFeed {
+  /** Since when there is one; null where there is none. */
+  readonly since: string | null;
+  /** Whether it names clients, as the clinic has it. */
+  readonly named: boolean;
+}
+
+/** Whether calendars that staff take over name clients. */
+export const FeedNames = v.object({ named: v.boolean('must be true or false') });
+
+/** What came of reading a calendar file with times away. */
+export interface AwayRead {
+  readonly added: number;
+  readonly inTheWay: readonly BookedVisit[];
+}

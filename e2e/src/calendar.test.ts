@@ -219,5 +219,23 @@ describe('a week', () => {
     await browser.see('booked', '//*[@class="visit-status"]/..');
     await browser.press('month');
     await browser.see('3 visits, ', '//td//button');
+    await browser.press('whom to call');
+    await browser.see('Missed, with nothing booked since');
+  });
+});
+
+describe('visits in another calendar', () => {
+  it('are read at an address that is told once, and ended', async () => {
+    await browser.press('Account');
+    await browser.press('Make an address');
+    await browser.see('It is shown this once. Copy it now.');
+    const address = await browser.driver
+      .findElement({ xpath: '//input[@aria-label="Calendar address"]' })
+      .getAttribute('value');
+    const read = () => fetch(String(address)).then(({ status }) => status);
+    expect(await read()).toBe(200);
+    await browser.press('End it', '//section[@aria-label="Your visits in another calendar"]');
+    await browser.see('There is no address.');
+    expect(await read()).toBe(404);
   });
 });

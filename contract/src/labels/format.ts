@@ -10,9 +10,6 @@ dayjs.extend(timezone);
 export const dayText = (day: string) => dayjs.utc(day).format('ddd D MMM YYYY');
 
 /** “8 Dec 2026”. */
-/** “7 Dec” of a day. */
-export const dayOfMonth = (day: string) => dayjs.utc(day).format('D MMM');
-
 /** “December 2026” of a day. */
 export const monthText = (day: string) => dayjs.utc(day).format('MMMM YYYY');
 

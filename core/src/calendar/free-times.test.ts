@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PastSession } from '../plan';
 import { SITES } from '../sites';
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
+import { dueOf, type TreatedZone } from './due';
 import { firstDay } from './first-day';
 import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
 import { openOn, spansProblem, weekdayOf, type OpeningHours } from './hours';
@@ -316,5 +317,27 @@ describe('how full a day is', () => {
     expect(dayLoad('2026-12-12', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(240);
     expect(dayLoad('2026-12-13', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(0);
     expect(dayLoad('2026-12-13', [], { hours: null, rooms: 2 }).openMinutes).toBeNull();
+  });
+});
+
+describe('a zone with nothing booked', () => {
+  const zone = { job: 'hair', site: 'underarm', sessions: 2, adverse: false } as const;
+  const due = (lastOn: string, more: Partial<TreatedZone> = {}) =>
+    dueOf({ ...zone, lastOn, ...more }, '2026-12-01', {});
+
+  it('is due six weeks after an underarm, asked for two weeks before, late after twice that', () => {
+    expect(due('2026-10-20')).toEqual({ on: '2026-12-01', overdueDays: 0, late: false });
+    expect(due('2026-11-03')).toEqual({ on: '2026-12-15', overdueDays: -14, late: false });
+    expect(due('2026-11-04')).toBeNull();
+    expect(due('2026-09-08')).toEqual({ on: '2026-10-20', overdueDays: 42, late: false });
+    expect(due('2026-09-07')).toMatchObject({ overdueDays: 43, late: true });
+  });
+
+  it('waits longer late in a course, on ink, and after harm', () => {
+    // Two weeks more from the fifth session on; ink eight weeks, twelve after harm; ink is never late.
+    expect(due('2026-10-06', { sessions: 5 })?.on).toBe('2026-12-01');
+    expect(due('2026-10-06', { job: 'ink' })?.on).toBe('2026-12-01');
+    expect(due('2026-09-08', { job: 'ink', adverse: true })?.on).toBe('2026-12-01');
+    expect(due('2025-12-01', { job: 'ink' })?.late).toBe(false);
   });
 });

@@ -7,3 +7,4 @@ export * from './free-times';
 export * from './visit-status';
 export * from './first-day';
 export * from './load';
+export * from './due';

@@ -7,6 +7,7 @@ import * as diary from './diary-tables';
 import * as schema from './schema';
 import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
+import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { unavailable } from './unavailable';
 import { visitStatus, zoneSessions } from './visit-status';
@@ -36,6 +37,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Courses paused, stopped and reopened, with the reason, and treatment plans as they were given. Append-only.',
   unavailable:
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
+  calendar_feeds:
+    'Addresses at which staff’s own calendar programs read their visits, as a hash of the token.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
   consents: 'What clients read and signed, as it was then, and which file its PDF is. Append-only.',
@@ -66,6 +69,7 @@ const everything: readonly unknown[] = [
   auditEntries,
   courseNotes,
   unavailable,
+  calendarFeeds,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -51,6 +51,8 @@ export const clinics = pgTable('clinics', {
   openingHours: parsedJson('opening_hours', OpeningHours),
   /** Whether supervisors and owners sign in with a second factor. */
   demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
+  /** Whether calendars that staff take over name clients. */
+  feedNames: boolean('feed_names').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),
   /** The number in the reference that was given last. */
   lastClientNumber: integer('last_client_number').notNull().default(0),

@@ -8,6 +8,7 @@ import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
+import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
 import { unavailable } from '../unavailable';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
@@ -66,7 +67,7 @@ export async function fillDemo(db: Db): Promise<void> {
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable],
+  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds],
   ...[
     auditEntries,
     photos,

@@ -1,4 +1,4 @@
-import type { AwayMade, Calendar, Times } from '@tidy-quill/contract/calendar';
+import type { AwayMade, Calendar, DueLists, Times } from '@tidy-quill/contract/calendar';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { Day, DayVisit } from '@tidy-quill/contract/today';
 import { defined } from '@tidy-quill/core/units';
@@ -214,5 +214,129 @@ describe('the calendar', () => {
     const starts = week.visits.map(({ startsAt }) => startsAt);
     expect(starts).toEqual([...starts].sort());
     expect(starts).toContain('2031-06-02T17:00:00.000Z');
+  });
+});
+
+describe('whom to call', () => {
+  const lists = async () => (await idony.get('/api/calendar/due')).body as DueLists;
+
+  it('are those who are due by the interval with nothing booked, and whose course is open', async () => {
+    // Beside today's visits the demo has clients of whom nothing is booked; with their last session put back, one is due.
+    const { rows } = await app.connection.pool.query<{ area_id: string; client_id: string }>(
+      `select z.area_id, a.client_id from zone_sessions z join areas a on a.clinic_id = z.clinic_id and a.id = z.area_id
+       where z.treated_on is not null and a.job = 'hair' and not exists (
+         select from visits v where v.client_id = a.client_id and v.starts_at > now() and v.cancelled_at is null)
+       group by z.area_id, a.client_id having count(*) = 1 limit 1`,
+    );
+    const of = defined(rows[0]);
+    const put = (days: number) =>
+      app.connection.pool.query(
+        'update zone_sessions set treated_on = current_date - $1::int where area_id = $2',
+        [days, of.area_id],
+      );
+    const found = async () => (await lists()).due.find(({ areaId }) => areaId === of.area_id);
+    await put(7);
+    expect(await found()).toBeUndefined();
+    await put(300);
+    expect(await found()).toMatchObject({ sessions: 1, late: true, clientId: of.client_id });
+    const step = { id: v7(), areaId: of.area_id, step: 'stopped', reason: 'Moved away' };
+    const stopped = await idony.post(`/api/clients/${of.client_id}/course-steps`, step);
+    expect(stopped.status).toBe(201);
+    expect(await found()).toBeUndefined();
+  });
+
+  it('are those who missed a visit, until something is booked for them', async () => {
+    const { client, roomId, staffId } = of('Quickthorn');
+    const { rows } = await app.connection.pool.query<{ id: string }>(
+      `update visits set said = 'missed', starts_at = starts_at - interval '2 days' where client_id = $1
+       and starts_at = (select max(starts_at) from visits where client_id = $1) returning id`,
+      [client.id],
+    );
+    const { id } = defined(rows[0]);
+    const ids = async () => (await lists()).missed.map(({ visitId }) => visitId);
+    expect(await ids()).toContain(id);
+    const { areas } = (await idony.get(`/api/clients/${client.id}`)).body as ClientOpened;
+    const next = { id: v7(), areaId: defined(areas[0]).id, roomId, staffId };
+    const at = { startsAt: '2031-08-01T10:00:00.000Z' };
+    expect((await idony.post(`/api/clients/${client.id}/visits`, { ...next, ...at })).status).toBe(
+      201,
+    );
+    expect(await ids()).not.toContain(id);
+  });
+});
+
+describe('visits in another calendar', () => {
+  const made = async () => (await idony.post('/api/me/feed', { id: v7() })).body as { url: string };
+  const path = ({ url }: { url: string }) => new URL(url).pathname;
+  const read = async (of: { url: string }) => {
+    const { status, type } = await app.person().get(path(of));
+    if (status !== 200) return status;
+    expect(type).toContain('text/calendar');
+    return (await app.person().bytes(path(of))).toString();
+  };
+
+  it('are read by whoever has the address, without names unless the clinic allows them', async () => {
+    const { client, staffId } = of('Candlewick');
+    expect(staffId).toBe(((await idony.get('/api/me')).body as { staff: { id: string } }).staff.id);
+    const feed = await made();
+    const text = await read(feed);
+    expect(text).toContain('SUMMARY:Visit\\, Window room');
+    expect(text).not.toContain(client.name);
+    expect((await idony.put('/api/clinic/feed-names', { named: true })).status).toBe(403);
+    expect((await owner.put('/api/clinic/feed-names', { named: true })).status).toBe(204);
+    expect(await read(feed)).toContain(`SUMMARY:${client.name}`);
+    await owner.put('/api/clinic/feed-names', { named: false });
+  });
+
+  it('follow a visit that is moved and cancelled, under one UID', async () => {
+    const { id } = await book('Candlewick', '2031-09-01T10:00:00.000Z');
+    const feed = await made();
+    const event = async () =>
+      ((await read(feed)) as string)
+        .split('BEGIN:VEVENT')
+        .find((each) => each.includes(`UID:${id}`));
+    expect(await event()).toMatch(/DTSTART:20310901T100000Z[^]*SEQUENCE:0[^]*STATUS:TENTATIVE/);
+    const { roomId, staffId } = of('Candlewick');
+    const to = { from: '2031-09-01T10:00:00.000Z', startsAt: '2031-09-02T11:00:00.000Z' };
+    await idony.post(`/api/visits/${id}/move`, { ...to, roomId, staffId });
+    expect(await event()).toMatch(/DTSTART:20310902T110000Z[^]*SEQUENCE:1/);
+    await idony.post(`/api/visits/${id}/cancel`, { reason: 'Called' });
+    expect(await event()).toMatch(/SEQUENCE:2[^]*STATUS:CANCELLED/);
+    const own = (await idony.bytes(`/api/visits/${id}/calendar.ics`)).toString();
+    expect(own).toContain('SUMMARY:Appointment\\, Lantern Yard Laser Rooms');
+    expect(own).not.toContain('underarm');
+  });
+
+  it('are read no more once the address ended, was made anew, or is none', async () => {
+    const [older, newer] = [await made(), await made()];
+    expect(await read(older)).toBe(404);
+    expect(await read(newer)).toContain('BEGIN:VCALENDAR');
+    expect((await idony.post('/api/me/feed/end')).status).toBe(204);
+    expect(await read(newer)).toBe(404);
+    expect(await read({ url: 'http://x/api/feeds/none' })).toBe(404);
+    const { rows } = await app.connection.pool.query<{ text: string }>(
+      `select what::text as text from audit_entries where kind in ('linkMade', 'linkEnded')`,
+    );
+    expect(rows.length).toBeGreaterThan(2);
+    expect(rows.map(({ text }) => text).join()).not.toContain('token_hash');
+  });
+
+  it('give times away from a file, all or none, each once', async () => {
+    const event = (uid: string, day: string) =>
+      `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART:${day}T090000Z\r\nDTEND:${day}T100000Z\r\nSUMMARY:Off\r\nEND:VEVENT\r\n`;
+    const file = (...events: string[]) =>
+      Buffer.from(`BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${events.join('')}END:VCALENDAR\r\n`);
+    const send = (bytes: Buffer) => idony.send('/api/unavailable/file', bytes, 'text/calendar');
+    const two = file(event('a', '20311001'), event('b', '20311002'));
+    expect((await send(two)).body).toEqual({ added: 2, inTheWay: [] });
+    expect((await send(two)).body).toEqual({ added: 0, inTheWay: [] });
+    expect((await calendar('2031-10-01', '2031-10-02')).unavailable).toMatchObject([
+      { what: 'staff', reason: 'Off', from: '2031-10-01T09:00:00.000Z' },
+      { what: 'staff', reason: 'Off', from: '2031-10-02T09:00:00.000Z' },
+    ]);
+    const broken = file(event('c', '20311003'), 'BEGIN:VEVENT\r\nUID:d\r\nEND:VEVENT\r\n');
+    expect((await send(broken)).status).toBe(400);
+    expect((await calendar('2031-10-03')).unavailable).toEqual([]);
+    expect((await send(Buffer.from(''))).status).toBe(400);
   });
 });

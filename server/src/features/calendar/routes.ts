@@ -1,19 +1,38 @@
 import {
   CalendarAsked,
+  FeedNames,
+  NewFeed,
   NewUnavailable,
   SayStatus,
   SetOpeningHours,
   TimesAsked,
 } from '@tidy-quill/contract/calendar';
 import { eq } from 'drizzle-orm';
-import { Router } from 'express';
+import { Router, text } from 'express';
 import type { Db } from '../../db/connect';
 import { clinics } from '../../db/schema';
+import { originOf } from '../../http/origin';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRight } from '../../http/session';
 import { actAs } from '../audit/store';
-import { calendarOf, endUnavailable, makeUnavailable, sayStatus } from './store';
+import { guardedBy, type Tries } from '../auth/tries';
+import { endFeed, feedOf, makeFeed, readFeed, visitIcs } from './feeds';
+import { dueLists } from './due';
+import { calendarOf, endUnavailable, makeUnavailable, readUnavailable, sayStatus } from './store';
 import { timesFor } from './times';
+
+const ICALENDAR = 'text/calendar';
+
+/** What a calendar program reads by its address. Wrong tokens are counted by address. */
+export function feedRoutes(db: Db, guesses: Tries): Router {
+  const router = Router();
+  const guarded = guardedBy(guesses);
+  router.get('/feeds/:token', async (request, response) => {
+    const file = await guarded(request.ip ?? '', () => readFeed(db, request.params.token));
+    response.type(ICALENDAR).send(file);
+  });
+  return router;
+}
 
 /** What is booked and what is away, times that are free, and how a visit stands. */
 export function calendarRoutes(db: Db): Router {
@@ -22,6 +41,11 @@ export function calendarRoutes(db: Db): Router {
   router.get('/calendar', async (request, response) => {
     const { clinicId } = actorOf(request);
     response.json(await calendarOf(db, clinicId, parse(CalendarAsked, request.query)));
+  });
+
+  router.get('/calendar/due', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await dueLists(db, clinicId));
   });
 
   router.get('/clients/:id/times', async (request, response) => {
@@ -39,6 +63,48 @@ export function calendarRoutes(db: Db): Router {
   router.post('/unavailable', async (request, response) => {
     const wanted = parse(NewUnavailable, request.body);
     response.status(201).json(await makeUnavailable(db, actorOf(request), wanted));
+  });
+
+  router.post(
+    '/unavailable/file',
+    text({ type: ICALENDAR, limit: '1mb' }),
+    async (request, response) => {
+      const body: unknown = request.body;
+      const file = typeof body === 'string' ? body : '';
+      response.status(201).json(await readUnavailable(db, actorOf(request), file));
+    },
+  );
+
+  router.get('/me/feed', async (request, response) => {
+    response.json(await feedOf(db, actorOf(request)));
+  });
+
+  router.post('/me/feed', async (request, response) => {
+    const { id } = parse(NewFeed, request.body);
+    response.status(201).json(await makeFeed(db, actorOf(request), id, originOf(request)));
+  });
+
+  router.post('/me/feed/end', async (request, response) => {
+    await endFeed(db, actorOf(request));
+    response.status(204).end();
+  });
+
+  router.get('/visits/:id/calendar.ics', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response
+      .type(ICALENDAR)
+      .set('content-disposition', 'attachment; filename="appointment.ics"')
+      .send(await visitIcs(db, clinicId, pathId(request)));
+  });
+
+  router.put('/clinic/feed-names', async (request, response) => {
+    const actor = actorWithRight(request, 'manageAccounts');
+    const { named } = parse(FeedNames, request.body);
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await tx.update(clinics).set({ feedNames: named }).where(eq(clinics.id, actor.clinicId));
+    });
+    response.status(204).end();
   });
 
   router.post('/unavailable/:id/end', async (request, response) => {

@@ -1,5 +1,6 @@
 import type {
   AwayMade,
+  AwayRead,
   BookedVisit,
   Calendar,
   NewUnavailable,
@@ -17,6 +18,7 @@ import {
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gt, gte, isNull, lt, sql, type SQL } from 'drizzle-orm';
+import { v5 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, rooms, staff, visits } from '../../db/schema';
 import { unavailable } from '../../db/unavailable';
@@ -28,6 +30,7 @@ import { cancelled } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { catalogueInForce } from '../catalogue/store';
 import { sumUp } from '../projections/store';
+import { readAway } from './ics';
 
 /** What is booked and what is away from one day to another, both included. */
 export async function calendarOf(
@@ -162,12 +165,43 @@ export async function makeUnavailable(
       })
       .onConflictDoNothing();
   });
-  const day = 86_400_000;
-  const around = { from: new Date(Date.parse(from) - day), to: new Date(until) };
+  const around = { from: new Date(Date.parse(from) - DAY_MS), to: new Date(until) };
   const booked = await bookedBetween(db, clinicId, around);
   const away = [{ id, what, whatId, from, until, reason }];
   return { id, inTheWay: booked.filter((each) => awayDuring(each, away).length > 0) };
 }
+
+/** Enters one's own times away as another calendar has them, all or none. The same event read twice is one. */
+export async function readUnavailable(db: Db, actor: Actor, text: string): Promise<AwayRead> {
+  const { clinicId, staffId } = actor;
+  const { timeZone } = await clinicOf(db, clinicId);
+  const list = readAway(text, timeZone);
+  const rows = list.map(({ uid, from, until, reason }) => ({
+    ...{ clinicId, id: v5(`${clinicId} ${staffId} ${uid} ${from} ${until}`, NAMESPACE) },
+    ...{ what: 'staff' as const, staffId, addedBy: staffId, reason },
+    ...{ fromAt: new Date(from), untilAt: new Date(until) },
+  }));
+  const added = await db.transaction(async (tx) => {
+    await actAs(tx, actor);
+    return tx
+      .insert(unavailable)
+      .values(rows)
+      .onConflictDoNothing()
+      .returning({ id: unavailable.id });
+  });
+  const away = rows.map((row) => asAway({ ...row, ...NOTHING_ELSE }));
+  const booked = await bookedBetween(db, clinicId, {
+    from: new Date(Math.min(...rows.map(({ fromAt }) => fromAt.getTime())) - DAY_MS),
+    to: new Date(Math.max(...rows.map(({ untilAt }) => untilAt.getTime()))),
+  });
+  const inTheWay = booked.filter((each) => awayDuring(each, away).length > 0);
+  return { added: added.length, inTheWay };
+}
+
+const NOTHING_ELSE = { roomId: null, handpieceId: null, removedAt: null } as const;
+const DAY_MS = 86_400_000;
+// A namespace of our own (RFC 9562, version 5).
+const NAMESPACE = '0f5a2b4e-8d56-4f0c-9a0e-6a1de2a3c7b1';
 
 async function refuseUnknown(
   db: Queryable,

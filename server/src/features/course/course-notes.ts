@@ -13,7 +13,7 @@ import {
   type CourseNote,
   type CourseStanding,
 } from '@tidy-quill/core/course';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { courseNotes } from '../../db/course-notes';
 import { contentOf } from '../../http/kept-content';
@@ -28,10 +28,29 @@ export async function notesOf(
   clinicId: string,
   clientId: string,
 ): Promise<readonly AreaNote[]> {
+  return notesWhere(db, clinicId, eq(courseNotes.clientId, clientId));
+}
+
+/** The same of some areas, by area. */
+export async function notesOfAreas(
+  db: Queryable,
+  clinicId: string,
+  areaIds: readonly string[],
+): Promise<ReadonlyMap<string, readonly CourseNote[]>> {
+  if (areaIds.length === 0) return new Map();
+  const notes = await notesWhere(db, clinicId, inArray(courseNotes.areaId, [...areaIds]));
+  return new Map(areaIds.map((id) => [id, notesOfArea(notes, id)]));
+}
+
+async function notesWhere(
+  db: Queryable,
+  clinicId: string,
+  matching: SQL,
+): Promise<readonly AreaNote[]> {
   const rows = await db
     .select()
     .from(courseNotes)
-    .where(and(eq(courseNotes.clinicId, clinicId), eq(courseNotes.clientId, clientId)))
+    .where(and(eq(courseNotes.clinicId, clinicId), matching))
     .orderBy(asc(courseNotes.at), asc(courseNotes.id));
   return rows.map((row): AreaNote => {
     const { id, areaId, staffId, kind, reason, plan: content, planVersion: contentVersion } = row;

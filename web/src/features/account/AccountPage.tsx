@@ -12,6 +12,7 @@ import {
   useOwnAccountQuery,
   useSetPinMutation,
 } from './account-api';
+import { FeedSection } from './FeedSection';
 import { SecondFactor } from './SecondFactor';
 import { SecretForm } from './SecretForm';
 
@@ -86,6 +87,7 @@ export function AccountPage() {
             {pinned.isSuccess ? 'The PIN is set.' : data.pin ? 'A PIN is set.' : 'None is set.'}
           </p>
         </section>
+        <FeedSection />
         <section aria-label="Where you are signed in">
           <h2>Where you are signed in</h2>
           <table className="data-table is-still">

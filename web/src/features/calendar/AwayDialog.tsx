@@ -2,7 +2,7 @@ import { NewUnavailable, type BookedVisit } from '@tidy-quill/contract/calendar'
 import { read } from '@tidy-quill/contract/problem';
 import { UNAVAILABLE, type Unavailable } from '@tidy-quill/core/calendar';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { Button, Input, Select } from 'antd';
+import { Button, Input, Select, Upload } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
@@ -18,6 +18,7 @@ import {
   useCalendarQuery,
   useEndUnavailableMutation,
   useMakeUnavailableMutation,
+  useReadUnavailableMutation,
 } from './calendar-api';
 
 const WHICH: Readonly<Record<Exclude<Unavailable['what'], 'clinic'>, string>> = {
@@ -47,6 +48,11 @@ export function AwayDialog({ day, onClose }: { day: Day; onClose: () => void }) 
   });
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
   const [inTheWay, setInTheWay] = useState<readonly BookedVisit[] | null>(null);
+  const [readIn, reading] = useReadUnavailableMutation();
+  const readFile = async (file: File) => {
+    const result = await readIn(file);
+    if (result.error === undefined) setInTheWay(result.data.inTheWay);
+  };
   const put = (more: Partial<typeof fields>) => setFields({ ...fields, ...more });
   const lists: Readonly<
     Record<keyof typeof WHICH, readonly { readonly id: string; readonly name: string }[]>
@@ -192,10 +198,23 @@ export function AwayDialog({ day, onClose }: { day: Day; onClose: () => void }) 
           />
         )}
       </Field>
+      <Upload
+        {...{ 'aria-label': 'Read times away from a calendar file' }}
+        accept=".ics,text/calendar"
+        maxCount={1}
+        showUploadList={false}
+        beforeUpload={(file) => {
+          void readFile(file);
+          return false;
+        }}
+      >
+        <Button loading={reading.isLoading}>Read your own times away from a file (.ics)</Button>
+      </Upload>
       {inTheWay === null ? null : <InTheWay visits={inTheWay} timeZone={timeZone} />}
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
         {ending.error === undefined ? '' : problemText(ending.error)}
+        {reading.error === undefined ? '' : problemText(reading.error)}
       </p>
     </Dialog>
   );

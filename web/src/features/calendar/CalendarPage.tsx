@@ -13,15 +13,18 @@ import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { AwayDialog } from './AwayDialog';
 import { useCalendarQuery } from './calendar-api';
+import { CallList } from './CallList';
 import { DayBoard } from './DayBoard';
 import { MonthLoad } from './MonthLoad';
 import { WeekBoard } from './WeekBoard';
 
 const BY_WORDS = { room: 'by room', staff: 'by person' } as const;
-const VIEW_WORDS = { day: 'day', week: 'week', month: 'month' } as const;
+const VIEW_WORDS = { day: 'day', week: 'week', month: 'month', call: 'whom to call' } as const;
 type View = keyof typeof VIEW_WORDS;
 
-const STEP_WORDS: Readonly<Record<View, string>> = { day: 'Day', week: 'Week', month: 'Month' };
+const STEP_WORDS: Readonly<Record<View, string>> = {
+  ...{ day: 'Day', week: 'Week', month: 'Month', call: 'Day' },
+};
 
 /** Visits side by side: a day by room or person, a week, or how full a month is. */
 export function CalendarPage() {
@@ -72,22 +75,34 @@ export function CalendarPage() {
               onChange={(next) => go({ by: next })}
             />
           ) : null}
-          <Button icon={<LeftOutlined />} onClick={() => go({ day: step(-1) })}>
-            {STEP_WORDS[view]} before
-          </Button>
-          {day === today ? null : <Button onClick={() => go({ day: today })}>Today</Button>}
-          <Button icon={<RightOutlined />} iconPlacement="end" onClick={() => go({ day: step(1) })}>
-            {STEP_WORDS[view]} after
-          </Button>
+          {view === 'call' ? null : (
+            <>
+              <Button icon={<LeftOutlined />} onClick={() => go({ day: step(-1) })}>
+                {STEP_WORDS[view]} before
+              </Button>
+              {day === today ? null : <Button onClick={() => go({ day: today })}>Today</Button>}
+              <Button
+                icon={<RightOutlined />}
+                iconPlacement="end"
+                onClick={() => go({ day: step(1) })}
+              >
+                {STEP_WORDS[view]} after
+              </Button>
+            </>
+          )}
           <Button onClick={() => setAway(true)}>Away and closed…</Button>
           <Button icon={<PrinterOutlined />} aria-label="Print" onClick={() => print()} />
         </div>
       </header>
-      <Shown
-        {...{ view, by, day, today }}
-        visitId={search.get('visit')}
-        onOpen={(on, visit) => go({ day: on, view: 'day', visit })}
-      />
+      {view === 'call' ? (
+        <CallList />
+      ) : (
+        <Shown
+          {...{ view, by, day, today }}
+          visitId={search.get('visit')}
+          onOpen={(on, visit) => go({ day: on, view: 'day', visit })}
+        />
+      )}
       {away ? <AwayDialog day={day} onClose={() => setAway(false)} /> : null}
     </div>
   );
@@ -102,7 +117,7 @@ function Shown({
   visitId,
   onOpen,
 }: {
-  view: View;
+  view: Exclude<View, 'call'>;
   by: 'room' | 'staff';
   day: Day;
   today: Day;
@@ -175,7 +190,8 @@ function OfDay({ visits, open }: { visits: number; open: Calendar }) {
   );
 }
 
-const asView = (text: string | null): View => (text === 'week' || text === 'month' ? text : 'day');
+const asView = (text: string | null): View =>
+  text !== null && Object.hasOwn(VIEW_WORDS, text) ? (text as View) : 'day';
 
 /** The days that a view shows, week by week, Monday first; the one day alone for a day’s board. */
 function weeksOf(view: View, day: Day): readonly (readonly Day[])[] {
@@ -194,6 +210,7 @@ function weeksOf(view: View, day: Day): readonly (readonly Day[])[] {
 
 function titleOf(view: View, day: Day): string {
   if (view === 'day') return dayText(day);
+  if (view === 'call') return 'Whom to call';
   if (view === 'month') return monthText(day);
   const [week] = weeksOf('week', day);
   return `${shortDay(defined(week?.[0]))} to ${shortDay(defined(week?.at(-1)))}`;

@@ -50,6 +50,9 @@ export function ChosenVisit({
       <div className="board-chosen-actions">
         <Link to={`/visits/${visit.id}`}>Open the visit</Link>
         <Link to={`/clients/${visit.client.id}`}>Open the client</Link>
+        <a href={`/api/visits/${visit.id}/calendar.ics`} download>
+          For the client’s calendar
+        </a>
         {sayable.map((to) => (
           <Button
             key={to}

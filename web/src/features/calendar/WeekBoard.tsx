@@ -3,15 +3,7 @@ import { endOf } from '@tidy-quill/core/calendar';
 import type { Day } from '@tidy-quill/core/units';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
-import {
-  areaText,
-  clockText,
-  dayOf,
-  dayOfMonth,
-  shortDay,
-  VISIT_STATUS_WORDS,
-  WEEKDAYS,
-} from '../../text';
+import { areaText, clockText, dayOf, shortDay, VISIT_STATUS_WORDS, WEEKDAYS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { awayShades, clockAt, closedShades, hoursOf, MINUTE_PX, placed } from './board-layout';
 import { Shades } from './Shades';
@@ -63,7 +55,7 @@ export function WeekBoard({
             {days.map((day, index) => (
               <h2 key={day}>
                 <button type="button" className="as-link" onClick={() => onOpen(day)}>
-                  {WEEKDAYS[index]} {dayOfMonth(day)}
+                  {WEEKDAYS[index]} {Number(day.slice(8))}
                 </button>
               </h2>
             ))}

@@ -1,6 +1,10 @@
 import type {
   AwayMade,
+  AwayRead,
   Calendar,
+  CalendarFeed,
+  DueLists,
+  FeedMade,
   NewUnavailable,
   SayStatus,
   Times,
@@ -35,6 +39,10 @@ const calendarApi = api.injectEndpoints({
       }),
       providesTags: ['today'],
     }),
+    dueLists: build.query<DueLists, void>({
+      query: () => '/calendar/due',
+      providesTags: ['today', 'client'],
+    }),
     sayStatus: build.mutation<null, SayStatus & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
         url: `/visits/${visitId}/status`,
@@ -51,6 +59,28 @@ const calendarApi = api.injectEndpoints({
       query: (id) => ({ url: `/unavailable/${id}/end`, method: 'POST' }),
       invalidatesTags: ['today'],
     }),
+    readUnavailable: build.mutation<AwayRead, File>({
+      query: (file) => ({
+        url: '/unavailable/file',
+        method: 'POST',
+        headers: { 'content-type': 'text/calendar' },
+        body: file,
+      }),
+      invalidatesTags: ['today'],
+    }),
+    feed: build.query<CalendarFeed, void>({ query: () => '/me/feed', providesTags: ['me'] }),
+    makeFeed: build.mutation<FeedMade, { id: string }>({
+      query: (body) => ({ url: '/me/feed', method: 'POST', body }),
+      invalidatesTags: ['me'],
+    }),
+    endFeed: build.mutation<null, void>({
+      query: () => ({ url: '/me/feed/end', method: 'POST' }),
+      invalidatesTags: ['me'],
+    }),
+    setFeedNames: build.mutation<null, { named: boolean }>({
+      query: (body) => ({ url: '/clinic/feed-names', method: 'PUT', body }),
+      invalidatesTags: ['me'],
+    }),
     setHours: build.mutation<null, { hours: OpeningHours | null }>({
       query: (body) => ({ url: '/clinic/hours', method: 'PUT', body }),
       invalidatesTags: ['today'],
@@ -61,8 +91,14 @@ const calendarApi = api.injectEndpoints({
 export const {
   useCalendarQuery,
   useTimesQuery,
+  useDueListsQuery,
   useSayStatusMutation,
   useMakeUnavailableMutation,
   useEndUnavailableMutation,
+  useReadUnavailableMutation,
+  useFeedQuery,
+  useMakeFeedMutation,
+  useEndFeedMutation,
+  useSetFeedNamesMutation,
   useSetHoursMutation,
 } = calendarApi;

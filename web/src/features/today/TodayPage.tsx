@@ -1,6 +1,7 @@
 import './today.css';
 import { LeftOutlined, PhoneOutlined, RightOutlined } from '@ant-design/icons';
 import type { Attention, DayVisit } from '@tidy-quill/contract/today';
+import type { VisitStatus } from '@tidy-quill/core/calendar';
 import { STAGES } from '@tidy-quill/core/workflow';
 import { addDays } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
@@ -8,7 +9,15 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, ATTENTION_WORDS, clockText, countText, dayText, STAGE_WORDS } from '../../text';
+import {
+  areaText,
+  ATTENTION_WORDS,
+  clockText,
+  countText,
+  dayText,
+  STAGE_WORDS,
+  VISIT_STATUS_WORDS,
+} from '../../text';
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
 import { UrgentList } from '../urgent/UrgentList';
@@ -73,6 +82,8 @@ export function TodayPage() {
   );
 }
 
+/** What was said of a visit: the rest shows by its stage. */
+const SAID: readonly VisitStatus[] = ['confirmed', 'arrived', 'missed'];
 const STOPS: readonly Attention[] = ['stopped', 'noConsent', 'reactionLastTime'];
 
 function NoVisits() {
@@ -107,7 +118,12 @@ function DayList({ visits }: { visits: readonly DayVisit[] }) {
             className={visit.finished ? 'is-past' : undefined}
             onClick={() => void navigate(`/visits/${visit.id}`)}
           >
-            <td className="figures">{clockText(visit.startsAt, timeZone)}</td>
+            <td className="figures">
+              {clockText(visit.startsAt, timeZone)}
+              {SAID.includes(visit.status) ? (
+                <span className="quiet">{VISIT_STATUS_WORDS[visit.status]}</span>
+              ) : null}
+            </td>
             <th scope="row">
               <Link to={`/visits/${visit.id}`} onClick={(event) => event.stopPropagation()}>
                 {visit.client.name}

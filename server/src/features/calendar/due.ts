@@ -1,0 +1,106 @@
+import type { DueLists } from '@tidy-quill/contract/calendar';
+import { courseStanding } from '@tidy-quill/core/course';
+import { dueOf } from '@tidy-quill/core/calendar';
+import type { SiteId } from '@tidy-quill/core/sites';
+import type { Job } from '@tidy-quill/core/suitability';
+import { addDays, type Day } from '@tidy-quill/core/units';
+import { and, eq, gte, isNull, sql } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { areas, clients, visits } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
+import { figuresInForce } from '../catalogue/store';
+import { notesOfAreas } from '../course/course-notes';
+import { clinicOf } from './store';
+
+/** Whoever was treated longer ago is not asked any more. */
+const LONGEST_DAYS = 365;
+/** How long a missed visit stands in the list, days. */
+const MISSED_DAYS = 60;
+const MOST = 200;
+
+/** Who is due by the interval of a zone without anything booked, and who missed a visit and has no other. */
+export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
+  const { timeZone } = await clinicOf(db, clinicId);
+  const today = clinicToday(timeZone);
+  const own = await figuresInForce(db, clinicId);
+  const zones = await treatedUnbooked(db, clinicId, today);
+  const due = zones.flatMap((zone) => {
+    const when = dueOf(zone, today, own);
+    return when === null ? [] : [{ ...zone, ...when }];
+  });
+  const notes = await notesOfAreas(
+    db,
+    clinicId,
+    due.map(({ areaId }) => areaId),
+  );
+  const open = due
+    .filter(({ areaId }) => courseStanding(notes.get(areaId) ?? []).state === 'open')
+    .sort((one, other) => other.overdueDays - one.overdueDays);
+  return {
+    due: open.slice(0, MOST),
+    total: open.length,
+    missed: await missedUnbooked(db, clinicId, today),
+  };
+}
+
+const CLIENT = {
+  clientId: clients.id,
+  clientName: sql<string>`${clients.givenName} || ' ' || ${clients.familyName}`,
+  phone: clients.phone,
+};
+
+/** Whether nothing is booked for a client from now on. */
+const UNBOOKED = sql`not exists (
+  select from visits ahead where ahead.clinic_id = ${clients.clinicId} and ahead.client_id = ${clients.id}
+    and ahead.cancelled_at is null and ahead.said <> 'missed' and ahead.starts_at > now())`;
+
+async function treatedUnbooked(db: Db, clinicId: string, today: Day) {
+  const last = db
+    .select({
+      areaId: sql<string>`z.area_id`.as('last_area_id'),
+      lastOn: sql<string>`max(z.treated_on)`.as('last_on'),
+      sessions: sql<number>`count(distinct z.treated_on)::int`.as('sessions'),
+      adverse:
+        sql<boolean>`(array_agg(z.new_test_spot order by z.treated_on desc, z.new_test_spot desc))[1]`.as(
+          'adverse',
+        ),
+    })
+    .from(sql`zone_sessions z`)
+    .where(sql`z.clinic_id = ${clinicId} and z.treated_on is not null`)
+    .groupBy(sql`z.area_id`)
+    .having(sql`max(z.treated_on) >= ${addDays(today, -LONGEST_DAYS)}`)
+    .as('last');
+  const rows = await db
+    .select({
+      ...CLIENT,
+      ...{ areaId: areas.id, site: areas.site, side: areas.side, job: areas.job },
+      ...{ lastOn: last.lastOn, sessions: last.sessions, adverse: last.adverse },
+    })
+    .from(last)
+    .innerJoin(areas, and(eq(areas.clinicId, clinicId), eq(areas.id, last.areaId)))
+    .innerJoin(clients, and(eq(clients.clinicId, clinicId), eq(clients.id, areas.clientId)))
+    .where(UNBOOKED);
+  return rows.map(({ site, job, ...row }) => ({ ...row, site: site as SiteId, job: job as Job }));
+}
+
+async function missedUnbooked(db: Db, clinicId: string, today: Day): Promise<DueLists['missed']> {
+  const rows = await db
+    .select({
+      ...CLIENT,
+      visitId: visits.id,
+      startsAt: visits.startsAt,
+      site: areas.site,
+      side: areas.side,
+    })
+    .from(visits)
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
+    .where(
+      and(
+        ...[eq(visits.clinicId, clinicId), eq(visits.said, 'missed'), isNull(visits.cancelledAt)],
+        gte(visits.startsAt, new Date(`${addDays(today, -MISSED_DAYS)}T00:00:00Z`)),
+        UNBOOKED,
+      ),
+    );
+  return rows.map(({ startsAt, ...row }) => ({ ...row, startsAt: startsAt.toISOString() }));
+}
