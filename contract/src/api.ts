@@ -1,7 +1,9 @@
 import type { Right } from '@tidy-quill/core/access';
 import type * as v from 'valibot';
 import {
+  AppointmentAnswer,
   CalendarAsked,
+  RemindDay,
   FeedNames,
   NewFeed,
   NewUnavailable,
@@ -107,6 +109,13 @@ export const API: Readonly<Record<string, ApiRow>> = {
 
   'GET /api/today': { summary: 'The visits of a day', query: DayAsked },
   'GET /api/calendar': { summary: 'What is booked and away in some days', query: CalendarAsked },
+  'POST /api/calendar/reminders': { summary: 'Remind everybody of a day', body: RemindDay },
+  'GET /api/appointment/:token': { summary: 'A visit to confirm, by link', open: true },
+  'POST /api/appointment/:token': {
+    summary: 'Confirm, ask for another time, or cancel',
+    body: AppointmentAnswer,
+    open: true,
+  },
   'GET /api/calendar/due': { summary: 'Who is due with nothing booked, and who missed a visit' },
   'POST /api/unavailable/file': {
     summary: 'Enter one’s own times away from a calendar file',

@@ -1,8 +1,10 @@
 import {
+  CLIENT_ANSWERS,
   DAY_PARTS,
   SAID_STATUSES,
   spansProblem,
   UNAVAILABLE,
+  type ClientAnswer,
   type DayPart,
   type Due,
   type FreeTime,
@@ -14,7 +16,7 @@ import type { NextVisit } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
 import { daysBetween } from '@tidy-quill/core/units';
 import * as v from 'valibot';
-import { DayText, Id, line, Moment, whole } from './text';
+import { DayText, Id, line, Moment, note, whole } from './text';
 
 const Clock = v.pipe(
   v.string(),
@@ -152,6 +154,12 @@ interface Called {
   readonly side: string;
 }
 
+/** A visit that somebody is called about. */
+export interface CalledVisit extends Called {
+  readonly visitId: string;
+  readonly startsAt: string;
+}
+
 /** A zone that is due, or nearly, with nothing booked for its client. */
 export interface DueZone extends Called, Due {
   readonly areaId: string;
@@ -165,7 +173,9 @@ export interface DueLists {
   /** 200 at most. */
   readonly due: readonly DueZone[];
   readonly total: number;
-  readonly missed: readonly (Called & { readonly visitId: string; readonly startsAt: string })[];
+  readonly missed: readonly CalledVisit[];
+  /** Who asked for another time by a reminder's link, and has not been given one. */
+  readonly asking: readonly (CalledVisit & { readonly note: string })[];
 }
 
 /** Makes an address at which one's own calendar program reads one's visits. */
@@ -191,3 +201,34 @@ export interface AwayRead {
   readonly added: number;
   readonly inTheWay: readonly BookedVisit[];
 }
+
+/** Reminds everybody of a day who has not confirmed, each once. */
+export const RemindDay = v.object({ day: DayText });
+
+/** How many reminders went out, and how many could not be sent. */
+export interface Reminded {
+  readonly sent: number;
+  readonly failed: number;
+}
+
+/** What a client's link shows: when and where, and what was answered. */
+export interface AppointmentPage {
+  readonly clinicName: string;
+  readonly clinicPhone: string;
+  readonly givenName: string;
+  readonly startsAt: string;
+  readonly timeZone: string;
+  readonly job: Job;
+  readonly answer: ClientAnswer | null;
+  /** Whether it can still be cancelled here: later somebody has to call. */
+  readonly mayCancel: boolean;
+  readonly noticeHours: number;
+}
+
+/** A client's answer to a reminder. */
+export const AppointmentAnswer = v.object({
+  answer: v.picklist(CLIENT_ANSWERS),
+  note: v.optional(note(500), ''),
+});
+
+export type AppointmentAnswer = v.InferOutput<typeof AppointmentAnswer>;

@@ -239,3 +239,34 @@ describe('visits in another calendar', () => {
     expect(await read()).toBe(404);
   });
 });
+
+describe('a reminder', () => {
+  it('is sent to a day by one press, answered on a small screen, and the answer stands on the list of calls', async () => {
+    // To a telephone that takes nothing, so that the message waits with its link in it.
+    await app.rows("update clients set phone = '12' where family_name = 'Candlewick' returning id");
+    await browser.open(`/calendar?day=${DAY}`);
+    await browser.press('Remind those not confirmed');
+    await browser.see('1 could not be: see the outbox under Clinic.');
+    const [message] = await app.rows<{ text: string }>(
+      "select text from messages where text like '%/appointment/%' and state = 'failed'",
+    );
+    const path = /\/appointment\/[\w-]+/.exec(message?.text ?? '')?.[0] ?? '';
+    const phone = await startBrowser(app.url);
+    try {
+      await phone.size(390, 844);
+      await phone.open(path);
+      await phone.see('Hello Thisbe');
+      await phone.see('Shave the area the day before.');
+      await phone.press('I need another time');
+      await phone.fill('When would suit you?', 'After five, please');
+      await phone.press('Ask for another time');
+      await phone.see('You have asked for another time. The clinic will call you.');
+    } finally {
+      await phone.close();
+    }
+    await browser.press('whom to call');
+    await browser.see('After five, please');
+    await browser.press(',', '(//h2[.="Ask for another time"]/following-sibling::table)[1]//td');
+    await browser.see('Move to another day');
+  });
+});

@@ -22,7 +22,7 @@ import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
-import { calendarRoutes, feedRoutes } from './features/calendar/routes';
+import { calendarLinkRoutes, calendarRoutes } from './features/calendar/routes';
 import { courseRoutes } from './features/course/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
@@ -149,7 +149,7 @@ export async function makeApplication(options: {
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, files, guesses));
     api.use(accountLinkRoutes(db, guesses));
-    api.use(feedRoutes(db, guesses));
+    api.use(calendarLinkRoutes(db, guesses));
     api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));
     // Nothing larger is read of anybody who is not signed in.
     api.use((request, _response, next) => {
@@ -178,7 +178,7 @@ export async function makeApplication(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db));
     api.use(courseRoutes(db));
-    api.use(calendarRoutes(db));
+    api.use(calendarRoutes(db, simulatedCarrier));
     api.use(visitRoutes(db, triesBy(pool, 'approval')));
     api.use(photoRoutes(db, files));
     api.use(aftercareRoutes(db, simulatedCarrier));

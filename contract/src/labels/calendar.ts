@@ -1,6 +1,14 @@
-import type { DayPart, Unavailable, VisitStatus } from '@tidy-quill/core/calendar';
+import type {
+  AnswerRefusal,
+  ClientAnswer,
+  DayPart,
+  Unavailable,
+  VisitStatus,
+} from '@tidy-quill/core/calendar';
+import type { Job } from '@tidy-quill/core/suitability';
 import type { IntervalState } from '@tidy-quill/core/figures';
 import type { FirstDayBecause } from '../calendar';
+import { momentText } from './spot';
 
 export const VISIT_STATUS_WORDS: Readonly<Record<VisitStatus, string>> = {
   booked: 'booked',
@@ -51,4 +59,33 @@ export const INTERVAL_WORDS: Readonly<Record<IntervalState, string>> = {
   tooSoon: 'too soon: little has come back',
   onTime: 'in its time',
   late: 'late: a visit’s worth has cycled on',
+};
+
+/** What a client does before a visit. */
+export const BEFORE_VISIT: Readonly<Record<Job, string>> = {
+  hair: 'Shave the area the day before. No sun, sunbed or self-tan on it, no waxing or plucking. Tell us of new medicines.',
+  ink: 'No sun, sunbed or self-tan on it. Tell us of new medicines.',
+};
+
+/** The text of a reminder. */
+export const reminderText = (of: {
+  readonly clinic: string;
+  readonly startsAt: string;
+  readonly timeZone: string;
+  readonly job: Job;
+  readonly url: string;
+}): string =>
+  `${of.clinic}: your appointment is on ${momentText(of.startsAt, of.timeZone)}. ${BEFORE_VISIT[of.job]} Please confirm, or ask for another time: ${of.url}`;
+
+export const ANSWERED_WORDS: Readonly<Record<ClientAnswer, string>> = {
+  confirmed: 'You have confirmed this appointment.',
+  otherTime: 'You have asked for another time. The clinic will call you.',
+  cancelled: 'You have cancelled this appointment.',
+};
+
+export const ANSWER_REFUSED_WORDS: Readonly<Record<AnswerRefusal, string>> = {
+  hasPassed: 'This appointment has passed',
+  hasBegun: 'This appointment has begun',
+  isCancelled: 'This appointment was cancelled',
+  noticeTooShort: 'It is too late to cancel here: please call the clinic',
 };

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PastSession } from '../plan';
 import { SITES } from '../sites';
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
+import { isReminded, refuseAnswer } from './appointment';
 import { dueOf, type TreatedZone } from './due';
 import { firstDay } from './first-day';
 import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
@@ -339,5 +340,33 @@ describe('a zone with nothing booked', () => {
     expect(due('2026-10-06', { job: 'ink' })?.on).toBe('2026-12-01');
     expect(due('2026-09-08', { job: 'ink', adverse: true })?.on).toBe('2026-12-01');
     expect(due('2025-12-01', { job: 'ink' })?.late).toBe(false);
+  });
+});
+
+describe('what a client answers to a reminder', () => {
+  const answer = (of: Partial<Parameters<typeof refuseAnswer>[0]>) =>
+    refuseAnswer({
+      ...{ answer: 'confirmed', status: 'booked', noticeHours: 24 },
+      ...{ startsAt: '2026-12-07T10:00:00.000Z', now: '2026-12-06T10:00:00.000Z' },
+      ...of,
+    });
+
+  it('is taken until the visit begins; a cancellation with the notice that is asked for', () => {
+    expect(answer({})).toBeNull();
+    expect(answer({ answer: 'cancelled' })).toBeNull();
+    const later = { now: '2026-12-06T10:00:01.000Z' };
+    expect(answer({ ...later, answer: 'cancelled' })).toBe('noticeTooShort');
+    expect(answer({ ...later, answer: 'cancelled', noticeHours: 0 })).toBeNull();
+    expect(answer({ ...later, answer: 'otherTime' })).toBeNull();
+    expect(answer({ now: '2026-12-07T10:00:00.000Z' })).toBe('hasPassed');
+    expect(answer({ status: 'underWay' })).toBe('hasBegun');
+    expect(answer({ status: 'cancelled' })).toBe('isCancelled');
+  });
+
+  it('is asked of those who have not confirmed a visit that is still to come', () => {
+    const visit = { status: 'booked', startsAt: '2026-12-07T10:00:00.000Z' } as const;
+    expect(isReminded(visit, '2026-12-07T09:59:00.000Z')).toBe(true);
+    expect(isReminded(visit, '2026-12-07T10:00:00.000Z')).toBe(false);
+    expect(isReminded({ ...visit, status: 'confirmed' }, '2026-12-06T00:00:00.000Z')).toBe(false);
   });
 });

@@ -8,3 +8,4 @@ export * from './visit-status';
 export * from './first-day';
 export * from './load';
 export * from './due';
+export * from './appointment';

@@ -10,6 +10,7 @@ import { auditEntries } from './audit-entries';
 import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { unavailable } from './unavailable';
+import { visitLinks } from './visit-links';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -39,6 +40,7 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   calendar_feeds:
     'Addresses at which staff’s own calendar programs read their visits, as a hash of the token.',
+  visit_links: 'Reminders’ links, as a hash of the token, and what clients answered by them.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
   consents: 'What clients read and signed, as it was then, and which file its PDF is. Append-only.',
@@ -70,6 +72,7 @@ const everything: readonly unknown[] = [
   courseNotes,
   unavailable,
   calendarFeeds,
+  visitLinks,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -51,6 +51,8 @@ export const clinics = pgTable('clinics', {
   openingHours: parsedJson('opening_hours', OpeningHours),
   /** Whether supervisors and owners sign in with a second factor. */
   demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
+  /** How long before a visit a client may cancel it by a link, hours; later they call. */
+  cancelNoticeHours: integer('cancel_notice_hours').notNull().default(24),
   /** Whether calendars that staff take over name clients. */
   feedNames: boolean('feed_names').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),

@@ -11,6 +11,14 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/ahead/AheadPage')).AheadPage }),
   },
   {
+    path: '/appointment/:token',
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    lazy: async () => ({
+      Component: (await import('../features/calendar/AppointmentPage')).AppointmentPage,
+    }),
+  },
+  {
     path: '/diary/:token',
     ErrorBoundary: FaultPage,
     hydrateFallbackElement: <p className="shell-wait">Opening…</p>,

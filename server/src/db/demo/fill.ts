@@ -11,6 +11,7 @@ import { auditEntries } from '../audit-entries';
 import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
 import { unavailable } from '../unavailable';
+import { visitLinks } from '../visit-links';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
@@ -67,7 +68,7 @@ export async function fillDemo(db: Db): Promise<void> {
 /** All that a clinic owns, what refers to others first. */
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds],
+  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
   ...[
     auditEntries,
     photos,

@@ -245,6 +245,11 @@ describe('whom to call', () => {
     expect(await found()).toBeUndefined();
   });
 
+  it('are none who come today, whatever the hour', async () => {
+    const clients = new Set(visits.map(({ client }) => client.id));
+    expect((await lists()).due.filter(({ clientId }) => clients.has(clientId))).toEqual([]);
+  });
+
   it('are those who missed a visit, until something is booked for them', async () => {
     const { client, roomId, staffId } = of('Quickthorn');
     const { rows } = await app.connection.pool.query<{ id: string }>(

@@ -7,9 +7,11 @@ import { addDays, type Day } from '@tidy-quill/core/units';
 import { and, eq, gte, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
-import { clinicToday } from '../../http/clinic-day';
+import { visitLinks } from '../../db/visit-links';
+import { clinicToday, dayBounds } from '../../http/clinic-day';
 import { figuresInForce } from '../catalogue/store';
 import { notesOfAreas } from '../course/course-notes';
+import { askedForOtherTime } from './appointments';
 import { clinicOf } from './store';
 
 /** Whoever was treated longer ago is not asked any more. */
@@ -22,8 +24,10 @@ const MOST = 200;
 export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
   const { timeZone } = await clinicOf(db, clinicId);
   const today = clinicToday(timeZone);
+  // Who comes today need not be called, whatever the hour.
+  const { from } = dayBounds(today, timeZone);
   const own = await figuresInForce(db, clinicId);
-  const zones = await treatedUnbooked(db, clinicId, today);
+  const zones = await treatedUnbooked(db, clinicId, today, from);
   const due = zones.flatMap((zone) => {
     const when = dueOf(zone, today, own);
     return when === null ? [] : [{ ...zone, ...when }];
@@ -39,7 +43,8 @@ export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
   return {
     due: open.slice(0, MOST),
     total: open.length,
-    missed: await missedUnbooked(db, clinicId, today),
+    missed: await missedUnbooked(db, clinicId, today, from),
+    asking: await askingFor(db, clinicId),
   };
 }
 
@@ -49,12 +54,12 @@ const CLIENT = {
   phone: clients.phone,
 };
 
-/** Whether nothing is booked for a client from now on. */
-const UNBOOKED = sql`not exists (
+/** Whether nothing is booked for a client from a moment on. */
+const unbooked = (from: Date) => sql`not exists (
   select from visits ahead where ahead.clinic_id = ${clients.clinicId} and ahead.client_id = ${clients.id}
-    and ahead.cancelled_at is null and ahead.said <> 'missed' and ahead.starts_at > now())`;
+    and ahead.cancelled_at is null and ahead.said <> 'missed' and ahead.starts_at >= ${from})`;
 
-async function treatedUnbooked(db: Db, clinicId: string, today: Day) {
+async function treatedUnbooked(db: Db, clinicId: string, today: Day, from: Date) {
   const last = db
     .select({
       areaId: sql<string>`z.area_id`.as('last_area_id'),
@@ -79,11 +84,16 @@ async function treatedUnbooked(db: Db, clinicId: string, today: Day) {
     .from(last)
     .innerJoin(areas, and(eq(areas.clinicId, clinicId), eq(areas.id, last.areaId)))
     .innerJoin(clients, and(eq(clients.clinicId, clinicId), eq(clients.id, areas.clientId)))
-    .where(UNBOOKED);
+    .where(unbooked(from));
   return rows.map(({ site, job, ...row }) => ({ ...row, site: site as SiteId, job: job as Job }));
 }
 
-async function missedUnbooked(db: Db, clinicId: string, today: Day): Promise<DueLists['missed']> {
+async function missedUnbooked(
+  db: Db,
+  clinicId: string,
+  today: Day,
+  from: Date,
+): Promise<DueLists['missed']> {
   const rows = await db
     .select({
       ...CLIENT,
@@ -99,8 +109,27 @@ async function missedUnbooked(db: Db, clinicId: string, today: Day): Promise<Due
       and(
         ...[eq(visits.clinicId, clinicId), eq(visits.said, 'missed'), isNull(visits.cancelledAt)],
         gte(visits.startsAt, new Date(`${addDays(today, -MISSED_DAYS)}T00:00:00Z`)),
-        UNBOOKED,
+        unbooked(from),
       ),
+    );
+  return rows.map(({ startsAt, ...row }) => ({ ...row, startsAt: startsAt.toISOString() }));
+}
+
+async function askingFor(db: Db, clinicId: string): Promise<DueLists['asking']> {
+  const rows = await db
+    .select({
+      ...{ ...CLIENT, visitId: visits.id, startsAt: visits.startsAt, note: visitLinks.note },
+      ...{ site: areas.site, side: areas.side },
+    })
+    .from(visitLinks)
+    .innerJoin(
+      visits,
+      and(eq(visits.clinicId, visitLinks.clinicId), eq(visits.id, visitLinks.visitId)),
+    )
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
+    .where(
+      and(eq(visitLinks.clinicId, clinicId), askedForOtherTime, gte(visits.startsAt, new Date())),
     );
   return rows.map(({ startsAt, ...row }) => ({ ...row, startsAt: startsAt.toISOString() }));
 }

@@ -1,5 +1,7 @@
 import {
+  AppointmentAnswer,
   CalendarAsked,
+  RemindDay,
   FeedNames,
   NewFeed,
   NewUnavailable,
@@ -8,39 +10,58 @@ import {
   TimesAsked,
 } from '@tidy-quill/contract/calendar';
 import { eq } from 'drizzle-orm';
-import { Router, text } from 'express';
+import { json, Router, text } from 'express';
 import type { Db } from '../../db/connect';
 import { clinics } from '../../db/schema';
 import { originOf } from '../../http/origin';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRight } from '../../http/session';
 import { actAs } from '../audit/store';
+import { tellDesk } from '../live/event-notifications';
+import type { MessageCarrier } from '../messages/carrier';
 import { guardedBy, type Tries } from '../auth/tries';
 import { endFeed, feedOf, makeFeed, readFeed, visitIcs } from './feeds';
+import { answerAppointment, appointmentPage, remindDay } from './appointments';
 import { dueLists } from './due';
 import { calendarOf, endUnavailable, makeUnavailable, readUnavailable, sayStatus } from './store';
 import { timesFor } from './times';
 
 const ICALENDAR = 'text/calendar';
 
-/** What a calendar program reads by its address. Wrong tokens are counted by address. */
-export function feedRoutes(db: Db, guesses: Tries): Router {
+/** What a calendar program, or a client, reaches by an address. Wrong tokens are counted by address. */
+export function calendarLinkRoutes(db: Db, guesses: Tries): Router {
   const router = Router();
   const guarded = guardedBy(guesses);
   router.get('/feeds/:token', async (request, response) => {
     const file = await guarded(request.ip ?? '', () => readFeed(db, request.params.token));
     response.type(ICALENDAR).send(file);
   });
+  router.get('/appointment/:token', async (request, response) => {
+    const { token } = request.params;
+    response.json(await guarded(request.ip ?? '', () => appointmentPage(db, token)));
+  });
+  router.post('/appointment/:token', json({ limit: '16kb' }), async (request, response) => {
+    const token = String(request.params['token']);
+    const answer = parse(AppointmentAnswer, request.body);
+    const clinicId = await guarded(request.ip ?? '', () => answerAppointment(db, token, answer));
+    tellDesk(db, clinicId);
+    response.status(204).end();
+  });
   return router;
 }
 
 /** What is booked and what is away, times that are free, and how a visit stands. */
-export function calendarRoutes(db: Db): Router {
+export function calendarRoutes(db: Db, carrier: MessageCarrier): Router {
   const router = Router();
 
   router.get('/calendar', async (request, response) => {
     const { clinicId } = actorOf(request);
     response.json(await calendarOf(db, clinicId, parse(CalendarAsked, request.query)));
+  });
+
+  router.post('/calendar/reminders', async (request, response) => {
+    const { day } = parse(RemindDay, request.body);
+    response.json(await remindDay(db, carrier, actorOf(request), day, originOf(request)));
   });
 
   router.get('/calendar/due', async (request, response) => {

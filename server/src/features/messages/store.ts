@@ -9,7 +9,7 @@ const NEWEST = 200;
 
 /** A message without the token of its link: whoever reads the outbox, an export or the database cannot open it. */
 export const withoutToken = (text: string): string =>
-  text.replace(/\/(answer|diary)\/[\w-]{20,}/g, '/$1/…');
+  text.replace(/\/(answer|diary|appointment)\/[\w-]{20,}/g, '/$1/…');
 
 /** The newest messages of the outbox. */
 export async function messagesOf(db: Queryable, clinicId: string): Promise<Message[]> {

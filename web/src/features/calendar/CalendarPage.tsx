@@ -12,7 +12,7 @@ import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { AwayDialog } from './AwayDialog';
-import { useCalendarQuery } from './calendar-api';
+import { useCalendarQuery, useRemindDayMutation } from './calendar-api';
 import { CallList } from './CallList';
 import { DayBoard } from './DayBoard';
 import { MonthLoad } from './MonthLoad';
@@ -185,7 +185,8 @@ function OfDay({ visits, open }: { visits: number; open: Calendar }) {
           {catalogue?.handpieces.find((each) => each.id === whatId)?.name ?? 'A handpiece'} is out
           of use: {reason}.
         </span>
-      ))}
+      ))}{' '}
+      <RemindButton day={open.from} />
     </p>
   );
 }
@@ -214,4 +215,31 @@ function titleOf(view: View, day: Day): string {
   if (view === 'month') return monthText(day);
   const [week] = weeksOf('week', day);
   return `${shortDay(defined(week?.[0]))} to ${shortDay(defined(week?.at(-1)))}`;
+}
+
+/** Reminds everybody of a day who has not confirmed, by one press; each visit once. */
+function RemindButton({ day }: { day: Day }) {
+  const { timeZone } = useSignedIn().clinic;
+  const [remind, { data, error, isLoading, originalArgs }] = useRemindDayMutation();
+  if (day < dayOf(new Date().toISOString(), timeZone)) return null;
+  return (
+    <>
+      <Button
+        size="small"
+        className="no-print"
+        loading={isLoading}
+        onClick={() => void remind({ day })}
+      >
+        Remind those not confirmed
+      </Button>{' '}
+      <span role="status">
+        {data === undefined || originalArgs?.day !== day
+          ? ''
+          : data.sent + data.failed === 0
+            ? 'Nobody is left to remind.'
+            : `${countText(data.sent, 'reminder')} sent${data.failed === 0 ? '' : `, ${data.failed} could not be: see the outbox under Clinic`}.`}
+        {error === undefined ? '' : problemText(error)}
+      </span>
+    </>
+  );
 }

@@ -1,14 +1,15 @@
-import type { DueLists, DueZone } from '@tidy-quill/contract/calendar';
+import type { CalledVisit, DueLists, DueZone } from '@tidy-quill/contract/calendar';
 import { Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, countText, dayText, momentText } from '../../text';
+import { areaText, countText, dayOf, dayText, momentText } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useDueListsQuery } from './calendar-api';
 
 /** Who is due with nothing booked, the longest overdue first, and who missed a visit and has no other. */
 export function CallList() {
+  const { timeZone } = useSignedIn().clinic;
   const { data, error, refetch } = useDueListsQuery(undefined, { refetchOnMountOrArgChange: true });
   if (error !== undefined && data === undefined)
     return (
@@ -23,8 +24,22 @@ export function CallList() {
       ) : (
         <DueTable {...data} />
       )}
+      <h2>Ask for another time</h2>
+      {data.asking.length === 0 ? (
+        <p>Nobody.</p>
+      ) : (
+        <VisitTable
+          visits={data.asking}
+          head="Booked"
+          day={({ startsAt }) => `/calendar?day=${dayOf(startsAt, timeZone)}`}
+        />
+      )}
       <h2>Missed, with nothing booked since</h2>
-      {data.missed.length === 0 ? <p>Nobody.</p> : <MissedTable missed={data.missed} />}
+      {data.missed.length === 0 ? (
+        <p>Nobody.</p>
+      ) : (
+        <VisitTable visits={data.missed} head="Missed" />
+      )}
     </>
   );
 }
@@ -63,7 +78,7 @@ function DueTable({ due, total }: Pick<DueLists, 'due' | 'total'>) {
                 <span className="quiet">{countText(zone.sessions, 'session')}</span>
               </td>
               <td>
-                {dayText(zone.on)}
+                {dayText(zone.on)}{' '}
                 <span className={`tag ${zone.late ? 'tag-stop' : 'tag-care'}`}>
                   {overdueText(zone)}
                 </span>
@@ -86,7 +101,17 @@ function overdueText({ overdueDays, late }: DueZone): string {
   return late ? `${by} over, late` : `${by} over`;
 }
 
-function MissedTable({ missed }: Pick<DueLists, 'missed'>) {
+/** Visits that somebody is called about, each with its client's telephone. */
+function VisitTable({
+  visits,
+  head,
+  day,
+}: {
+  visits: readonly (CalledVisit & { readonly note?: string })[];
+  head: string;
+  /** The address of the day's board, where the visit is still to be moved. */
+  day?: (visit: CalledVisit) => string;
+}) {
   const { timeZone } = useSignedIn().clinic;
   return (
     <table className="data-table">
@@ -95,18 +120,29 @@ function MissedTable({ missed }: Pick<DueLists, 'missed'>) {
           <th scope="col">Client</th>
           <th scope="col">Telephone</th>
           <th scope="col">Area</th>
-          <th scope="col">Missed</th>
+          <th scope="col">{head}</th>
         </tr>
       </thead>
       <tbody>
-        {missed.map((each) => (
+        {visits.map((each) => (
           <tr key={each.visitId}>
             <th scope="row">
               <Link to={`/clients/${each.clientId}`}>{each.clientName}</Link>
             </th>
             <td className="figures">{each.phone}</td>
             <td>{areaText(each)}</td>
-            <td>{momentText(each.startsAt, timeZone)}</td>
+            <td>
+              {day === undefined ? (
+                momentText(each.startsAt, timeZone)
+              ) : (
+                <Link to={`${day(each)}&visit=${each.visitId}`}>
+                  {momentText(each.startsAt, timeZone)}
+                </Link>
+              )}
+              {each.note === undefined || each.note === '' ? null : (
+                <span className="quiet">“{each.note}”</span>
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -1,4 +1,6 @@
 import type {
+  AppointmentAnswer,
+  AppointmentPage,
   AwayMade,
   AwayRead,
   Calendar,
@@ -6,6 +8,7 @@ import type {
   DueLists,
   FeedMade,
   NewUnavailable,
+  Reminded,
   SayStatus,
   Times,
 } from '@tidy-quill/contract/calendar';
@@ -38,6 +41,18 @@ const calendarApi = api.injectEndpoints({
         params: { ...params, areaIds: areaIds.join(','), weekdays: weekdays.join(',') },
       }),
       providesTags: ['today'],
+    }),
+    remindDay: build.mutation<Reminded, { day: Day }>({
+      query: (body) => ({ url: '/calendar/reminders', method: 'POST', body }),
+      invalidatesTags: ['messages'],
+    }),
+    appointment: build.query<AppointmentPage, string>({
+      query: (token) => `/appointment/${token}`,
+      providesTags: ['visit'],
+    }),
+    answerAppointment: build.mutation<null, AppointmentAnswer & { token: string }>({
+      query: ({ token, ...body }) => ({ url: `/appointment/${token}`, method: 'POST', body }),
+      invalidatesTags: ['visit'],
     }),
     dueLists: build.query<DueLists, void>({
       query: () => '/calendar/due',
@@ -92,6 +107,9 @@ export const {
   useCalendarQuery,
   useTimesQuery,
   useDueListsQuery,
+  useRemindDayMutation,
+  useAppointmentQuery,
+  useAnswerAppointmentMutation,
   useSayStatusMutation,
   useMakeUnavailableMutation,
   useEndUnavailableMutation,
