@@ -35,6 +35,7 @@ import {
   MoveVisit,
   NewArea,
   NewClient,
+  NewCourseVisits,
   NewVisit,
 } from './clients';
 import { ClinicClock, StaffActive } from './clinic';
@@ -173,6 +174,10 @@ export const API: Readonly<Record<string, ApiRow>> = {
   },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
   'GET /api/clients/:id/times': { summary: 'Times that are free for a visit', query: TimesAsked },
+  'POST /api/clients/:id/course-visits': {
+    summary: 'Book a visit and those that follow it',
+    body: NewCourseVisits,
+  },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
   'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },
   'GET /api/clients/:id/sessions.csv': {

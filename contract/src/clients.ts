@@ -68,6 +68,24 @@ export const NewVisit = v.object({
   plannedMinutes: v.optional(whole(5, 600)),
 });
 
+/** Books a visit and those that follow it in the course, all or none. */
+export const NewCourseVisits = v.object({
+  first: NewVisit,
+  /** One for each visit that follows. */
+  ids: v.pipe(
+    v.array(Id),
+    v.minLength(1, 'must hold one at least'),
+    v.maxLength(12, 'must be 12 at most'),
+  ),
+});
+
+export type NewCourseVisits = v.InferInput<typeof NewCourseVisits>;
+
+/** The visits of a course as they were booked, the first one included. */
+export interface CourseBooked {
+  readonly visits: readonly { readonly id: string; readonly startsAt: string }[];
+}
+
 /** Moves a booked visit: to when, where and whom, and the start that it was moved from, as the page showed it. */
 export const MoveVisit = v.object({ from: Moment, startsAt: Moment, roomId: Id, staffId: Id });
 

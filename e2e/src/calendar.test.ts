@@ -178,6 +178,32 @@ describe('finding a time', () => {
   });
 });
 
+describe('a whole course', () => {
+  it('is booked at once, an interval apart', async () => {
+    await openClient(browser, 'Oxenstable');
+    await browser.press('Book a visit');
+    await browser.press('Window room', DIALOG);
+    await browser.fill('Day', addDays(today, 30));
+    await browser.fill('Time', '10:00');
+    await browser.choose('And visits after it', '2');
+    await browser.press('Book 3 visits', DIALOG);
+    await browser.gone('And visits after it');
+    // Eight weeks for a back.
+    const starts = async () =>
+      (
+        await app.rows<{ day: string }>(
+          `select to_char(v.starts_at at time zone 'Europe/London', 'YYYY-MM-DD HH24:MI') as day
+           from visits v join clients c on c.id = v.client_id
+           where c.family_name = 'Oxenstable' and v.starts_at > now() + interval '20 days'
+           order by v.starts_at`,
+        )
+      ).map(({ day }) => day);
+    expect(await starts()).toEqual(
+      [30, 30 + 56, 30 + 112].map((days) => `${addDays(today, days)} 10:00`),
+    );
+  });
+});
+
 describe('an absence', () => {
   it('is entered by whoever it is of, stands on the board, and takes no booking', async () => {
     await browser.open(`/calendar?day=${DAY}`);

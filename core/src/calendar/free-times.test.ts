@@ -55,7 +55,7 @@ describe('opening hours', () => {
     ]);
     expect(openOn(HOURS, '2026-12-12')).toEqual([span('10:00', '12:00')]);
     expect(openOn(HOURS, '2026-12-13')).toEqual([]);
-    expect(openOn(null, '2026-12-13')).toEqual([span('00:00', '23:59')]);
+    expect(openOn(null, '2026-12-13')).toEqual([span('08:00', '20:00')]);
   });
 
   it('end after they begin, and a break lies between two spans', () => {
@@ -71,6 +71,8 @@ describe('opening hours', () => {
     expect(holds('2026-12-07T09:00:00.000Z', 210)).toBe(true);
     expect(holds('2026-12-07T12:00:00.000Z', 45)).toBe(false);
     expect(holds('2026-12-07T16:30:00.000Z', 45)).toBe(false);
+    const late = booking('2026-12-07T22:00:00.000Z', 45);
+    expect(isInHours(late, '2026-12-07', { hours: null, momentOf })).toBe(true);
   });
 });
 

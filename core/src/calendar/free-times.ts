@@ -132,12 +132,13 @@ function freeAt(
   return null;
 }
 
-/** Whether a booking lies wholly within one span in which the clinic is open on its day. */
+/** Whether a booking lies wholly within one span in which the clinic is open on its day; always where it has said no hours. */
 export const isInHours = (
   booking: Booking,
   day: Day,
   { hours, momentOf }: Pick<Agenda, 'hours' | 'momentOf'>,
 ): boolean =>
+  hours === null ||
   openOn(hours, day).some(
     ({ from, until }) =>
       momentOf(day, from) <= booking.startsAt && endOf(booking) <= momentOf(day, until),

@@ -19,9 +19,12 @@ export const weekdayOf = (day: Day): number => {
   return (((days + FIRST_WEEKDAY) % 7) + 7) % 7;
 };
 
-/** The spans in which a clinic is open on a day; a clinic that has said no hours is open all day long. */
+/** What is taken for open where a clinic has said no hours: nobody is offered a time in the night. */
+const WHERE_NONE_ARE_SAID: readonly ClockSpan[] = [{ from: '08:00', until: '20:00' }];
+
+/** The spans in which a clinic is open on a day; eight to eight where it has said no hours. */
 export const openOn = (hours: OpeningHours | null, day: Day): readonly ClockSpan[] =>
-  hours === null ? [{ from: '00:00', until: '23:59' }] : (hours[weekdayOf(day)] ?? []);
+  hours === null ? WHERE_NONE_ARE_SAID : (hours[weekdayOf(day)] ?? []);
 
 /** What is wrong with a day's spans: one that ends before it begins, or begins before the one before has ended. */
 export function spansProblem(spans: readonly ClockSpan[]): 'endsFirst' | 'overlap' | null {

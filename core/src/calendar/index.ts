@@ -9,3 +9,4 @@ export * from './first-day';
 export * from './load';
 export * from './due';
 export * from './appointment';
+export * from './course-visits';

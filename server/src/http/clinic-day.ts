@@ -16,6 +16,11 @@ export function clinicDay(at: Date, timeZone: string): Day {
   return dayjs(at).tz(timeZone).format('YYYY-MM-DD');
 }
 
+/** The clock time of a moment where the clinic is, HH:mm. */
+export function clinicClock(at: Date, timeZone: string): string {
+  return dayjs(at).tz(timeZone).format('HH:mm');
+}
+
 /** The moments at which a day begins and ends where the clinic is. */
 export function dayBounds(day: Day, timeZone: string): { from: Date; to: Date } {
   // Midnight to midnight by the clinic's own clocks: a day of changing clocks is not 24 hours long.

@@ -9,6 +9,7 @@ import {
   SetOpeningHours,
   TimesAsked,
 } from '@tidy-quill/contract/calendar';
+import { NewCourseVisits } from '@tidy-quill/contract/clients';
 import { eq } from 'drizzle-orm';
 import { json, Router, text } from 'express';
 import type { Db } from '../../db/connect';
@@ -22,6 +23,7 @@ import type { MessageCarrier } from '../messages/carrier';
 import { guardedBy, type Tries } from '../auth/tries';
 import { endFeed, feedOf, makeFeed, readFeed, visitIcs } from './feeds';
 import { answerAppointment, appointmentPage, remindDay } from './appointments';
+import { bookCourse } from './course-visits';
 import { dueLists } from './due';
 import { calendarOf, endUnavailable, makeUnavailable, readUnavailable, sayStatus } from './store';
 import { timesFor } from './times';
@@ -73,6 +75,11 @@ export function calendarRoutes(db: Db, carrier: MessageCarrier): Router {
     const { clinicId } = actorOf(request);
     const asked = parse(TimesAsked, request.query);
     response.json(await timesFor(db, clinicId, pathId(request), asked));
+  });
+
+  router.post('/clients/:id/course-visits', async (request, response) => {
+    const wanted = parse(NewCourseVisits, request.body);
+    response.status(201).json(await bookCourse(db, actorOf(request), pathId(request), wanted));
   });
 
   router.post('/visits/:id/status', async (request, response) => {

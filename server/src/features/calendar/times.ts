@@ -25,24 +25,15 @@ export async function timesFor(
   clientId: string,
   asked: v.InferOutput<typeof TimesAsked>,
 ): Promise<Times> {
-  await findClient(db, clinicId, clientId);
-  const areas = await areasOf(db, clinicId, clientId);
-  const sought = asked.areaIds.map((id) => {
-    const area = areas.find((each) => each.id === id);
-    if (area === undefined) throw new HttpProblem('not-found', 'This client has no such area');
-    return area;
-  });
   const { timeZone, openingHours: hours } = await clinicOf(db, clinicId);
   const { protocol: own } = await catalogueInForce(db, clinicId);
-  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
-  const others = summed.filter(({ visit }) => visit.id !== asked.visitId);
-  const moved = summed.find(({ visit }) => visit.id === asked.visitId);
-  const zones = sought.map(({ id, job, site, areaCm2 }) => ({
-    ...{ job, site: site as SiteId, areaCm2 },
-    history: others.flatMap(({ zones: all }) =>
-      all.filter(({ areaId }) => areaId === id).flatMap(({ sessions }) => sessions),
-    ),
-  }));
+  const { zones, others, moved } = await zonesSought(
+    db,
+    clinicId,
+    clientId,
+    asked.areaIds,
+    asked.visitId,
+  );
   const today = clinicToday(timeZone);
   const first = firstDay({
     ...{ zones, today, own },
@@ -79,6 +70,30 @@ export async function timesFor(
     { most: MOST, aDay: A_DAY },
   );
   return { minutes, firstDay: first, times };
+}
+
+/** Areas of a client with what was done on them, but in one visit, and the client's visits. */
+export async function zonesSought(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+  areaIds: readonly string[],
+  visitId?: string,
+) {
+  await findClient(db, clinicId, clientId);
+  const areas = await areasOf(db, clinicId, clientId);
+  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
+  const others = summed.filter(({ visit }) => visit.id !== visitId);
+  const zones = areaIds.map((id) => {
+    const area = areas.find((each) => each.id === id);
+    if (area === undefined) throw new HttpProblem('not-found', 'This client has no such area');
+    const { job, site, areaCm2 } = area;
+    const history = others.flatMap(({ zones: all }) =>
+      all.filter((zone) => zone.areaId === id).flatMap(({ sessions }) => sessions),
+    );
+    return { job, site: site as SiteId, areaCm2, history };
+  });
+  return { zones, others, moved: summed.find(({ visit }) => visit.id === visitId) };
 }
 
 /** With one of them first, where it is among them. */

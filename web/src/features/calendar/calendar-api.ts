@@ -12,6 +12,7 @@ import type {
   SayStatus,
   Times,
 } from '@tidy-quill/contract/calendar';
+import type { CourseBooked, NewCourseVisits } from '@tidy-quill/contract/clients';
 import type { DayPart, OpeningHours } from '@tidy-quill/core/calendar';
 import type { Day } from '@tidy-quill/core/units';
 import { api } from '../../app/api';
@@ -57,6 +58,18 @@ const calendarApi = api.injectEndpoints({
     dueLists: build.query<DueLists, void>({
       query: () => '/calendar/due',
       providesTags: ['today', 'client'],
+    }),
+    bookCourse: build.mutation<CourseBooked, NewCourseVisits & { clientId: string }>({
+      query: ({ clientId, ...body }) => ({
+        url: `/clients/${clientId}/course-visits`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: (_result, _error, { clientId }) => [
+        'today',
+        'clients',
+        { type: 'client', id: clientId },
+      ],
     }),
     sayStatus: build.mutation<null, SayStatus & { visitId: string }>({
       query: ({ visitId, ...body }) => ({
@@ -110,6 +123,7 @@ export const {
   useRemindDayMutation,
   useAppointmentQuery,
   useAnswerAppointmentMutation,
+  useBookCourseMutation,
   useSayStatusMutation,
   useMakeUnavailableMutation,
   useEndUnavailableMutation,

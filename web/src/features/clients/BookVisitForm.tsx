@@ -6,7 +6,8 @@ import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useBookVisitMutation, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText } from '../../text';
+import { areaText, countText } from '../../text';
+import { useBookCourseMutation } from '../calendar/calendar-api';
 import { FindTimes } from '../calendar/FindTimes';
 import { nextQuarter } from '../calendar/next-quarter';
 import { SlotFields } from '../calendar/SlotFields';
@@ -14,11 +15,18 @@ import { useSlot } from '../calendar/use-slot';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Dialog } from '../../widgets/Dialog';
+import { Choice } from '../../widgets/Choice';
 import { goToField } from '../../widgets/go-to-field';
 import { Ticks } from '../../widgets/Ticks';
 
 /** A visit is not proposed for the very next moments: it would have begun before its questions are sent. */
 const LEAD_MS = 2 * 60_000;
+
+/** How many visits of a course are booked at once beside the first. */
+const MOST_AFTER = 8;
+const AFTER_WORDS: Readonly<Record<number, string>> = Object.fromEntries(
+  Array.from({ length: MOST_AFTER + 1 }, (_, count) => [count, count === 0 ? 'none' : `${count}`]),
+);
 
 /** Books a visit for one area or several: day, hour, room and who treats. */
 export function BookVisitForm({
@@ -44,6 +52,9 @@ export function BookVisitForm({
   const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
   const [also, setAlso] = useState<readonly string[]>([]);
   const [finding, setFinding] = useState(false);
+  const [after, setAfter] = useState(0);
+  const [laterIds] = useState(() => Array.from({ length: MOST_AFTER }, () => v7()));
+  const [bookCourse, booking] = useBookCourseMutation();
   const [book, { isLoading, error }] = useBookVisitMutation();
   const others = areas.filter((each) => each.id !== area.id);
   const zones = [area, ...others.filter((each) => also.includes(each.id))];
@@ -58,8 +69,16 @@ export function BookVisitForm({
     if (lacking !== undefined) goToField(lacking);
     if (lacking !== undefined || roomId === undefined || startsAt === null) return;
     const visit = { clientId, id, areaId: area.id, alsoAreaIds: [...also] };
-    const result = await book({ ...visit, roomId, staffId, startsAt });
-    if (result.error === undefined) void navigate(`/visits/${id}`);
+    const { clientId: _, ...own } = visit;
+    if (after === 0) {
+      const result = await book({ ...visit, roomId, staffId, startsAt });
+      if (result.error === undefined) void navigate(`/visits/${id}`);
+      return;
+    }
+    const first = { ...own, roomId, staffId, startsAt };
+    const result = await bookCourse({ clientId, first, ids: laterIds.slice(0, after) });
+    // Where they lie stands on the client's page.
+    if (result.error === undefined) onClose();
   };
   return (
     <Dialog
@@ -67,8 +86,14 @@ export function BookVisitForm({
       width={780}
       title={`Book a visit: ${areaText(area)}`}
       onCancel={onClose}
-      okText={slot.lacking === undefined ? 'Book and open' : `Next: ${slot.lacking}`}
-      confirmLoading={isLoading || slot.isReading || catalogue === undefined}
+      okText={
+        slot.lacking !== undefined
+          ? `Next: ${slot.lacking}`
+          : after === 0
+            ? 'Book and open'
+            : `Book ${countText(after + 1, 'visit')}`
+      }
+      confirmLoading={isLoading || booking.isLoading || slot.isReading || catalogue === undefined}
       okButtonProps={{ disabled: slot.clashes.length + slot.away.length > 0 || slot.hasNoRoom }}
       onOk={() => void save()}
     >
@@ -102,8 +127,16 @@ export function BookVisitForm({
           <NextOnCourse of={courseCase} chosen={slot.day} />
         )}
       </SlotFields>
+      <Choice label="And visits after it" words={AFTER_WORDS} value={after} onChange={setAfter} />
+      {after === 0 ? null : (
+        <p className="quiet">
+          Each by the interval, at the same hour, in the same room and with the same person, or at
+          the nearest time in its week. All are booked, or none.
+        </p>
+      )}
       <p className="field-error" role="alert">
         {error === undefined ? '' : problemText(error)}
+        {booking.error === undefined ? '' : problemText(booking.error)}
       </p>
     </Dialog>
   );

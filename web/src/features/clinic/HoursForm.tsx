@@ -29,7 +29,7 @@ export function HoursForm({ owner }: { owner: boolean }) {
   return (
     <section className="hours-form">
       {data.hours === null && typed === null ? (
-        <p>No hours are set: times are found all day long.</p>
+        <p>No hours are set: times are found from eight to eight, every day.</p>
       ) : null}
       {owner ? (
         <>
