@@ -38,7 +38,7 @@ import {
   NewCourseVisits,
   NewVisit,
 } from './clients';
-import { ClinicClock, StaffActive } from './clinic';
+import { CancelNotice, ClinicClock, StaffActive } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
 import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
@@ -131,6 +131,11 @@ export const API: Readonly<Record<string, ApiRow>> = {
     gives: ICALENDAR,
   },
   'GET /api/visits/:id/calendar.ics': { summary: 'A visit as iCalendar', gives: ICALENDAR },
+  'PUT /api/clinic/cancel-notice': {
+    summary: 'Set how late a client may cancel by a link',
+    body: CancelNotice,
+    right: 'manageAccounts',
+  },
   'PUT /api/clinic/feed-names': {
     summary: 'Say whether calendars name clients',
     body: FeedNames,

@@ -1,9 +1,13 @@
 import * as v from 'valibot';
 import type { Role } from './auth';
 import { CLOCKS } from './labels/format';
+import { whole } from './text';
 
 /** How the clinic writes clock times. */
 export const ClinicClock = v.object({ clock: v.picklist(CLOCKS) });
+
+/** How long before a visit a client may cancel it by a link: two weeks at most. */
+export const CancelNotice = v.object({ hours: whole(0, 336) });
 
 export const StaffActive = v.object({ active: v.boolean('must be true or false') });
 
@@ -22,6 +26,8 @@ export interface StaffListed {
 export interface Clinic {
   readonly rooms: readonly { readonly id: string; readonly name: string }[];
   readonly staff: readonly StaffListed[];
+  /** How long before a visit a client may cancel it by a link, hours. */
+  readonly cancelNoticeHours: number;
   /** Whether supervisors and owners sign in with a second factor. */
   readonly demandsSecondFactor: boolean;
 }

@@ -123,6 +123,12 @@ describe('a reminder', () => {
       [ids[0]],
     );
     expect(rows).toEqual([{ cancel_reason: 'By the client, by link: A cold', sequence: 1 }]);
+    const owner = await app.signedIn('morwenna');
+    const ask = (hours: number) => owner.put('/api/clinic/cancel-notice', { hours });
+    expect((await person.put('/api/clinic/cancel-notice', { hours: 1 })).status).toBe(403);
+    expect((await ask(337)).status).toBe(400);
+    expect((await ask(48)).status).toBe(204);
+    expect((await person.get('/api/clinic')).body).toMatchObject({ cancelNoticeHours: 48 });
     await app.connection.pool.query('update clinics set cancel_notice_hours = 1000000');
     const late = linkOf('Bristlecombe');
     expect((await page(late)).mayCancel).toBe(false);

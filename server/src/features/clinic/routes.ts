@@ -1,6 +1,6 @@
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from '@tidy-quill/contract/accounts';
 import type { Role } from '@tidy-quill/contract/auth';
-import { ClinicClock, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
+import { CancelNotice, ClinicClock, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
 import { lastOfRole } from '@tidy-quill/core/access';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { Router } from 'express';
@@ -23,11 +23,14 @@ export function clinicRoutes(db: Db): Router {
   router.get('/clinic', async (request, response) => {
     const { clinicId } = actorOf(request);
     const [clinic] = await db
-      .select({ demandsSecondFactor: clinics.demandsSecondFactor })
+      .select({
+        demandsSecondFactor: clinics.demandsSecondFactor,
+        cancelNoticeHours: clinics.cancelNoticeHours,
+      })
       .from(clinics)
       .where(eq(clinics.id, clinicId));
     const body: Clinic = {
-      demandsSecondFactor: defined(clinic).demandsSecondFactor,
+      ...defined(clinic),
       rooms: await db
         .select({ id: rooms.id, name: rooms.name })
         .from(rooms)
@@ -60,6 +63,19 @@ export function clinicRoutes(db: Db): Router {
     await db.transaction(async (tx) => {
       await actAs(tx, actor);
       await tx.update(clinics).set({ clock }).where(eq(clinics.id, actor.clinicId));
+    });
+    response.status(204).end();
+  });
+
+  router.put('/clinic/cancel-notice', async (request, response) => {
+    const actor = actorWithRight(request, 'manageAccounts');
+    const { hours } = parse(CancelNotice, request.body);
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await tx
+        .update(clinics)
+        .set({ cancelNoticeHours: hours })
+        .where(eq(clinics.id, actor.clinicId));
     });
     response.status(204).end();
   });

@@ -105,6 +105,10 @@ const calendarApi = api.injectEndpoints({
       query: () => ({ url: '/me/feed/end', method: 'POST' }),
       invalidatesTags: ['me'],
     }),
+    setCancelNotice: build.mutation<null, { hours: number }>({
+      query: (body) => ({ url: '/clinic/cancel-notice', method: 'PUT', body }),
+      invalidatesTags: ['clinic'],
+    }),
     setFeedNames: build.mutation<null, { named: boolean }>({
       query: (body) => ({ url: '/clinic/feed-names', method: 'PUT', body }),
       invalidatesTags: ['me'],
@@ -132,5 +136,6 @@ export const {
   useMakeFeedMutation,
   useEndFeedMutation,
   useSetFeedNamesMutation,
+  useSetCancelNoticeMutation,
   useSetHoursMutation,
 } = calendarApi;

@@ -8,6 +8,7 @@ import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
+import { CancelNotice } from './CancelNotice';
 import { FeedNamesTick } from './FeedNamesTick';
 import { HoursForm } from './HoursForm';
 import { InviteStaff } from './InviteStaff';
@@ -58,6 +59,7 @@ export function ClinicPage() {
       <h2>Opening hours</h2>
       <HoursForm owner={owner} />
       {owner ? <FeedNamesTick /> : null}
+      <CancelNotice hours={data.cancelNoticeHours} owner={owner} />
       <h2>Staff</h2>
       {owner ? null : <p className="quiet">The owner invites staff and closes accounts.</p>}
       <StaffTable staff={data.staff} />
