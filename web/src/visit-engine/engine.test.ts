@@ -22,6 +22,8 @@ class World {
   readonly shelf = new Map<string, Entry>();
   readonly pauses: number[] = [];
   readAgain = 0;
+  /** How many answers come as they were before the last event was kept. */
+  overtaken = 0;
   wake: () => void = () => {};
 
   private readonly keep = (events: readonly NewEvent[], after: number): EventsKept => {
@@ -42,7 +44,13 @@ class World {
         ? { is: 'refused', why: 'It does not fit.' }
         : { is: 'kept', kept: this.keep(events, after) };
     },
-    since: async (_visitId, after) => (this.reachable ? this.keep([], after) : null),
+    since: async (_visitId, after) => {
+      if (!this.reachable) return null;
+      const { events, after: last } = this.keep([], after);
+      return this.overtaken-- > 0
+        ? { events: events.slice(0, -1), after: last - 1 }
+        : { events, after: last };
+    },
     readAgain: () => void this.readAgain++,
     onKept: () => {},
     onSent: () => {},
@@ -177,6 +185,17 @@ describe('the visit engine', () => {
     world.kept.push({ id: 'z', at: '2026-11-24T10:01:00.000Z', body });
     await engine.catchUp('v', 2);
     expect(world.readAgain).toBe(1);
+  });
+
+  it('asks again where an answer was overtaken by what it was asked for', async () => {
+    engine.opened(opened(0));
+    world.kept.push({ id: 'p', at: '2026-11-24T10:00:00.000Z', body: PULSE });
+    // Asked before the stop was kept, told of it meanwhile, and answered without it.
+    world.overtaken = 1;
+    const stopped = { kind: 'stopped' } as const;
+    world.kept.push({ id: 's', at: '2026-11-24T10:00:01.000Z', body: stopped });
+    await engine.catchUp('v', 2);
+    expect(defined(engine.state().received['v']).events.map(({ id }) => id)).toEqual(['p', 's']);
   });
 
   it('leaves what it has read already, and visits that are not open', async () => {

@@ -63,6 +63,8 @@ export interface Ports {
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 30_000;
 const MOST_AT_ONCE = 500;
+/** How often an answer may be overtaken: each was asked for after the one before had come. */
+const MOST_ASKED = 5;
 
 const isUnsent = ({ status }: Entry) => status !== 'sent';
 
@@ -138,20 +140,25 @@ export class VisitEngine {
     this.ports.onKept();
   }
 
-  /** Reads what was kept of a visit up to a place, by another tablet, unless this browser has it already. */
+  /**
+   * Reads what was kept of a visit up to a place, by another tablet, unless this browser has it already. An answer may have
+   * been given before that was kept, for it was asked for earlier: then it is asked for again, so that no stop is missed.
+   */
   async catchUp(visitId: string, last: number): Promise<void> {
-    const visit = this.read.get(visitId);
-    const after = this.readUpTo(visitId);
-    if (visit === undefined || after >= last) return;
-    const kept = await this.ports.since(visitId, after);
-    if (kept === null) return;
-    this.received(visitId, kept);
-    // A zone that was added there brings its area and history, which no event tells.
-    const known = new Set(visit.areas.map(({ id }) => id));
-    const added = kept.events.some(
-      ({ body }) => body.kind === 'zoneAdded' && !known.has(body.areaId),
-    );
-    if (added) this.ports.readAgain(visitId);
+    for (let tries = 0; tries < MOST_ASKED; tries += 1) {
+      const visit = this.read.get(visitId);
+      const after = this.readUpTo(visitId);
+      if (visit === undefined || after >= last) return;
+      const kept = await this.ports.since(visitId, after);
+      if (kept === null) return;
+      this.received(visitId, kept);
+      // A zone that was added there brings its area and history, which no event tells.
+      const known = new Set(visit.areas.map(({ id }) => id));
+      const added = kept.events.some(
+        ({ body }) => body.kind === 'zoneAdded' && !known.has(body.areaId),
+      );
+      if (added) this.ports.readAgain(visitId);
+    }
   }
 
   /** Puts a refused entry aside after it was read. */

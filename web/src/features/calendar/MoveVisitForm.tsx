@@ -9,6 +9,7 @@ import { goToField } from '../../widgets/go-to-field';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { FindTimes } from './FindTimes';
+import { useOnceReady } from '../../widgets/use-once-ready';
 import { SlotFields } from './SlotFields';
 import { useSlot } from './use-slot';
 
@@ -54,12 +55,14 @@ export function MoveVisitForm({
     const { startsAt, roomId, staffId, lacking } = slot;
     if (lacking !== undefined) goToField(lacking);
     if (startsAt === null || roomId === undefined) return;
+    if (slot.clashes.length + slot.away.length > 0) return;
     const result = await move({ visitId: visit.id, from: was, startsAt, roomId, staffId });
     if (result.error !== undefined) return;
     onMoved?.();
     onClose();
   };
   const area = data?.areas.find(({ id }) => id === visit.areaId);
+  const [waiting, press] = useOnceReady(!slot.isReading, () => void save());
   return (
     <Dialog
       open
@@ -71,9 +74,9 @@ export function MoveVisitForm({
           ? `Move to ${momentText(slot.startsAt, timeZone)}`
           : `Next: ${slot.lacking}`
       }
-      confirmLoading={isLoading || slot.isReading}
+      confirmLoading={isLoading || waiting}
       okButtonProps={{ disabled: slot.clashes.length + slot.away.length > 0 || slot.hasNoRoom }}
-      onOk={() => void save()}
+      onOk={press}
     >
       <p>
         Now on {momentText(was, timeZone)}.

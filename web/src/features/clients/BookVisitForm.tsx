@@ -17,6 +17,7 @@ import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Dialog } from '../../widgets/Dialog';
 import { Choice } from '../../widgets/Choice';
 import { goToField } from '../../widgets/go-to-field';
+import { useOnceReady } from '../../widgets/use-once-ready';
 import { Ticks } from '../../widgets/Ticks';
 
 /** A visit is not proposed for the very next moments: it would have begun before its questions are sent. */
@@ -68,6 +69,8 @@ export function BookVisitForm({
     const { lacking, startsAt, roomId, staffId } = slot;
     if (lacking !== undefined) goToField(lacking);
     if (lacking !== undefined || roomId === undefined || startsAt === null) return;
+    // What was read meanwhile may stand in the way: it says so above.
+    if (slot.clashes.length + slot.away.length > 0) return;
     const visit = { clientId, id, areaId: area.id, alsoAreaIds: [...also] };
     const { clientId: _, ...own } = visit;
     if (after === 0) {
@@ -80,6 +83,10 @@ export function BookVisitForm({
     // Where they lie stands on the client's page.
     if (result.error === undefined) onClose();
   };
+  const [waiting, press] = useOnceReady(
+    !slot.isReading && catalogue !== undefined,
+    () => void save(),
+  );
   return (
     <Dialog
       open
@@ -93,9 +100,9 @@ export function BookVisitForm({
             ? 'Book and open'
             : `Book ${countText(after + 1, 'visit')}`
       }
-      confirmLoading={isLoading || booking.isLoading || slot.isReading || catalogue === undefined}
+      confirmLoading={isLoading || booking.isLoading || waiting}
       okButtonProps={{ disabled: slot.clashes.length + slot.away.length > 0 || slot.hasNoRoom }}
-      onOk={() => void save()}
+      onOk={press}
     >
       {others.length === 0 ? null : (
         <Ticks
