@@ -36,6 +36,7 @@ const BODIES = {
   },
   start: { kind: 'treatmentStarted' },
   pulses: { kind: 'pulsesFired', count: 10 },
+  counted: { kind: 'consolePulses', serial: 'C-1', from: 1000, to: 1005 },
   end: { kind: 'treatmentEnded' },
   watch: { kind: 'watched', minutesAfter: 10, marks: [], grade: 0, note: '' },
   home: { kind: 'sentHome', advice: [], nextVisitOn: '2027-01-19', note: '' },
@@ -68,6 +69,9 @@ describe('what may be added to a visit', () => {
     [['clear', 'look', 'plan', 'look'], 'start', 'prepareFirst'],
     [['clear', 'look', 'plan', 'sun'], 'start', 'stoppedByAnswers'],
     [['clear', 'look', 'plan'], 'pulses', 'notStarted'],
+    // What a console fired has been fired, whatever was pressed by then.
+    [['clear', 'look', 'plan'], 'counted', null],
+    [['clear', 'look', 'plan', 'start'], 'counted', null],
     [['clear', 'look', 'plan', 'start'], 'pulses', null],
     [['clear', 'look', 'plan', 'start', 'end'], 'pulses', null],
     [['clear', 'look', 'plan', 'start', 'end'], 'start', 'alreadyEnded'],

@@ -141,6 +141,8 @@ function refusePress(
   seen: number | undefined,
 ): EventRefusal | null {
   const begun = record.run.startedAt !== null;
+  // Fired is fired, though the start is still on its way from its tablet: it counts in every total.
+  if (body.kind === 'consolePulses') return null;
   // After a change of plan in the session, the new light is made ready before anything goes on.
   if (body.kind === 'resumed' && begun) {
     if (!hasSeenStops(record.run, { seen })) return 'stoppedElsewhere';
