@@ -225,7 +225,7 @@ describe('whom to call', () => {
     const { rows } = await app.connection.pool.query<{ area_id: string; client_id: string }>(
       `select z.area_id, a.client_id from zone_sessions z join areas a on a.clinic_id = z.clinic_id and a.id = z.area_id
        where z.treated_on is not null and a.job = 'hair' and not exists (
-         select from visits v where v.client_id = a.client_id and v.starts_at > now() and v.cancelled_at is null)
+         select from visits v where v.client_id = a.client_id and v.starts_at > now() - interval '1 day' and v.cancelled_at is null)
        group by z.area_id, a.client_id having count(*) = 1 limit 1`,
     );
     const of = defined(rows[0]);
