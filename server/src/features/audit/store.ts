@@ -28,6 +28,11 @@ export async function actAs(tx: Queryable, { staffId }: Pick<Actor, 'staffId'>):
   await tx.execute(sql`select set_config('tidy_quill.staff', ${staffId}, true)`);
 }
 
+/** The same where a client did, by a link: the trail names nobody of the staff. */
+export async function actAsNobody(tx: Queryable): Promise<void> {
+  await tx.execute(sql`select set_config('tidy_quill.staff', 'nobody', true)`);
+}
+
 const PAGE = 100;
 
 /** A page of a clinic's trail, the newest first. */

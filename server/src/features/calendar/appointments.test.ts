@@ -123,6 +123,11 @@ describe('a reminder', () => {
       [ids[0]],
     );
     expect(rows).toEqual([{ cancel_reason: 'By the client, by link: A cold', sequence: 1 }]);
+    const told = await app.connection.pool.query(
+      "select staff_id from audit_entries where kind in ('visitCancelled', 'visitStatusSaid')",
+    );
+    // A client did, here and before: the trail names nobody of the staff.
+    expect(told.rows).toEqual([{ staff_id: null }, { staff_id: null }]);
     const owner = await app.signedIn('morwenna');
     const ask = (hours: number) => owner.put('/api/clinic/cancel-notice', { hours });
     expect((await person.put('/api/clinic/cancel-notice', { hours: 1 })).status).toBe(403);
@@ -135,6 +140,14 @@ describe('a reminder', () => {
     expect(await answer(late, { answer: 'cancelled' })).toBe('noticeTooShort');
     expect(await answer(late, { answer: 'confirmed' })).toBe(204);
     await app.connection.pool.query('update clinics set cancel_notice_hours = 24');
+  });
+
+  it('takes nobody who has arrived back to having confirmed', async () => {
+    const { ids, linkOf } = await reminded('2031-04-16', 'Candlewick');
+    await app.connection.pool.query("update visits set said = 'arrived' where id = $1", ids);
+    expect(await answer(linkOf('Candlewick'), { answer: 'confirmed' })).toBe(204);
+    const { rows } = await app.connection.pool.query('select said from visits where id = $1', ids);
+    expect(rows).toEqual([{ said: 'arrived' }]);
   });
 
   it('is opened by its own token alone, and kept as a hash', async () => {

@@ -13,7 +13,7 @@ import { dayBounds } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { endInvitations } from '../ahead/store';
-import { actAs } from '../audit/store';
+import { actAs, actAsNobody } from '../audit/store';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
 import { bookedBetween, clinicOf } from './store';
@@ -119,12 +119,15 @@ export async function answerAppointment(
     if (refusal !== null) {
       throw new HttpProblem('refused-by-rule', ANSWER_REFUSED_WORDS[refusal], { detail: refusal });
     }
+    await actAsNobody(tx);
     await tx
       .update(visitLinks)
       .set({ answer, note, answeredAt: new Date() })
       .where(and(eq(visitLinks.clinicId, clinic.id), eq(visitLinks.id, link.id)));
     const its = and(eq(visits.clinicId, clinic.id), eq(visits.id, visit.id));
-    if (answer === 'confirmed') await tx.update(visits).set({ said: 'confirmed' }).where(its);
+    // Who has arrived need not confirm any more.
+    if (answer === 'confirmed' && visit.said === 'booked')
+      await tx.update(visits).set({ said: 'confirmed' }).where(its);
     if (answer === 'cancelled') {
       await tx
         .update(visits)

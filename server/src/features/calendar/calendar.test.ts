@@ -108,7 +108,7 @@ describe('what is away', () => {
     expect(await wrong({ until: '2031-06-02T09:00:00.000Z' })).toEqual(['until']);
     expect(await wrong({ what: 'room' })).toEqual(['whatId']);
     expect(await wrong({ what: 'room', whatId: v7() })).toEqual(['whatId']);
-    expect(await wrong({ what: 'handpiece', whatId: 'none such' })).toEqual(['whatId']);
+    expect(await wrong({ what: 'handpiece', whatId: 'unknown' })).toEqual(['whatId']);
     expect(await wrong({ reason: ' ' })).toEqual(['reason']);
   });
 });

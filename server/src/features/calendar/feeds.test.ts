@@ -73,7 +73,7 @@ describe('visits in another calendar', () => {
     expect(own).not.toContain('underarm');
   });
 
-  it('are read no more once the address ended, was made anew, or is none', async () => {
+  it('are read no more once the address ended, was replaced, or is unknown', async () => {
     const [older, newer] = [await made(), await made()];
     expect(await read(older)).toBe(404);
     expect(await read(newer)).toContain('BEGIN:VCALENDAR');

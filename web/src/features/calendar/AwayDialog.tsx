@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useCatalogueQuery, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { AWAY_WORDS, momentOf, momentText } from '../../text';
+import { AWAY_WORDS, dayOf, momentOf, momentText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Dialog } from '../../widgets/Dialog';
@@ -230,7 +230,7 @@ function InTheWay({ visits, timeZone }: { visits: readonly BookedVisit[]; timeZo
         {visits.map(({ id, startsAt, clientName }) => (
           <li key={id}>
             <Link
-              to={`/calendar?day=${startsAt.slice(0, 10)}&visit=${id}`}
+              to={`/calendar?day=${dayOf(startsAt, timeZone)}&visit=${id}`}
             >{`${momentText(startsAt, timeZone)}, ${clientName}`}</Link>
           </li>
         ))}
