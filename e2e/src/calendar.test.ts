@@ -271,7 +271,7 @@ describe('a reminder', () => {
     // To a telephone that takes nothing, so that the message waits with its link in it.
     await app.rows("update clients set phone = '12' where family_name = 'Candlewick' returning id");
     await browser.open(`/calendar?day=${DAY}`);
-    await browser.press('Remind those not confirmed');
+    await browser.pressTwice('Remind those not confirmed');
     await browser.see('1 could not be: see the outbox under Clinic.');
     const [message] = await app.rows<{ text: string }>(
       "select text from messages where text like '%/appointment/%' and state = 'failed'",

@@ -11,6 +11,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { useOnce } from '../../widgets/use-once';
 import { AwayDialog } from './AwayDialog';
 import { useCalendarQuery, useRemindDayMutation } from './calendar-api';
 import { CallList } from './CallList';
@@ -220,16 +221,15 @@ function titleOf(view: View, day: Day): string {
 /** Reminds everybody of a day who has not confirmed, by one press; each visit once. */
 function RemindButton({ day }: { day: Day }) {
   const { timeZone } = useSignedIn().clinic;
-  const [remind, { data, error, isLoading, originalArgs }] = useRemindDayMutation();
+  const [remind, { data, error, originalArgs }] = useRemindDayMutation();
+  // Pressed twice, the second answer would say that nobody was left.
+  const [busy, remindOnce] = useOnce(async () => {
+    await remind({ day });
+  });
   if (day < dayOf(new Date().toISOString(), timeZone)) return null;
   return (
     <>
-      <Button
-        size="small"
-        className="no-print"
-        loading={isLoading}
-        onClick={() => void remind({ day })}
-      >
+      <Button size="small" className="no-print" loading={busy} onClick={remindOnce}>
         Remind those not confirmed
       </Button>{' '}
       <span role="status">
