@@ -10,9 +10,18 @@ if (!(name in SUB_COMMANDS)) {
   );
   process.exit(2);
 }
-const result = run(name, readFileSync(process.argv[3] ?? 0, 'utf8'));
+const result = run(name, textOf(process.argv[3]));
 if (result.ok) process.stdout.write(`${JSON.stringify(result.output, null, 2)}\n`);
 else {
   for (const { field, problem } of result.fields) process.stderr.write(`${field}: ${problem}\n`);
   process.exitCode = 2;
+}
+
+function textOf(file: string | undefined): string {
+  try {
+    return readFileSync(file ?? 0, 'utf8');
+  } catch (error) {
+    process.stderr.write(`${file ?? 'standard input'}: ${(error as Error).message}\n`);
+    process.exit(2);
+  }
 }

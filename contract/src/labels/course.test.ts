@@ -62,6 +62,8 @@ describe('what is said of a course', () => {
     expect(metText({ week: 6, on: '2026-11-29', share })).toBe(
       'meets 42 % of what is left (30 % to 50 %)',
     );
+    const sure = { low: 0.247, median: 0.25, high: 0.252 };
+    expect(metText({ week: 6, on: '2026-11-29', share: sure })).toBe('meets 25 % of what is left');
     const gap = { weeks: 3, usualWeeks: 8, met: 0.12, usual: 0.4, came: 'metLess' } as const;
     expect(gapText(gap)).toBe(
       'The last gap was 3 weeks, 8 are usual here: this visit meets 12 % of what is left, not 40 %.',

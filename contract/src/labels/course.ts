@@ -144,9 +144,11 @@ export function moreText(many: readonly HowMany[], course: ZoneCourse | null): s
   return `Expect ${first}${visitsText(toward(0.1), more)} until less than a tenth is. Some hair stays, finer and lighter.`;
 }
 
-/** What a visit on a day would meet, in one line. */
-export const metText = ({ share }: Met): string =>
-  `meets ${percent(share.median)} of what is left (${percent(share.low)} to ${percent(share.high)})`;
+/** What a visit on a day would meet, in one line; the ends of the band only where they can be told apart. */
+export function metText({ share }: Met): string {
+  const [low, high] = [percent(share.low), percent(share.high)];
+  return `meets ${percent(share.median)} of what is left${low === high ? '' : ` (${low} to ${high})`}`;
+}
 
 /** What the last gap cost, where it was shorter or longer than usual; empty where it hardly mattered. */
 export function gapText({ weeks, usualWeeks, met, usual, came }: GapCost): string {

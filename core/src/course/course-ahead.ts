@@ -80,7 +80,7 @@ export interface CourseAhead {
   readonly high: HairCourse;
 }
 
-/** The course with some visits more, the next one at the clinic's interval or today, each taking what the last one did. */
+/** The course with some visits more, the next one at the clinic's interval or today, each covering the zone whole with the effect of the last one. */
 export function courseAhead(of: CourseCase, course: ZoneCourse, more: number): CourseAhead {
   const flow = follicleFlow(hairCycleOf(of.site, of.own));
   const sentToRest = figureOf(of.own, 'sentToRest');
@@ -89,7 +89,7 @@ export function courseAhead(of: CourseCase, course: ZoneCourse, more: number): C
   const visits = weeksToCome(course, interval, more);
   const followed = (factor: number) =>
     courseOn(flow, {
-      visits: [...course.visits, ...visits.map((week) => ({ week, kill: last.kill }))].map(
+      visits: [...course.visits, ...visits.map((week) => ({ week, kill: last.killWhole }))].map(
         ({ week, kill }) => ({ week, kill: Math.min(1, kill * factor) }),
       ),
       untilWeek: Math.ceil((visits.at(-1) ?? course.week) + interval),
@@ -115,22 +115,26 @@ export const GOALS = [0.3, 0.2, 0.1] as const;
 const MOST_VISITS = 30;
 
 /**
- * How many visits more it takes until less than a share of the follicles is alive, each at the clinic's interval and taking
- * what the last did; before the first, what `kill` says.
+ * How many visits more it takes until less than a share of the follicles is alive, each at the clinic's interval and covering
+ * the zone whole with the effect of the last one; before the first, with what `kill` says.
  */
-export function howMany(of: {
-  readonly site: SiteId;
-  readonly own: ClinicalFigures;
-  readonly course: ZoneCourse | null;
-  /** What each visit to come is thought to take, before any count, 0–1. */
-  readonly kill: number;
-}): readonly HowMany[] {
+export function howMany(
+  of: {
+    readonly site: SiteId;
+    readonly own: ClinicalFigures;
+  } & (
+    | { readonly course: ZoneCourse }
+    /** Before the first visit: what each is thought to take, 0–1. */
+    | { readonly course: null; readonly kill: number }
+  ),
+): readonly HowMany[] {
   const { course, own, site } = of;
   const flow = follicleFlow(hairCycleOf(site, own));
   const sentToRest = figureOf(own, 'sentToRest');
   const interval = intervalWeeksOf(own, site);
   const past = course?.visits ?? [];
-  const more = weeksToCome(course, interval, MOST_VISITS).map((week) => ({ week, kill: of.kill }));
+  const kill = of.course === null ? of.kill : defined(of.course.visits.at(-1)).killWhole;
+  const more = weeksToCome(course, interval, MOST_VISITS).map((week) => ({ week, kill }));
   const aliveAfter = (factor: number) => {
     const visits = [...past, ...more].map(({ week, kill }) => ({
       week,
@@ -238,7 +242,7 @@ export function nextTakes(of: CourseCase, course: ZoneCourse): NextTakes {
   const at = last.week + intervalWeeksOf(of.own, of.site);
   const { median } = course.learnt.courses;
   const { growing } = defined(median.at[Math.min(Math.round(at), median.at.length - 1)]);
-  const kill = Math.min(1, last.kill * course.learnt.factor.median);
+  const kill = Math.min(1, last.killWhole * course.learnt.factor.median);
   const responds = 1 - (hairNow(of)?.paleShare ?? 0);
   const share = growing * kill * responds;
   return { share, growing, kill, responds, isHardlyAny: share < HARDLY_ANY };

@@ -53,9 +53,7 @@ export function treatmentPlan(of: CourseCase, offer: VisitOffer | null = null): 
   const course = zoneCourse(of);
   const { own, site, today } = of;
   const many =
-    course === null
-      ? expectedFromStart(site, own, offer?.kill)
-      : howMany({ site, own, course, kill: defined(course.visits.at(-1)).kill });
+    course === null ? expectedFromStart(site, own, offer?.kill) : howMany({ site, own, course });
   const { visits } = defined(many.find(({ below }) => below === PLANNED_FOR));
   const more = offer?.works === 'noTarget' ? { few: 0, likely: 0, many: 0 } : visits;
   const intervalWeeks = intervalWeeksOf(own, site);

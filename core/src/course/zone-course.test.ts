@@ -63,6 +63,14 @@ describe('the course of a zone', () => {
     expect(defined(course([unknown(0, { covered: 0.5 })]).visits[0]).kill).toBeCloseTo(0.15, 9);
   });
 
+  it('expects the visits to come to cover the zone, though the last was broken off', () => {
+    const broken = of([unknown(0, { covered: 0.06 })]);
+    // 0.325 of a leg grows and 0.3 of that goes with each whole visit, not a sixteenth of it.
+    expect(nextTakes(broken, course([unknown(0, { covered: 0.06 })])).kill).toBeCloseTo(0.3, 3);
+    const visits = (covered: number) => treatmentPlan(of([unknown(0, { covered })])).more.likely;
+    expect(visits(0.06)).toBe(defined(visits(1)) + 1);
+  });
+
   it('goes by the model: little below the floor, between part and full above it, full from there on', () => {
     const at = (fluence: number) =>
       defined(course([known(0, fluence)], { site: 'upperArm' }).visits[0]);
@@ -195,7 +203,7 @@ describe('how many more', () => {
       { own },
     );
     expect(aliveNow(long)).toBeLessThan(0.1);
-    const counts = howMany({ site: 'lowerLeg', own, course: long, kill: 0.9 });
+    const counts = howMany({ site: 'lowerLeg', own, course: long });
     expect(counts.map(({ visits }) => visits.likely)).toEqual([0, 0, 0]);
   });
 

@@ -39,8 +39,10 @@ export interface CourseDay {
   readonly works: Expected;
   /** Share of the zone that was covered, 0–1. */
   readonly covered: number;
-  /** Share of the growing hair that it takes for good, before any count, 0–1. */
+  /** Share of the zone's growing hair that it takes for good, before any count, 0–1. */
   readonly kill: number;
+  /** The same where it covered: what a visit like it takes of a zone covered whole. */
+  readonly killWhole: number;
 }
 
 /** A zone's course so far, and what is to be expected of it. */
@@ -118,16 +120,16 @@ export const sameWindow = (one: HairWindow | null, other: HairWindow | null): bo
 function workOf(
   of: CourseCase,
   sessions: readonly PastSession[],
-): Pick<CourseDay, 'works' | 'covered' | 'kill'> {
+): Pick<CourseDay, 'works' | 'covered' | 'kill' | 'killWhole'> {
   const weighed = sessions.map((session) => ({
     ...killOf(of, session),
     weight: session.pulses ?? 1,
   }));
   const all = weighed.reduce((sum, { weight }) => sum + weight, 0);
-  const kill = weighed.reduce((sum, each) => sum + (each.kill * each.weight) / all, 0);
+  const killWhole = weighed.reduce((sum, each) => sum + (each.kill * each.weight) / all, 0);
   const most = weighed.reduce((best, each) => (each.weight > best.weight ? each : best));
   const covered = Math.max(...sessions.map((session) => session.covered ?? 1));
-  return { works: most.works, covered, kill: kill * covered };
+  return { works: most.works, covered, kill: killWhole * covered, killWhole };
 }
 
 function killOf(of: CourseCase, session: PastSession): { works: Expected; kill: number } {

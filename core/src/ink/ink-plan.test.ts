@@ -31,6 +31,16 @@ describe('energy, fluence and spot', () => {
   });
 });
 
+describe('figures that make no sense', () => {
+  it.each([
+    ['subject.areaCm2', { areaCm2: Number.NaN }],
+    ['subject.skin.measuredFraction', { skin: { ...caseOf().subject.skin, measuredFraction: 7 } }],
+  ])('are refused by name: %s', (field, more) => {
+    const of = { ...caseOf(), subject: { ...caseOf().subject, ...more } };
+    expect(() => evaluateInk(of, { colours: ['black'] }, setting(4, 4), PACE)).toThrow(field);
+  });
+});
+
 describe('the order of wavelengths', () => {
   const MIXED = mixed(['black', 0.5], ['red', 0.3], ['green', 0.2]);
   const steps = (of: InkCase) =>

@@ -1,5 +1,6 @@
 import {
   centralWavelengthNm,
+  checkSubject,
   deviceLimitJcm2,
   type Handpiece,
   historyLimitJcm2,
@@ -90,6 +91,7 @@ export function evaluateInk(
   pace: Pace,
 ): InkEvaluation {
   const { subject } = of;
+  checkSubject(subject, of.today);
   const handpiece = of.handpieces.find(({ id }) => id === setting.handpieceId);
   if (handpiece === undefined) return unknown(of, step, setting, pace);
   const wavelengthNm = centralWavelengthNm(handpiece.light);

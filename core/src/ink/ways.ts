@@ -43,7 +43,7 @@ const isRedLight = (nm: number) => nm >= 680 && nm <= 800;
 
 /**
  * The best of some ways for one colour: the most selective; of dark blue and purple on types I–III one of 680–800 nm
- * first. Null where there is none that the ink absorbs well enough, unless \`weakToo\`.
+ * first. Null where there is none that the ink absorbs well enough, unless `weakToo`.
  */
 export function bestWay(
   ways: readonly InkWay[],

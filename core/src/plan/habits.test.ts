@@ -104,6 +104,13 @@ describe('figures that make no sense', () => {
     ['subject.skin.measuredFraction', skin({ measuredFraction: Number.NaN })],
     ['subject.skin.measuredFraction', skin({ measuredFraction: 7 })],
     ['subject.skin.unexposedFraction', skin({ unexposedFraction: Number.POSITIVE_INFINITY })],
+    ['subject.areaCm2', withSubject({ areaCm2: Number.NaN })],
+    ['subject.areaCm2', withSubject({ areaCm2: 0 })],
+    ['subject.hair.diameterUm', withSubject({ hair: { ...SUBJECT.hair, diameterUm: 0 } })],
+    [
+      'subject.hair.hairsPerCm2',
+      withSubject({ hair: { ...SUBJECT.hair, hairsPerCm2: Number.POSITIVE_INFINITY } }),
+    ],
     ['today', { ...CASE, today: '2026-02-30' }],
     [
       'protocol.margins.usual',

@@ -4,6 +4,7 @@ import {
   deviceLimitJcm2,
   historyLimitJcm2,
   ladder,
+  leadingOn,
   limitsFor,
   stepRule,
   toldHere,
@@ -155,6 +156,18 @@ describe('the step rule', () => {
 
   it('raises nothing where pain was never asked', () => {
     expect(stepRule({ endpoint: 'none', painMax: null, adverse: [] }).factor).toBe(1);
+  });
+
+  it('goes by the last setting with each handpiece, and by whatever asked for less before it', () => {
+    const used = (fluenceJcm2: number, painMax: number, handpieceId = 'diode') => ({
+      setting: { ...SETTING, fluenceJcm2, handpieceId },
+      answer: { endpoint: 'none', painMax, adverse: [] } as const,
+    });
+    const leading = (...all: readonly ReturnType<typeof used>[]) =>
+      leadingOn(all).map(({ setting }) => setting.fluenceJcm2);
+    expect(leading(used(10, 3), used(11, 7))).toEqual([11]);
+    expect(leading(used(11, 7), used(8, 2))).toEqual([11, 8]);
+    expect(leading(used(10, 3), used(11, 2), used(40, 2, 'infrared'))).toEqual([11, 40]);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { SkinAnswer } from '../reaction';
+import type { Setting } from './setting';
 
 export const STEP_REASONS = [
   'noEndpoint',
@@ -66,4 +67,16 @@ export function stepRule(answer: SkinAnswer, faintIsEnough = false): StepAdvice 
   const right = answer.endpoint === 'right' || (answer.endpoint === 'faint' && faintIsEnough);
   const because = right ? 'endpointRight' : 'notRead';
   return { factor: 1, action: 'hold', because, ...calm };
+}
+
+/**
+ * Of the settings of one visit, in the order of their use, those that the next one goes by: the last with each handpiece,
+ * and every one that asks for less. A rise that an earlier setting would have allowed has been overtaken.
+ */
+export function leadingOn<T extends { readonly setting: Setting; readonly answer: SkinAnswer }>(
+  used: readonly T[],
+): readonly T[] {
+  const isLast = ({ setting }: T, index: number) =>
+    !used.slice(index + 1).some((later) => later.setting.handpieceId === setting.handpieceId);
+  return used.filter((each, index) => stepRule(each.answer).factor < 1 || isLast(each, index));
 }

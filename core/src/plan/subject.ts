@@ -146,8 +146,15 @@ const TAN_ADDITION = {
  * Checks the figures of a subject that a plan rests on.
  * @throws InputError naming the first field that makes no sense
  */
-export function checkSubject(subject: SkinSubject, today: Day): void {
+export function checkSubject(
+  subject: SkinSubject & { readonly hair?: HairFinding },
+  today: Day,
+): void {
   checkDay('today', today);
+  assertInRange('subject.areaCm2', subject.areaCm2, 0.2, 5000);
+  const { diameterUm, hairsPerCm2 } = subject.hair ?? {};
+  if (diameterUm !== undefined) assertInRange('subject.hair.diameterUm', diameterUm, 5, 200);
+  if (hairsPerCm2 !== undefined) assertInRange('subject.hair.hairsPerCm2', hairsPerCm2, 0, 1000);
   const { measuredFraction, unexposedFraction } = subject.skin;
   if (measuredFraction !== null) {
     assertInRange('subject.skin.measuredFraction', measuredFraction, 0.001, 0.5);

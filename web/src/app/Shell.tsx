@@ -10,7 +10,7 @@ import {
   ToolOutlined,
   UserOutlined,
 } from '@ant-design/icons';
-import { App as AntApp, ConfigProvider, Skeleton } from 'antd';
+import { App as AntApp, Skeleton } from 'antd';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
@@ -26,7 +26,8 @@ import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
 import { useKeptFocus } from '../widgets/use-kept-focus';
-import { antThemeFor, applyPalette } from './theme';
+import { Themed } from '../widgets/Themed';
+import { applyPalette } from './theme';
 import { themeOf, view } from './view';
 
 /** The sidebar at the left edge, and the page beside it; the sign-in while nobody is signed in. */
@@ -37,14 +38,14 @@ export function Shell() {
   useEffect(() => applyPalette(theme), [theme]);
   const { room } = state;
   return (
-    <ConfigProvider theme={antThemeFor(theme)} wave={{ disabled: true }}>
+    <Themed theme={theme}>
       <AntApp component={false}>
         <Inside
           room={room}
           onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'light' : 'dim'))}
         />
       </AntApp>
-    </ConfigProvider>
+    </Themed>
   );
 }
 

@@ -1,6 +1,5 @@
 import { gapCost, howMany, zoneCourse } from '@tidy-quill/core/course';
 import { sessionDays, type PlanCase } from '@tidy-quill/core/plan';
-import { defined } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { gapText, moreText, ordinal } from '../../text';
 
@@ -16,11 +15,10 @@ export function CourseLine({ plan: { subject, protocol, today } }: { plan: PlanC
     };
     const course = zoneCourse(of);
     if (course === null) return null;
-    const { kill } = defined(course.visits.at(-1));
     const gap = gapCost(of, today);
     return [
       `The ${ordinal(sessionDays(subject.history) + 1)} session of this course.`,
-      moreText(howMany({ site: of.site, own: protocol, course, kill }), course),
+      moreText(howMany({ site: of.site, own: protocol, course }), course),
       gap === null ? '' : gapText(gap),
     ];
   }, [subject, protocol, today]);

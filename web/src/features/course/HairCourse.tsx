@@ -6,7 +6,6 @@ import {
   zoneCourse,
   type CourseCase,
 } from '@tidy-quill/core/course';
-import { defined } from '@tidy-quill/core/units';
 import { Skeleton } from 'antd';
 import { lazy, Suspense, useMemo } from 'react';
 import { COURSE_SIGN_WORDS, moreText, takenText, takesText } from '../../text';
@@ -29,14 +28,13 @@ export function HairCourse({
   const shown = useMemo(() => {
     const course = zoneCourse(of);
     if (course === null) return null;
-    const { kill } = defined(course.visits.at(-1));
     const signs = courseSigns(of, course);
     // Nothing is expected of a course that does not go on, nor of hair that does not respond.
     const goesOn = isOpen && !signs.includes('noTarget');
     return {
       course,
       ahead: courseAhead(of, course, goesOn ? DRAWN : 0),
-      many: howMany({ site: of.site, own: of.own, course, kill }),
+      many: howMany({ site: of.site, own: of.own, course }),
       takes: nextTakes(of, course),
       signs,
       goesOn,

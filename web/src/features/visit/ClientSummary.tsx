@@ -3,6 +3,7 @@ import { AVOIDED, avoidedIn, type InkFinding } from '@tidy-quill/core/look';
 import {
   hairDiameterUm,
   lastSessions,
+  leadingOn,
   sessionDays,
   stepRule,
   TEST_SPOT_MONTHS,
@@ -185,9 +186,11 @@ function LastVisit({ last }: { last: PastSession | null }) {
   if (last === null) return null;
   // Several lights of a day are one session.
   const lights = lastSessions(history);
+  const leading = leadingOn(lights);
   return (
     <Facts title={`Last visit, ${dayText(last.on)}, ${earlierVisits(last.on, day)}`}>
-      {lights.map(({ setting, answer, pulses }, index) => {
+      {lights.map((used, index) => {
+        const { setting, answer, pulses } = used;
         const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
         return (
           <Fragment key={index}>
@@ -199,7 +202,9 @@ function LastVisit({ last }: { last: PastSession | null }) {
             {pulses === undefined ? null : <Fact word="Pulses">{figure(pulses, 0)}</Fact>}
             <Fact word="Response">{responseText(answer)}</Fact>
             <Fact word="Pain">{answer.painMax ?? 'not asked'}</Fact>
-            <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+            {leading.includes(used) ? (
+              <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
+            ) : null}
           </Fragment>
         );
       })}

@@ -1,5 +1,5 @@
 import './watch.css';
-import { lastSessions, stepRule } from '@tidy-quill/core/plan';
+import { lastSessions, leadingOn, stepRule } from '@tidy-quill/core/plan';
 import type { Mark } from '@tidy-quill/core/reaction';
 import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/session';
 import { figure, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
@@ -11,7 +11,7 @@ const EXPECTED = {
   ink: 'an even whitening that fades in about 20 minutes, pain 0–6',
 } as const;
 
-/** What was to be expected beside what is seen, and what that means for next time, setting by setting. */
+/** What was to be expected beside what is seen, and what that means for next time, by each setting that the next plan goes by. */
 export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: boolean }) {
   const { area, history, record } = useVisit('area', 'history', 'record');
   const last = lastSessions(history);
@@ -32,7 +32,7 @@ export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: 
         </dd>
       </dl>
       <Notice kind={harmed ? 'stop' : 'info'} title="What it means for next time">
-        {used.map((each, index) => (
+        {leadingOn(used).map((each, index) => (
           <p key={index}>{nextTime(each)}</p>
         ))}
         {severe ? (
