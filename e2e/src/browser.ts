@@ -1,3 +1,4 @@
+import { defined } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -90,9 +91,24 @@ export async function startBrowser(address: string): Promise<Browser> {
       throw new Error(`${(error as Error).message}\nThe page: ${page}`, { cause: error });
     }
   };
-  const shown = async (path: string) => {
-    const element = await find(path);
-    return driver.wait(until.elementIsVisible(element), WAIT_MS, path, POLL_MS);
+  // The page may draw again between finding and asking: looked for each time.
+  const shown = async (path: string): Promise<WebElement> => {
+    let seen: WebElement | undefined;
+    await driver.wait(
+      async () => {
+        try {
+          seen = await driver.findElement(By.xpath(path));
+          return await seen.isDisplayed();
+        } catch (error) {
+          if (RETRY.includes((error as Error).name)) return false;
+          throw error;
+        }
+      },
+      WAIT_MS,
+      path,
+      POLL_MS,
+    );
+    return defined(seen);
   };
   const clickable = async (path: string) => {
     // The page may draw again between finding and pressing: try again until it holds still.

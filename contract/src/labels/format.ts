@@ -1,4 +1,5 @@
 import type { Spot } from '@tidy-quill/core/units';
+import { lineNm, type Light } from '@tidy-quill/core/window';
 import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
@@ -9,10 +10,10 @@ dayjs.extend(timezone);
 /** “Tue 8 Dec 2026”, of a YYYY-MM-DD day. */
 export const dayText = (day: string) => dayjs.utc(day).format('ddd D MMM YYYY');
 
-/** “8 Dec 2026”. */
 /** “December 2026” of a day. */
 export const monthText = (day: string) => dayjs.utc(day).format('MMMM YYYY');
 
+/** “8 Dec 2026”. */
 export const shortDay = (day: string) => dayjs.utc(day).format('D MMM YYYY');
 
 /** “today”, “in 14 days”, “3 days ago”, of a day seen from today. */
@@ -82,6 +83,12 @@ export const spotFigures = (spot: Spot) =>
 
 /** A wavelength, whole nanometres, its thousands not parted. */
 export const nmText = (wavelengthNm: number) => `${Math.round(wavelengthNm)}\u00a0nm`;
+
+/** A light by its wavelength; a filtered band, which has none, by that word. */
+export function lightText(light: Light): string {
+  const nm = lineNm(light);
+  return nm === null ? 'filtered band' : nmText(nm);
+}
 
 /** “just now”, “12 min ago”, “3 h ago”, “2 days ago”. */
 export function agoText(at: string, nowMs: number): string {

@@ -1,6 +1,6 @@
 import { type SheetStepKind, type ZoneReport } from '@tidy-quill/core/report';
 import { painMeaning } from '@tidy-quill/core/reaction';
-import { clockText, figure, nmText, passesText, pulsesText } from './format';
+import { clockText, figure, lightText, nmText, passesText, pulsesText } from './format';
 import { INK_COLOUR_WORDS } from './look';
 import { incidentDetail, INCIDENT_WORDS } from './prepare';
 import { CARED_WORDS, CAUSE_WORDS } from './reaction';
@@ -90,7 +90,7 @@ function withEach({ lights }: ZoneReport, names: SheetNames): SheetLine[] {
   return lights.map((each) => {
     const { plan, setting, pulses, energyJ, answer } = each;
     const { handpieceId, technique } = plan.setting;
-    const own = `${names.handpiece(handpieceId)}, ${nmText(plan.wavelengthNm)}, ${TECHNIQUE_WORDS[technique]}`;
+    const own = `${names.handpiece(handpieceId)}, ${lightText(plan.light ?? plan)}, ${TECHNIQUE_WORDS[technique]}`;
     if (lights.length === 1) return { label: 'With', text: own };
     const gave = `${pulsesText(pulses)}, ${figure(energyJ, 0)} J`;
     return {

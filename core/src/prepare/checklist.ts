@@ -3,6 +3,7 @@ import { requiredDensity } from '../eyewear';
 import { avoidedIn, type ZoneFinding } from '../look';
 import type { Cooling } from '../heat';
 import { glides, type Setting } from '../plan';
+import { lineNm, linesOf, type Light } from '../window';
 
 export const CHECK_IDS = [
   'identity',
@@ -31,8 +32,8 @@ export type CheckId = (typeof CHECK_IDS)[number];
 /** One line of what is made ready, with the figures that it is about. */
 export interface Check {
   readonly id: CheckId;
-  /** For eyewear: the wavelength, nm, and the optical density that the label has to reach. */
-  readonly wavelengthNm?: number;
+  /** For eyewear: the wavelength, nm, null for a filtered band, and the optical density that the label has to reach. */
+  readonly wavelengthNm?: number | null;
   readonly density?: number;
   /** For a cold tip: what it should be at, °C. */
   readonly plateC?: number;
@@ -59,27 +60,32 @@ export function checklist(of: {
   readonly zone: ZoneFinding | undefined;
   readonly job: 'hair' | 'ink';
   readonly setting: Setting;
-  readonly wavelengthNm: number;
+  readonly light: Light;
   /** As it is dialled in. */
   readonly cooling: Cooling;
   readonly gel: boolean;
   /** Whether numbing cream was put on: it has to come off wholly. */
   readonly numbed: boolean;
 }): readonly Check[] {
-  const { site, zone, job, setting, wavelengthNm, cooling } = of;
+  const { site, zone, job, setting, light, cooling } = of;
   const { part } = SITES[site];
-  const density = requiredDensity({
-    wavelengthNm,
-    pulseSeconds: setting.pulseMs / 1000,
-    fluenceJcm2: setting.fluenceJcm2,
-  });
+  // Of a band the whole fluence is taken to lie where the eye bears least.
+  const density = Math.max(
+    ...linesOf(light).map(({ wavelengthNm }) =>
+      requiredDensity({
+        wavelengthNm,
+        pulseSeconds: setting.pulseMs / 1000,
+        fluenceJcm2: setting.fluenceJcm2,
+      }),
+    ),
+  );
   const plate = cooling.kind === 'contact' || cooling.kind === 'gelPlate' ? cooling.plateC : null;
   const { packSeconds = 0 } = setting.added ?? {};
   const bare = setting.technique === 'subMs1064';
   const lines: readonly (readonly [boolean, Check])[] = [
     [true, { id: 'identity' }],
     [true, { id: 'door' }],
-    [true, { id: 'eyewear', wavelengthNm, density }],
+    [true, { id: 'eyewear', wavelengthNm: lineNm(light), density }],
     [NEAR_THE_EYE.includes(site), { id: 'eyeShields' }],
     [true, { id: 'cover', covered: zone === undefined ? 0 : avoidedIn(zone) }],
     [job === 'hair', { id: 'shaved' }],

@@ -8,7 +8,7 @@ const CASE = {
   zone: PLAIN_ZONE,
   job: 'hair',
   setting: { ...SETTING, fluenceJcm2: 20 },
-  wavelengthNm: 810,
+  light: { wavelengthNm: 810 },
   cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
   gel: true,
   numbed: false,
@@ -39,6 +39,23 @@ describe('the checklist', () => {
       density: 5,
     });
     expect(list.find(({ id }) => id === 'tipCold')).toEqual({ id: 'tipCold', plateC: 5 });
+  });
+
+  it('asks for eyewear that keeps out a whole band, as dense as its worst part needs', () => {
+    const light = {
+      lines: [
+        { wavelengthNm: 650, share: 0.5 },
+        { wavelengthNm: 950, share: 0.5 },
+      ],
+    };
+    const at = (of: typeof light | { wavelengthNm: number }, fluenceJcm2: number) => {
+      const setting = { ...SETTING, pulseMs: 10, fluenceJcm2 };
+      return checklist({ ...CASE, light: of, setting }).find(({ id }) => id === 'eyewear');
+    };
+    // 18 × 0.01^0.75 = 0.569 J/m² at 650 nm, 3.16 times that at 950: 6 J/cm² is 105,000 times the one, density 6, and
+    // 33,300 times the other, density 5.
+    expect(at(light, 6)).toEqual({ id: 'eyewear', wavelengthNm: null, density: 6 });
+    expect(at({ wavelengthNm: 950 }, 6)).toEqual({ id: 'eyewear', wavelengthNm: 950, density: 5 });
   });
 
   it('asks for shields inside the lids near the eye', () => {

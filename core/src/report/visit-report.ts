@@ -23,6 +23,7 @@ import {
   inOrder,
   type VisitEvent,
 } from '../events';
+import { lineNm } from '../window';
 import { changedSince } from '../workflow';
 import type { SkinAnswer, StopCause } from '../reaction';
 
@@ -40,7 +41,7 @@ export interface SheetStep extends Stamp {
   readonly what: SheetStepKind;
   /** What is dialled in from then on, where the step changed it. */
   readonly setting: Setting | null;
-  /** Of the light, where a plan was accepted. */
+  /** Of the light, where a plan was accepted; null for a filtered band. */
   readonly wavelengthNm: number | null;
   /** The reason given, or what was said; empty where nothing was. */
   readonly said: string;
@@ -215,13 +216,17 @@ function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
       plan = body.plan;
     } else if (body.kind === 'checkTicked') {
       const { check, done } = body;
-      const wavelengthNm = plan?.wavelengthNm ?? null;
+      const wavelengthNm = plan === null ? null : lineOf(plan);
       ticks = ticks.filter((tick) => tick.check !== check);
       if (done) ticks = [...ticks, { ...stampOf(event), check, wavelengthNm }];
     }
   }
   return [...before, ...ticks];
 }
+
+/** The wavelength of a plan's light, nm; null for a filtered band. */
+const lineOf = ({ light, wavelengthNm }: AcceptedPlan): number | null =>
+  lineNm(light ?? { wavelengthNm });
 
 const secondsOf = ({ cells }: Run): number =>
   [...cells.values()].reduce((sum, { seconds }) => sum + seconds, 0);
@@ -248,7 +253,7 @@ function stepOf(event: VisitEvent): readonly SheetStep[] {
     case 'planAccepted':
       return step(body.kind, {
         setting: body.plan.setting,
-        wavelengthNm: body.plan.wavelengthNm,
+        wavelengthNm: lineOf(body.plan),
       });
     case 'settingChanged':
       return step(body.kind, { setting: body.setting, said: body.reason });

@@ -54,7 +54,7 @@ export function preparation(record: VisitRecord): Preparation {
     zone: findings?.zone,
     job: plan.job ?? 'hair',
     setting,
-    wavelengthNm,
+    light: plan.light ?? { wavelengthNm },
     cooling: setting.cooling ?? plan.cooling ?? { kind: 'none' },
     gel: plan.gel ?? false,
     numbed: numbing !== null,

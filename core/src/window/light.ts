@@ -22,6 +22,10 @@ export function linesOf(light: Light): readonly Line[] {
   return light.lines;
 }
 
+/** The one wavelength of a light, nm; null for a filtered band. */
+export const lineNm = (light: Light): number | null =>
+  'wavelengthNm' in light ? light.wavelengthNm : null;
+
 /** Where light falls. */
 export interface Illumination {
   readonly light: Light;

@@ -12,6 +12,7 @@ import {
   INK_COLOUR_WORDS,
   INK_REFUSAL_WORDS,
   nmText,
+  sentence,
   VERDICT_MARKS,
   VERDICT_WORDS,
 } from '../../text';
@@ -63,8 +64,10 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
                       {isOnlyWeak(way, ways) ? WEAK_ALONE : VERDICT_WORDS[way.verdict]}
                     </strong>
                     <span className="quiet figures">
-                      absorbs {figure(100 * defined(way.light).absorption, 0)} %, selectivity{' '}
-                      {figure(defined(way.light).selectivity, 2)}
+                      absorbs {figure(100 * defined(way.light).absorption, 0)} %
+                    </span>{' '}
+                    <span className="quiet figures">
+                      selectivity {selectivityText(defined(way.light).selectivity)}
                     </span>
                   </td>
                 );
@@ -90,6 +93,10 @@ export function InkMatrix({ planning: { of, ways } }: { planning: InkPlanning })
   );
 }
 
+/** Hundredths tell lights apart; less than one is said, not rounded to nothing. */
+const selectivityText = (selectivity: number) =>
+  selectivity < 0.005 ? 'under 0.01' : figure(selectivity, 2);
+
 const WEAK_ALONE = 'weak, the only one allowed here';
 
 /** Whether weak light of one wavelength is all that a colour may be treated with here. */
@@ -104,7 +111,7 @@ const isOnlyWeak = (way: InkWay, ways: readonly InkWay[]) =>
 function givenUpText({ colour, has, left }: GivenUp): string {
   const share = ({ light }: Pick<GivenUp['has'], 'light'>) =>
     `${figure(100 * defined(light).absorption, 0)} %`;
-  const now = `${INK_COLOUR_WORDS[colour]} absorbs ${share(has)} of ${nmText(has.wavelengthNm)}`;
+  const now = `${sentence(INK_COLOUR_WORDS[colour])} absorbs ${share(has)} of ${nmText(has.wavelengthNm)}`;
   return left === null
     ? `${now}, and would be left untreated.`
     : `${now}, and would absorb only ${share(left)} of ${nmText(left.wavelengthNm)} (${VERDICT_WORDS[left.verdict]}).`;

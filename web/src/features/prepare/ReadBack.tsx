@@ -1,5 +1,6 @@
 import { READ_BACK, type ConsoleSetting, type ReadBackField } from '@tidy-quill/core/prepare';
 import { isSwapping } from '@tidy-quill/core/session';
+import { lineNm, type Light } from '@tidy-quill/core/window';
 import { InputNumber } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../../app/clinic-context';
@@ -7,6 +8,7 @@ import {
   addedCoolingText,
   clockText,
   figure,
+  lightText,
   pulseText,
   READ_BACK_WORDS,
   spotText,
@@ -39,6 +41,7 @@ export function ReadBack({
   const [typing, setTyping] = useState<ConsoleSetting | null>(null);
   const begun = record.run.startedAt !== null && !isSwapping(record);
   const { shown } = record;
+  const light = record.plan?.light ?? planned;
   const added = addedCoolingText((record.run.setting ?? record.plan?.setting)?.added);
   const live = useConsole();
   const told =
@@ -66,9 +69,11 @@ export function ReadBack({
             return (
               <tr key={field}>
                 <th scope="row">{READ_BACK_WORDS[field]}</th>
-                <td className="figures">{valueText(planned, field)}</td>
+                <td className="figures">{valueText(planned, field, light)}</td>
                 <td className={`figures ${wrong ? 'is-wrong' : ''}`}>
-                  {shown === null ? '–' : valueText(shown.shown, field)}
+                  {shown === null
+                    ? '–'
+                    : valueText(shown.shown, field, wrong ? shown.shown : light)}
                   {shown === null ? null : wrong ? ' ≠' : ' ✓'}
                 </td>
               </tr>
@@ -149,10 +154,11 @@ export function ReadBack({
   );
 }
 
-function valueText(of: ConsoleSetting, field: ReadBackField): string {
+/** What a field shows; of a filtered band, which no one wavelength names, only that it is the planned one. */
+function valueText(of: ConsoleSetting, field: ReadBackField, light: Light): string {
   switch (field) {
     case 'wavelengthNm':
-      return `${Math.round(of.wavelengthNm)} nm`;
+      return lightText(lineNm(light) === null ? light : of);
     case 'fluenceJcm2':
       return `${figure(of.fluenceJcm2, 2)} J/cm²`;
     case 'pulseMs':
