@@ -135,6 +135,19 @@ describe('a treatment plan in words', () => {
     expect(offeredText(found('white'), null)).toBeNull();
   });
 
+  it('leaves the number of visits to a course that has begun', () => {
+    const begun = (works: 'inPart' | 'tooLittle' | 'unknown') =>
+      expectationLines(
+        'lowerLeg',
+        {},
+        null,
+        offeredText(found('darkBrown'), { works, kill: 0.4, minutes: 12 }),
+      ).join(' ');
+    expect(begun('inPart')).not.toContain('expect');
+    expect(begun('unknown')).not.toContain('Expect');
+    expect(begun('tooLittle')).toContain('is not expected to work on this hair');
+  });
+
   it('tells visits, weeks and minutes in fives, or that nothing is offered', () => {
     const plan = {
       ...{ made: 0, intervalWeeks: 6, minutes: 11.2, days: [] },

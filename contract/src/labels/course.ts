@@ -165,15 +165,25 @@ export function gapText({ weeks, usualWeeks, met, usual, came }: GapCost): strin
   }
 }
 
-/** What may be expected of hair at a site, in plain words, for whoever is to be treated: before the first visit. */
+/** What may be expected of hair at a site, in plain words, for whoever is to be treated; `many` is null once the course has begun. */
 export function expectationLines(
   site: SiteId,
   own: ClinicalFigures,
-  many: readonly HowMany[],
+  many: readonly HowMany[] | null,
   offered: Offered | null = null,
 ): readonly string[] {
   const { growthWeeks, restWeeks } = hairCycleOf(site, own);
-  const weeks = intervalWeeksOf(own, site);
+  const visits = many === null ? null : visitsAndMonths(many, intervalWeeksOf(own, site));
+  return [
+    `Hair of this area (${SITE_WORDS[site]}) grows for about ${growthWeeks} weeks and rests for about ${restWeeks}. Light reaches growing hair alone: at first ${percent(steadyShares(hairCycleOf(site, own)).growing)} of it.`,
+    expectedLine(offered, visits),
+    'What comes back is finer and lighter. Some hair stays, and a visit or two a year may be needed to keep it so.',
+    'White, grey, blond and very fine hair does not respond. Hormones, some medicines and plucking can bring hair back.',
+  ].filter((line) => line !== '');
+}
+
+/** “5–13 visits, about 6 weeks apart, over 6 to 17 months, until …”. */
+function visitsAndMonths(many: readonly HowMany[], weeks: number): string {
   const fifth = defined(many.find((each) => each.below === 0.2));
   const { few, many: most } = fifth.visits;
   const months = (visits: number | null) =>
@@ -185,18 +195,15 @@ export function expectationLines(
       : from === to
         ? `, over about ${countText(from, 'month')}`
         : `, over ${from} to ${to} months`;
-  const visits = `${visitsText(fifth)}, about ${weeks} weeks apart${over}, until less than a fifth of it is left`;
-  return [
-    `Hair of this area (${SITE_WORDS[site]}) grows for about ${growthWeeks} weeks and rests for about ${restWeeks}. Light reaches growing hair alone: at first ${percent(steadyShares(hairCycleOf(site, own)).growing)} of it.`,
-    expectedLine(offered, visits),
-    'What comes back is finer and lighter. Some hair stays, and a visit or two a year may be needed to keep it so.',
-    'White, grey, blond and very fine hair does not respond. Hormones, some medicines and plucking can bring hair back.',
-  ];
+  return `${visitsText(fifth)}, about ${weeks} weeks apart${over}, until less than a fifth of it is left`;
 }
 
-function expectedLine(offered: Offered | null, visits: string): string {
+/** What this hair may be hoped to do; empty where a course has begun and says better itself how many visits are to come. */
+function expectedLine(offered: Offered | null, visits: string | null): string {
   if (offered === null)
-    return `Expect ${visits}. How many depends on your hair and skin, which are looked at first.`;
+    return visits === null
+      ? ''
+      : `Expect ${visits}. How many depends on your hair and skin, which are looked at first.`;
   const { who, works } = offered;
   switch (works) {
     case 'noTarget':
@@ -204,10 +211,10 @@ function expectedLine(offered: Offered | null, visits: string): string {
     case 'tooLittle':
       return `For ${who}: what is safe on this skin is not expected to work on this hair. Visits may thin it a little, no more.`;
     case 'unknown':
-      return `For ${who}: what light does here cannot be worked out beforehand. Expect ${visits}, if it responds.`;
+      return `For ${who}: what light does here cannot be worked out beforehand.${visits === null ? '' : ` Expect ${visits}, if it responds.`}`;
     case 'inPart':
     case 'toTheBulb':
-      return `For ${who}: expect ${visits}.`;
+      return visits === null ? '' : `For ${who}: expect ${visits}.`;
   }
 }
 
@@ -226,6 +233,10 @@ export const COURSE_SIGN_WORDS: Readonly<
   offBand: [
     'The counts do not fit the course',
     'The last two lie outside what was expected. Look for hormones, new medicines, plucking or waxing between visits, a setting below the floor, or hair counted in another place.',
+  ],
+  tooLittle: [
+    'The last setting is not expected to work on this hair',
+    'It is the setting that takes little, not the hair that stays. Plan one that reaches what works, or say that none here does.',
   ],
   noTarget: [
     'The hair that is left has no pigment, or most of it has none',

@@ -6,6 +6,7 @@ import {
   dayText,
   figure,
   fromToday,
+  fullStop,
   inClockStyle,
   momentOf,
   passesText,
@@ -61,5 +62,12 @@ describe('words', () => {
     expect(sentence('3 J/cm²')).toBe('3 J/cm²');
     expect(sentence('épiderme')).toBe('Épiderme');
     expect(sentence('')).toBe('');
+  });
+});
+
+describe('what somebody wrote', () => {
+  it('ends as a sentence', () => {
+    expect(fullStop('Away until spring')).toBe('Away until spring.');
+    expect(fullStop('It does not respond.')).toBe('It does not respond.');
   });
 });

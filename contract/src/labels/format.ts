@@ -69,6 +69,9 @@ export const momentOf = (day: string, clock: string, timeZone: string) =>
 /** Words as the beginning of a sentence. */
 export const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 
+/** What somebody wrote as a sentence of its own: with a full stop where it has no end yet. */
+export const fullStop = (said: string) => (/[.!?…]$/u.test(said.trim()) ? said : `${said}.`);
+
 /** A figure with at most so many decimals, without trailing zeros, thousands parted. */
 export const figure = (value: number, decimals = 1) =>
   value.toLocaleString('en-GB', { maximumFractionDigits: decimals });

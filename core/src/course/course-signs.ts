@@ -11,6 +11,8 @@ export type CourseSign =
   | 'offBand'
   /** More hair than before the first visit, in the zone or beside it: light may have brought it on. */
   | 'moreHair'
+  /** What the last visit used is not expected to work on this hair: it is the setting that takes little, not the hair. */
+  | 'tooLittle'
   /** The last count was made in another window than the one before: they cannot be compared. */
   | 'otherWindow';
 
@@ -38,6 +40,7 @@ export function courseSigns(
     [isMore || hair?.moreBeside === true, 'moreHair'],
     [isElsewhere, 'otherWindow'],
     [course.learnt.offBand, 'offBand'],
+    [!isPaleNow && course.visits.at(-1)?.works === 'tooLittle', 'tooLittle'],
     [isPaleNow, 'noTarget'],
     [aliveNow(course) < NEARLY_DONE, 'nearlyDone'],
   ];

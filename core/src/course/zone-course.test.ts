@@ -242,12 +242,20 @@ describe('signs', () => {
 
   it('tell hair without pigment, as it was found last', () => {
     const grey = { ...SUBJECT.hair, colour: 'grey' } as const;
-    const history = [known(0, 12)];
+    const history = [known(0, 60)];
     expect(signs(of(history, { looks: [{ on: after(4), hair: grey }] }))).toEqual(['noTarget']);
     const pale = (paleShare: number) => ({ ...SUBJECT.hair, paleShare });
     const found = (share: number) =>
       signs(of(history, { looks: [{ on: after(4), hair: pale(share) }] }));
     expect([found(0.5), found(0.75)]).toEqual([[], ['noTarget']]);
+  });
+
+  it('tell a last setting that is not expected to work, where it is not the hair that stays', () => {
+    const low = [known(0, 60), known(9, 4)];
+    expect(signs(of(low))).toEqual(['tooLittle']);
+    expect(signs(of([...low, known(18, 60)]))).toEqual([]);
+    const grey = { ...SUBJECT.hair, colour: 'grey' } as const;
+    expect(signs(of(low, { looks: [{ on: after(12), hair: grey }] }))).toEqual(['noTarget']);
   });
 
   it('tell more hair beside the zone, as it was found last', () => {

@@ -1,2 +1,2 @@
 /** Release and content of the core that works out plans; written by scripts/core-version.mjs, checked by npm run check. */
-export const CORE_VERSION = '0.1.0+cebd55a97a42';
+export const CORE_VERSION = '0.1.0+281753be0886';

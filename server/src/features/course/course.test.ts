@@ -111,14 +111,18 @@ describe('a treatment plan', () => {
     return { pages: document.numPages, text: text.replace(/\s+/g, ' ') };
   };
 
-  it('says on one page how many visits, how long and how far apart, for the hair and skin found', async () => {
+  it('says on one page how many visits, how long and how far apart, one number of each', async () => {
     const { pages, text } = await paper('Candlewick');
     expect(pages).toBe(1);
     expect(text).toContain('So far: 2 visits.');
     expect(text).toMatch(
       /more visits until less than a fifth .* about 6 weeks apart, about \d+ minutes each/,
     );
-    expect(text).toContain('For black, coarse hair on skin of type');
+    // One number of visits on the page: what a new client would be told is no longer hers.
+    expect(text.match(/\d visits|\d more visits/g)).toEqual([
+      '2 visits',
+      expect.stringMatching('more visits'),
+    ]);
     expect(text).not.toContain('Since the plan of');
   });
 
@@ -128,6 +132,7 @@ describe('a treatment plan', () => {
     expect(thin.match(/• from/g)).toHaveLength(1);
     const grey = (await paper('Saltmeadow')).text;
     expect(grey).toContain('No further visit is offered');
+    expect(grey).toMatch(/For grey, .* it has no pigment that light can reach/);
     expect(grey).not.toContain('Days that would fit');
   });
 

@@ -42,7 +42,8 @@ export async function treatmentPlanPdf(
       if (plan.made > 0) write(doc, `So far: ${countText(plan.made, 'visit')}.`, { after: 2 });
       write(doc, plannedText(plan, offer), { size: 13, bold: true, after: 8 });
       write(doc, 'What to expect', { bold: true, after: 2 });
-      const expected = expectedFromStart(of.site, of.own, offer?.kill);
+      // A course that has begun says itself how many visits are to come: another number beside it would only confuse.
+      const expected = plan.made > 0 ? null : expectedFromStart(of.site, of.own, offer?.kill);
       for (const line of expectationLines(of.site, of.own, expected, offeredText(found, offer))) {
         write(doc, `• ${line}`, { after: 2 });
       }

@@ -7,7 +7,7 @@ import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useGiveTreatmentPlanMutation, useTreatmentPlanQuery } from '../../app/course-api';
 import { useSignedIn } from '../../app/clinic-context';
-import { changedText, dayOf, givenText, shortDay } from '../../text';
+import { fullStop, changedText, dayOf, givenText, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { CourseStepForm } from './CourseStepForm';
 
@@ -24,7 +24,7 @@ export function AreaStanding({ notes }: { notes: readonly AreaNote[] }) {
         standing.state === 'paused' ? `Course paused on ${since}` : `Course stopped on ${since}`
       }
     >
-      <p>{standing.reason} No visit is booked until it is reopened.</p>
+      <p>{fullStop(standing.reason)} No visit is booked until it is reopened.</p>
     </Notice>
   );
 }
