@@ -4,6 +4,7 @@ export default defineConfig({
   dialect: 'postgresql',
   schema: [
     './server/src/db/schema.ts',
+    './server/src/db/messages.ts',
     './server/src/db/ahead-tables.ts',
     './server/src/db/diary-tables.ts',
     './server/src/db/visit-status.ts',
@@ -13,6 +14,8 @@ export default defineConfig({
     './server/src/db/unavailable.ts',
     './server/src/db/calendar-feeds.ts',
     './server/src/db/visit-links.ts',
+    './server/src/db/waiting.ts',
+    './server/src/db/message-texts.ts',
   ],
   out: './server/migrations',
 });

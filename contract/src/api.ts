@@ -28,6 +28,8 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
+import { NewMessageText, NewRecalls, Reminding } from './message-texts';
+import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
 import {
   CancelVisit,
   ClientSearch,
@@ -116,6 +118,30 @@ export const API: Readonly<Record<string, ApiRow>> = {
     summary: 'Confirm, ask for another time, or cancel',
     body: AppointmentAnswer,
     open: true,
+  },
+  'GET /api/calendar/use': {
+    summary: 'How much rooms, people and handpieces were used',
+    query: CalendarAsked,
+  },
+  'GET /api/calendar/waiting': {
+    summary: 'Who waits for a time, and what would suit them',
+    query: WaitingAsked,
+  },
+  'POST /api/clients/:id/waiting': { summary: 'Put on the waiting list', body: NewWaiting },
+  'POST /api/waiting/:id/take': { summary: 'Give a time to somebody who waits', body: TakeTime },
+  'POST /api/waiting/:id/end': { summary: 'Take off the waiting list' },
+  'PUT /api/clients/:id/wishes': { summary: 'Keep when a client likes to come', body: SetWishes },
+  'POST /api/calendar/recalls': { summary: 'Ask back who is due', body: NewRecalls },
+  'PUT /api/clinic/reminding': {
+    right: 'manageAccounts',
+    summary: 'Say when clients are told of visits',
+    body: Reminding,
+  },
+  'GET /api/message-texts': { summary: 'What messages to clients say' },
+  'POST /api/message-texts': {
+    right: 'manageAccounts',
+    summary: 'Change what a message says',
+    body: NewMessageText,
   },
   'GET /api/calendar/due': { summary: 'Who is due with nothing booked, and who missed a visit' },
   'POST /api/unavailable/file': {

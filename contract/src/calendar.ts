@@ -10,18 +10,15 @@ import {
   type FreeTime,
   type OpeningHours as Hours,
   type Unavailable,
+  type Use,
   type VisitStatus,
 } from '@tidy-quill/core/calendar';
 import type { NextVisit } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
 import { daysBetween } from '@tidy-quill/core/units';
 import * as v from 'valibot';
+import { Clock } from './clock';
 import { DayText, Id, line, Moment, note, whole } from './text';
-
-const Clock = v.pipe(
-  v.string(),
-  v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'must be a clock time, as 09:30'),
-);
 
 const OpenSpans = v.pipe(
   v.array(v.object({ from: Clock, until: Clock })),
@@ -44,6 +41,24 @@ export const CalendarAsked = v.pipe(
   v.check(({ from, until }) => from <= until, 'must not end before it begins'),
   v.check(({ from, until }) => daysBetween(from, until) < 42, 'must be six weeks at most'),
 );
+
+/** How much rooms, people and handpieces were used in some days. */
+export interface CalendarUse {
+  readonly from: string;
+  readonly until: string;
+  readonly rooms: readonly Use[];
+  readonly staff: readonly Use[];
+  readonly handpieces: readonly HandpieceUse[];
+  readonly cancelled: number;
+}
+
+/** What was fired with a handpiece. */
+export interface HandpieceUse {
+  readonly id: string;
+  /** Zones treated with it. */
+  readonly sessions: number;
+  readonly pulses: number;
+}
 
 /** A booked visit, as far as a calendar shows it. */
 export interface BookedVisit {
@@ -166,6 +181,8 @@ export interface DueZone extends Called, Due {
   readonly job: Job;
   readonly lastOn: string;
   readonly sessions: number;
+  /** When they were last asked to come back; null where never. */
+  readonly recalledAt: string | null;
 }
 
 /** Whom to call: those who are due, the longest overdue first, and those who missed a visit. */

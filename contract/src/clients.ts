@@ -1,3 +1,4 @@
+import type { Wishes as Wished } from '@tidy-quill/core/calendar';
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import type { CourseNote } from '@tidy-quill/core/course';
 import type { BodyOf, HairFindings, InkFindings } from '@tidy-quill/core/events';
@@ -31,6 +32,8 @@ export interface Client extends ClientFields {
   readonly id: string;
   readonly reference: string;
   readonly version: number;
+  /** On which days and at which hours they like to come; null where nobody has said. */
+  readonly wishes: Wished | null;
 }
 
 export const SIDES = ['left', 'right', 'both', 'whole'] as const;
@@ -86,8 +89,15 @@ export interface CourseBooked {
   readonly visits: readonly { readonly id: string; readonly startsAt: string }[];
 }
 
-/** Moves a booked visit: to when, where and whom, and the start that it was moved from, as the page showed it. */
-export const MoveVisit = v.object({ from: Moment, startsAt: Moment, roomId: Id, staffId: Id });
+/** Moves a booked visit, or makes it longer or shorter: to when, where and whom, and the start that it was moved from, as the page showed it. */
+export const MoveVisit = v.object({
+  from: Moment,
+  startsAt: Moment,
+  roomId: Id,
+  staffId: Id,
+  /** A new length; as long as before where absent. */
+  plannedMinutes: v.optional(whole(5, 600)),
+});
 
 export type MoveVisit = v.InferOutput<typeof MoveVisit>;
 

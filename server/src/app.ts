@@ -23,6 +23,7 @@ import { triesBy } from './features/auth/tries';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { calendarLinkRoutes, calendarRoutes } from './features/calendar/routes';
+import { remindOfItself } from './features/calendar/reminding';
 import { courseRoutes } from './features/course/routes';
 import { clinicRoutes } from './features/clinic/routes';
 import { ConsoleBridge } from './features/console/bridge';
@@ -118,6 +119,10 @@ export async function makeApplication(options: {
   app.use(answerProblems);
   const server = createServer(app);
   const endUpgraded = takeUpgrades(server, app);
+  remindOfItself(server, {
+    ...{ db, carrier: simulatedCarrier, logger: options.logger },
+    origin: publicOrigin(reachedBy.publicUrl),
+  });
   return {
     server,
     routes: routesOf(api).map(({ method, path }) => ({ method, path: `/api${path}` })),
@@ -176,10 +181,10 @@ export async function makeApplication(options: {
     api.use(accountRoutes(db, { password: triesBy(pool, 'own'), pin: triesBy(pool, 'pin') }));
     api.use(reads.handler);
     api.use(todayRoutes(db));
-    api.use(clientRoutes(db));
+    api.use(clientRoutes(db, simulatedCarrier));
     api.use(courseRoutes(db));
     api.use(calendarRoutes(db, simulatedCarrier));
-    api.use(visitRoutes(db, triesBy(pool, 'approval')));
+    api.use(visitRoutes(db, triesBy(pool, 'approval'), simulatedCarrier));
     api.use(photoRoutes(db, files));
     api.use(aftercareRoutes(db, simulatedCarrier));
     api.use(recordRoutes(db, files));

@@ -1,9 +1,12 @@
-import type {
-  AnswerRefusal,
-  ClientAnswer,
-  DayPart,
-  Unavailable,
-  VisitStatus,
+import {
+  filledIn,
+  type AnswerRefusal,
+  type ClientAnswer,
+  type DayPart,
+  type MessageKind,
+  type Place,
+  type Unavailable,
+  type VisitStatus,
 } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import type { IntervalState } from '@tidy-quill/core/figures';
@@ -67,15 +70,47 @@ export const BEFORE_VISIT: Readonly<Record<Job, string>> = {
   ink: 'No sun, sunbed or self-tan on it. Tell us of new medicines.',
 };
 
-/** The text of a reminder. */
-export const reminderText = (of: {
-  readonly clinic: string;
-  readonly startsAt: string;
-  readonly timeZone: string;
-  readonly job: Job;
-  readonly url: string;
-}): string =>
-  `${of.clinic}: your appointment is on ${momentText(of.startsAt, of.timeZone)}. ${BEFORE_VISIT[of.job]} Please confirm, or ask for another time: ${of.url}`;
+/** What ships for each kind of message, until a clinic has words of its own. */
+export const SHIPPED_TEXTS: Readonly<Record<MessageKind, string>> = {
+  confirmation:
+    '{clinic}: your appointment is booked for {when}. {before} Call us to change it: {phone}.',
+  reminder:
+    '{clinic}: your appointment is on {when}. {before} Please confirm, or ask for another time: {link}',
+  recall: '{clinic}: it is time for your next visit. Call us for a time that suits you: {phone}.',
+};
+
+export const MESSAGE_KIND_WORDS: Readonly<Record<MessageKind, string>> = {
+  confirmation: 'When a visit is booked or moved',
+  reminder: 'Before a visit',
+  recall: 'When somebody is due and nothing is booked',
+};
+
+export const PLACE_WORDS_OF: Readonly<Record<Place, string>> = {
+  clinic: 'the clinic’s name',
+  name: 'the client’s given name',
+  when: 'day and time of the visit',
+  before: 'what to do before it, by what is treated',
+  link: 'the link to confirm it, move it or cancel it',
+  phone: 'the clinic’s telephone',
+};
+
+/** The words of a message about a visit, filled in. */
+export const visitMessage = (
+  text: string,
+  of: {
+    readonly clinic: { readonly name: string; readonly phone: string; readonly timeZone: string };
+    readonly givenName: string;
+    readonly startsAt: string;
+    readonly job: Job;
+    /** Empty where the message holds none. */
+    readonly url: string;
+  },
+): string =>
+  filledIn(text, {
+    ...{ clinic: of.clinic.name, name: of.givenName, phone: of.clinic.phone, link: of.url },
+    when: momentText(of.startsAt, of.clinic.timeZone),
+    before: BEFORE_VISIT[of.job],
+  });
 
 export const ANSWERED_WORDS: Readonly<Record<ClientAnswer, string>> = {
   confirmed: 'You have confirmed this appointment.',

@@ -1,52 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { PastSession } from '../plan';
-import { SITES } from '../sites';
+import { agenda, booking, HOURS, momentOf, sought, span, WORKDAY } from './calendar.test-data';
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
-import { isReminded, refuseAnswer } from './appointment';
-import { dueOf, type TreatedZone } from './due';
-import { firstDay } from './first-day';
 import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
-import { openOn, spansProblem, weekdayOf, type OpeningHours } from './hours';
-import { dayLoad } from './load';
+import { openOn, spansProblem, weekdayOf } from './hours';
 import { awayAsBookings, awayDuring, type Unavailable } from './unavailable';
-import { refuseStatus, visitStatus } from './visit-status';
 
-const span = (from: string, until: string) => ({ from, until });
-const WORKDAY = [span('09:00', '12:30'), span('13:00', '17:00')];
-/** Closed on Sundays, mornings alone on Saturdays. */
-const HOURS: OpeningHours = [
-  ...Array.from({ length: 5 }, () => WORKDAY),
-  [span('10:00', '12:00')],
-  [],
-];
-
-/** London's clocks: an hour ahead from the last Sunday of March to the last of October. */
-const momentOf = (day: string, clock: string): string => {
-  const summer = day >= '2026-03-29' && day < '2026-10-25';
-  const at = Date.parse(`${day}T${clock}:00.000Z`) - (summer ? 3_600_000 : 0);
-  return new Date(at).toISOString();
-};
-
-const agenda = (more: Partial<Agenda> = {}): Agenda => ({
-  hours: HOURS,
-  bookings: [],
-  unavailable: [],
-  now: '2026-12-01T00:00:00.000Z',
-  momentOf,
-  ...more,
-});
-const sought = (more: Partial<TimeSought> = {}): TimeSought => ({
-  ...{ id: 'new', minutes: 45, from: '2026-12-07', until: '2026-12-07' },
-  ...{ roomIds: ['window', 'garden'], staffIds: ['idony'], weekdays: [], part: 'any' },
-  ...more,
-});
 const starts = (of: TimeSought, on: Agenda, most = 20, aDay = 4) =>
   freeTimes(of, on, { most, aDay }).map(({ startsAt }) => startsAt.slice(5, 16));
-const booking = (startsAt: string, minutes: number, more: Partial<Booking> = {}): Booking => ({
-  ...{ id: startsAt, startsAt, roomId: 'window', staffId: 'idony', plannedMinutes: minutes },
-  ...more,
-});
 
 describe('opening hours', () => {
   it('go by the day of the week, Monday first', () => {
@@ -233,142 +194,5 @@ describe('times that are free', () => {
       ),
       { numRuns: 150 },
     );
-  });
-});
-
-describe('how a visit stands', () => {
-  it('goes by what was done in it before what was said of it', () => {
-    const of = { said: 'missed', cancelled: false, begun: false, finished: false } as const;
-    expect(visitStatus(of)).toBe('missed');
-    expect(visitStatus({ ...of, begun: true })).toBe('underWay');
-    expect(visitStatus({ ...of, begun: true, finished: true })).toBe('done');
-    expect(visitStatus({ ...of, cancelled: true })).toBe('cancelled');
-  });
-
-  it('is said in its time only, and never of one that has begun', () => {
-    const of = {
-      status: 'confirmed',
-      startsAt: '2026-12-07T10:00:00.000Z',
-      now: '2026-12-07T09:59:00.000Z',
-      isToday: true,
-    } as const;
-    expect(refuseStatus({ ...of, to: 'missed' })).toBe('notYet');
-    expect(refuseStatus({ ...of, to: 'missed', now: '2026-12-07T10:00:00.000Z' })).toBeNull();
-    expect(refuseStatus({ ...of, to: 'arrived' })).toBeNull();
-    expect(refuseStatus({ ...of, to: 'arrived', isToday: false })).toBe('notToday');
-    expect(refuseStatus({ ...of, to: 'booked', status: 'underWay' })).toBe('hasBegun');
-    expect(refuseStatus({ ...of, to: 'booked', status: 'done' })).toBe('hasBegun');
-    expect(refuseStatus({ ...of, to: 'confirmed', status: 'cancelled' })).toBe('isCancelled');
-    expect(refuseStatus({ ...of, to: 'booked', status: 'missed' })).toBeNull();
-  });
-});
-
-describe('the first day that makes sense', () => {
-  const session = (on: string, more: Partial<PastSession> = {}) =>
-    ({ on, answer: { endpoint: 'right', painMax: 3, adverse: [] }, ...more }) as PastSession;
-  const first = (
-    zones: readonly (readonly PastSession[])[],
-    more: { answersFrom?: string; job?: 'hair' | 'ink' } = {},
-  ) =>
-    firstDay({
-      zones: zones.map((history) => ({ job: more.job ?? 'hair', site: 'underarm', history })),
-      answersFrom: more.answersFrom ?? null,
-      ...{ today: '2026-12-01', own: {} },
-    });
-
-  it('is today where nothing was done, and never earlier', () => {
-    expect(first([[]])).toEqual({ on: '2026-12-01', because: 'today' });
-    expect(first([[session('2026-01-05')]])).toEqual({ on: '2026-12-01', because: 'today' });
-  });
-
-  it('is a week before the interval is over, of whichever zone asks for the latest', () => {
-    // Six weeks for an underarm: 16 November + 42 days = 28 December, a week before that.
-    expect(SITES.underarm.intervalWeeks).toBe(6);
-    const one = [session('2026-11-16')];
-    expect(first([one])).toEqual({ on: '2026-12-21', because: 'siteInterval' });
-    const later = [session('2026-11-23')];
-    expect(first([one, later, []])).toEqual({ on: '2026-12-28', because: 'siteInterval' });
-  });
-
-  it('is to the day where skin heals, test spots are read, or answers ask to wait', () => {
-    const harmed = { answer: { endpoint: 'strong', painMax: 6, adverse: ['blister'] } } as const;
-    // Healing takes as long as the interval here: 42 days.
-    const test = { test: true } as const;
-    expect(first([[session('2026-11-16'), session('2026-11-30', test)]])).toEqual({
-      ...{ on: '2026-12-02', because: 'testIsRead' },
-    });
-    expect(first([[session('2026-11-30', { ...test, ...harmed })]])).toEqual({
-      ...{ on: '2027-01-11', because: 'waitsForHealing' },
-    });
-    expect(first([[session('2026-11-16')]], { answersFrom: '2027-02-01' })).toEqual({
-      ...{ on: '2027-02-01', because: 'answers' },
-    });
-    // Ink that harmed: twelve weeks, not eight.
-    expect(first([[session('2026-11-16', harmed)]], { job: 'ink' })).toEqual({
-      ...{ on: '2027-02-08', because: 'waitsForHealing' },
-    });
-  });
-});
-
-describe('how full a day is', () => {
-  it('counts what is booked against the open hours of all rooms', () => {
-    const bookings = [{ plannedMinutes: 45 }, { plannedMinutes: 60 }, { plannedMinutes: null }];
-    // 9–12:30 and 13–17: 7 h 30 min, in two rooms 900 minutes; a Saturday's two hours, 240.
-    expect(dayLoad('2026-12-07', bookings, { hours: HOURS, rooms: 2 })).toEqual({
-      ...{ visits: 3, bookedMinutes: 105, openMinutes: 900 },
-    });
-    expect(dayLoad('2026-12-12', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(240);
-    expect(dayLoad('2026-12-13', [], { hours: HOURS, rooms: 2 }).openMinutes).toBe(0);
-    expect(dayLoad('2026-12-13', [], { hours: null, rooms: 2 }).openMinutes).toBeNull();
-  });
-});
-
-describe('a zone with nothing booked', () => {
-  const zone = { job: 'hair', site: 'underarm', sessions: 2, adverse: false } as const;
-  const due = (lastOn: string, more: Partial<TreatedZone> = {}) =>
-    dueOf({ ...zone, lastOn, ...more }, '2026-12-01', {});
-
-  it('is due six weeks after an underarm, asked for two weeks before, late after twice that', () => {
-    expect(due('2026-10-20')).toEqual({ on: '2026-12-01', overdueDays: 0, late: false });
-    expect(due('2026-11-03')).toEqual({ on: '2026-12-15', overdueDays: -14, late: false });
-    expect(due('2026-11-04')).toBeNull();
-    expect(due('2026-09-08')).toEqual({ on: '2026-10-20', overdueDays: 42, late: false });
-    expect(due('2026-09-07')).toMatchObject({ overdueDays: 43, late: true });
-  });
-
-  it('waits longer late in a course, on ink, and after harm', () => {
-    // Two weeks more from the fifth session on; ink eight weeks, twelve after harm; ink is never late.
-    expect(due('2026-10-06', { sessions: 5 })?.on).toBe('2026-12-01');
-    expect(due('2026-10-06', { job: 'ink' })?.on).toBe('2026-12-01');
-    expect(due('2026-09-08', { job: 'ink', adverse: true })?.on).toBe('2026-12-01');
-    expect(due('2025-12-01', { job: 'ink' })?.late).toBe(false);
-  });
-});
-
-describe('what a client answers to a reminder', () => {
-  const answer = (of: Partial<Parameters<typeof refuseAnswer>[0]>) =>
-    refuseAnswer({
-      ...{ answer: 'confirmed', status: 'booked', noticeHours: 24 },
-      ...{ startsAt: '2026-12-07T10:00:00.000Z', now: '2026-12-06T10:00:00.000Z' },
-      ...of,
-    });
-
-  it('is taken until the visit begins; a cancellation with the notice that is asked for', () => {
-    expect(answer({})).toBeNull();
-    expect(answer({ answer: 'cancelled' })).toBeNull();
-    const later = { now: '2026-12-06T10:00:01.000Z' };
-    expect(answer({ ...later, answer: 'cancelled' })).toBe('noticeTooShort');
-    expect(answer({ ...later, answer: 'cancelled', noticeHours: 0 })).toBeNull();
-    expect(answer({ ...later, answer: 'otherTime' })).toBeNull();
-    expect(answer({ now: '2026-12-07T10:00:00.000Z' })).toBe('hasPassed');
-    expect(answer({ status: 'underWay' })).toBe('hasBegun');
-    expect(answer({ status: 'cancelled' })).toBe('isCancelled');
-  });
-
-  it('is asked of those who have not confirmed a visit that is still to come', () => {
-    const visit = { status: 'booked', startsAt: '2026-12-07T10:00:00.000Z' } as const;
-    expect(isReminded(visit, '2026-12-07T09:59:00.000Z')).toBe(true);
-    expect(isReminded(visit, '2026-12-07T10:00:00.000Z')).toBe(false);
-    expect(isReminded({ ...visit, status: 'confirmed' }, '2026-12-06T00:00:00.000Z')).toBe(false);
   });
 });

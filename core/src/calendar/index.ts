@@ -10,3 +10,6 @@ export * from './load';
 export * from './due';
 export * from './appointment';
 export * from './course-visits';
+export * from './message-text';
+export * from './waiting';
+export * from './use';

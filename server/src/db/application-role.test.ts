@@ -26,6 +26,7 @@ const APPEND_ONLY = [
     'photos',
     'files',
     'course_notes',
+    'message_texts',
   ],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];

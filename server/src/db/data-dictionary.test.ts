@@ -9,8 +9,11 @@ import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
 import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
+import { messages } from './messages';
+import { messageTexts } from './message-texts';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
+import { waiting } from './waiting';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -40,6 +43,9 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   calendar_feeds:
     'Addresses at which staff’s own calendar programs read their visits, as a hash of the token.',
+  waiting: 'Who would come sooner or at another hour; ended, never deleted.',
+  message_texts:
+    'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
   visit_links: 'Reminders’ links, as a hash of the token, and what clients answered by them.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
@@ -73,6 +79,9 @@ const everything: readonly unknown[] = [
   unavailable,
   calendarFeeds,
   visitLinks,
+  waiting,
+  messages,
+  messageTexts,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

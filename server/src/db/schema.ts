@@ -5,7 +5,7 @@ import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
-import { MESSAGE_STATES } from '@tidy-quill/contract/ahead';
+import { Wishes } from '@tidy-quill/contract/waiting';
 import { SAID_STATUSES } from '@tidy-quill/core/calendar';
 import { CONSENT_KINDS, PHOTO_USES } from '@tidy-quill/core/consent';
 import { JOBS } from '@tidy-quill/core/suitability';
@@ -53,6 +53,14 @@ export const clinics = pgTable('clinics', {
   demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
   /** How long before a visit a client may cancel it by a link, hours; later they call. */
   cancelNoticeHours: integer('cancel_notice_hours').notNull().default(24),
+  /** By the clinic's clocks, “HH:mm”, when clients are reminded of themselves; null where somebody does it by hand. */
+  remindAt: text('remind_at'),
+  /** How many days ahead. */
+  remindDays: integer('remind_days').notNull().default(1),
+  /** The day on which that was done last. */
+  remindedOn: date('reminded_on'),
+  /** Whether a client is told of a visit as soon as it is booked or moved. */
+  confirmsBookings: boolean('confirms_bookings').notNull().default(false),
   /** Whether calendars that staff take over name clients. */
   feedNames: boolean('feed_names').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),
@@ -103,6 +111,8 @@ export const clients = pgTable(
     birthDate: date('birth_date').notNull(),
     phone: text('phone').notNull(),
     note: text('note').notNull(),
+    /** On which days and at which hours they like to come; null where nobody has said. */
+    wishes: parsedJson('wishes', Wishes),
     /** Name and reference without accents or capitals. */
     searchText: text('search_text').notNull(),
     version: integer('version').notNull().default(1),
@@ -338,30 +348,5 @@ export const consentWithdrawals = pgTable(
     }),
     foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
     uniqueIndex('consent_withdrawals_once').on(t.clinicId, t.consentId),
-  ],
-);
-
-/** Messages to clients and what became of them. */
-export const messages = pgTable(
-  'messages',
-  {
-    clinicId: clinicId(),
-    id: uuid('id').notNull(),
-    clientId: uuid('client_id').notNull(),
-    to: text('to').notNull(),
-    text: text('text').notNull(),
-    state: text('state', { enum: MESSAGE_STATES }).notNull().default('waiting'),
-    problem: text('problem'),
-    createdAt: moment('created_at').notNull().defaultNow(),
-    sentAt: moment('sent_at'),
-  },
-  (t) => [
-    oneOf('messages_state', t.state, MESSAGE_STATES),
-    primaryKey({ columns: [t.clinicId, t.id] }),
-    foreignKey({
-      columns: [t.clinicId, t.clientId],
-      foreignColumns: [clients.clinicId, clients.id],
-    }),
-    index('messages_by_time').on(t.clinicId, t.createdAt),
   ],
 );

@@ -46,7 +46,14 @@ beforeAll(async () => {
   const absence = { id: v7(), what: 'staff', whatId: me.staff.id, reason: 'Leave' };
   const days = { from: '2031-02-03T08:00:00.000Z', until: '2031-02-04T08:00:00.000Z' };
   expect((await person.post('/api/unavailable', { ...absence, ...days })).status).toBe(201);
+  const { areas } = (await person.get(`/api/clients/${defined(clients[0]).id}`)).body as {
+    areas: readonly { id: string }[];
+  };
+  const waits = { id: v7(), areaIds: [defined(areas[0]).id], weekdays: [], part: 'any' };
+  const path = `/api/clients/${defined(clients[0]).id}/waiting`;
+  expect((await person.post(path, { ...waits, from: '2031-02-03' })).status).toBe(201);
   ids = {
+    waiting: waits.id,
     visits: defined(visits[0]).id,
     clients: defined(clients[0]).id,
     photos: await one('photos'),

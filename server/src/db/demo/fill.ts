@@ -10,7 +10,9 @@ import type { Db } from '../connect';
 import { auditEntries } from '../audit-entries';
 import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
+import { messageTexts } from '../message-texts';
 import { unavailable } from '../unavailable';
+import { waiting } from '../waiting';
 import { visitLinks } from '../visit-links';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
@@ -22,7 +24,6 @@ import {
   clinics,
   consents,
   consentWithdrawals,
-  messages,
   photos,
   files,
   rooms,
@@ -30,6 +31,7 @@ import {
   visitEvents,
   visits,
 } from '../schema';
+import { messages } from '../messages';
 import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
@@ -69,6 +71,7 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
+  ...[waiting, messageTexts],
   ...[
     auditEntries,
     photos,
@@ -96,6 +99,7 @@ const KEPT = [
   [photos, 'photos_append_only'],
   [files, 'files_append_only'],
   [courseNotes, 'course_notes_append_only'],
+  [messageTexts, 'message_texts_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],

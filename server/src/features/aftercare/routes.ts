@@ -2,7 +2,7 @@ import { GiveAdvice } from '@tidy-quill/contract/record';
 import { v7 } from 'uuid';
 import { Router, type Request } from 'express';
 import type { Db } from '../../db/connect';
-import { messages } from '../../db/schema';
+import { messages } from '../../db/messages';
 import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import type { MessageCarrier } from '../messages/carrier';

@@ -1,5 +1,5 @@
 import type { AppointmentAnswer, AppointmentPage, Reminded } from '@tidy-quill/contract/calendar';
-import { ANSWER_REFUSED_WORDS, reminderText } from '@tidy-quill/contract/labels/calendar';
+import { ANSWER_REFUSED_WORDS, visitMessage } from '@tidy-quill/contract/labels/calendar';
 import { isReminded, refuseAnswer, type ClientAnswer } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, type Day } from '@tidy-quill/core/units';
@@ -7,7 +7,8 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
-import { areas, clients, clinics, messages, visits } from '../../db/schema';
+import { areas, clients, clinics, visits } from '../../db/schema';
+import { messages } from '../../db/messages';
 import { visitLinks } from '../../db/visit-links';
 import { dayBounds } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
@@ -16,22 +17,28 @@ import { endInvitations } from '../ahead/store';
 import { actAs, actAsNobody } from '../audit/store';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
+import { wordsOf } from '../messages/words';
 import { bookedBetween, clinicOf } from './store';
 
 const TOKEN_BYTES = 24;
 
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
-/** Reminds everybody of a day who has not confirmed: each visit once, and again once it was moved. */
+/**
+ * Reminds everybody of a day who has not confirmed: each visit once, and again once it was moved.
+ *
+ * @param by who pressed; null where the clinic's hour for it has come
+ */
 export async function remindDay(
   db: Db,
   carrier: MessageCarrier,
-  actor: Actor,
+  { clinicId, by }: { readonly clinicId: string; readonly by: Actor | null },
   day: Day,
   origin: string,
 ): Promise<Reminded> {
-  const { clinicId, staffId } = actor;
-  const { name, timeZone } = await clinicOf(db, clinicId);
+  const clinic = await clinicOf(db, clinicId);
+  const { timeZone } = clinic;
+  const words = await wordsOf(db, clinicId, 'reminder');
   const now = new Date().toISOString();
   const booked = await bookedBetween(db, clinicId, dayBounds(day, timeZone));
   const states: string[] = [];
@@ -39,7 +46,7 @@ export async function remindDay(
     const token = randomBytes(TOKEN_BYTES).toString('base64url');
     const messageId = v7();
     const made = await db.transaction(async (tx) => {
-      await actAs(tx, actor);
+      await (by === null ? actAsNobody(tx) : actAs(tx, by));
       // Two who press at once send one: the visit is locked while it is looked for.
       await tx
         .select({ id: visits.id })
@@ -57,17 +64,21 @@ export async function remindDay(
         );
       if (before.length > 0) return false;
       const [client] = await tx
-        .select({ phone: clients.phone })
+        .select({ phone: clients.phone, givenName: clients.givenName })
         .from(clients)
         .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
+      const { phone, givenName } = defined(client);
       await tx.insert(visitLinks).values({
-        ...{ clinicId, id: v7(), visitId: visit.id, staffId, tokenHash: hashOf(token) },
+        ...{ clinicId, id: v7(), visitId: visit.id, tokenHash: hashOf(token) },
+        // Sent by nobody it comes from whoever treats.
+        staffId: by?.staffId ?? visit.staffId,
         startsAt: new Date(visit.startsAt),
       });
       await tx.insert(messages).values({
-        ...{ clinicId, id: messageId, clientId: visit.clientId, to: defined(client).phone },
-        text: reminderText({
-          ...{ clinic: name, startsAt: visit.startsAt, timeZone, job: visit.job },
+        ...{ clinicId, id: messageId, clientId: visit.clientId, to: phone },
+        ...{ kind: 'reminder', textVersion: words.version === 0 ? null : words.version },
+        text: visitMessage(words.text, {
+          ...{ clinic, givenName, startsAt: visit.startsAt, job: visit.job },
           url: `${origin}/appointment/${token}`,
         }),
       });

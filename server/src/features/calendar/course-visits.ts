@@ -4,16 +4,17 @@ import { addDays, defined } from '@tidy-quill/core/units';
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
-import { clinicClock, clinicDay, dayBounds, momentAt } from '../../http/clinic-day';
+import { clinicClock, clinicDay } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { figuresInForce } from '../catalogue/store';
 import { bookVisit } from '../visit/store';
-import { awayBetween, bookedBetween, clinicOf } from './store';
+import { agendaOf } from './agenda';
+import { clinicOf } from './store';
 import { zonesSought } from './times';
 
-/** A week after the last of them, so that one that finds no time on its day is still looked for. */
-const BEYOND_DAYS = 8;
+/** One that finds no time on its day is looked for within the week after it. */
+const WEEK_DAYS = 7;
 
 /**
  * Books a visit and those that follow it in the course: each by the interval of its zones, at the same hour, in the same room
@@ -28,7 +29,7 @@ export async function bookCourse(
 ): Promise<CourseBooked> {
   const { clinicId } = actor;
   const own = await figuresInForce(db, clinicId);
-  const { timeZone, openingHours: hours } = await clinicOf(db, clinicId);
+  const { timeZone } = await clinicOf(db, clinicId);
   const areaIds = [first.areaId, ...(first.alsoAreaIds ?? [])];
   const { zones } = await zonesSought(db, clinicId, clientId, areaIds);
   const starts = new Date(first.startsAt);
@@ -46,22 +47,10 @@ export async function bookCourse(
     const minutes = defined(defined(booked).minutes);
     for (const [index, day] of days.entries()) {
       const id = defined(ids[index]);
-      const bounds = {
-        from: dayBounds(day, timeZone).from,
-        to: dayBounds(addDays(day, BEYOND_DAYS), timeZone).to,
-      };
       const near = timeNear(
         { id, minutes, from: day, roomIds: [first.roomId], staffIds: [first.staffId] },
         clock,
-        {
-          hours,
-          bookings: (await bookedBetween(tx, clinicId, bounds)).filter(
-            ({ status }) => status !== 'missed',
-          ),
-          unavailable: await awayBetween(tx, clinicId, bounds),
-          now: new Date().toISOString(),
-          momentOf: (on, at) => momentAt(on, at, timeZone).toISOString(),
-        },
+        await agendaOf(tx, clinicId, { from: day, until: addDays(day, WEEK_DAYS) }),
       );
       if (near === null) {
         throw new HttpProblem('conflict', `Visit ${index + 2} finds no time`, {

@@ -13,6 +13,7 @@ import { figuresInForce } from '../catalogue/store';
 import { notesOfAreas } from '../course/course-notes';
 import { askedForOtherTime } from './appointments';
 import { clinicOf } from './store';
+import { recalledAt } from './visit-messages';
 
 /** Whoever was treated longer ago is not asked any more. */
 const LONGEST_DAYS = 365;
@@ -40,8 +41,14 @@ export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
   const open = due
     .filter(({ areaId }) => courseStanding(notes.get(areaId) ?? []).state === 'open')
     .sort((one, other) => other.overdueDays - one.overdueDays);
+  const shown = open.slice(0, MOST);
+  const recalled = await recalledAt(
+    db,
+    clinicId,
+    shown.map(({ clientId }) => clientId),
+  );
   return {
-    due: open.slice(0, MOST),
+    due: shown.map((zone) => ({ ...zone, recalledAt: recalled.get(zone.clientId) ?? null })),
     total: open.length,
     missed: await missedUnbooked(db, clinicId, today, from),
     asking: await askingFor(db, clinicId),

@@ -10,6 +10,8 @@ import {
   TimesAsked,
 } from '@tidy-quill/contract/calendar';
 import { NewCourseVisits } from '@tidy-quill/contract/clients';
+import { NewRecalls, Reminding } from '@tidy-quill/contract/message-texts';
+import { NewWaiting, TakeTime, WaitingAsked } from '@tidy-quill/contract/waiting';
 import { eq } from 'drizzle-orm';
 import { json, Router, text } from 'express';
 import type { Db } from '../../db/connect';
@@ -27,6 +29,9 @@ import { bookCourse } from './course-visits';
 import { dueLists } from './due';
 import { calendarOf, endUnavailable, makeUnavailable, readUnavailable, sayStatus } from './store';
 import { timesFor } from './times';
+import { calendarUse } from './use';
+import { confirmVisit, recallClients } from './visit-messages';
+import { addWaiting, endWaiting, takeTime, waitingList } from './waiting';
 
 const ICALENDAR = 'text/calendar';
 
@@ -63,7 +68,60 @@ export function calendarRoutes(db: Db, carrier: MessageCarrier): Router {
 
   router.post('/calendar/reminders', async (request, response) => {
     const { day } = parse(RemindDay, request.body);
-    response.json(await remindDay(db, carrier, actorOf(request), day, originOf(request)));
+    const actor = actorOf(request);
+    response.json(
+      await remindDay(db, carrier, { clinicId: actor.clinicId, by: actor }, day, originOf(request)),
+    );
+  });
+
+  router.get('/calendar/use', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await calendarUse(db, clinicId, parse(CalendarAsked, request.query)));
+  });
+
+  router.get('/calendar/waiting', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { freed } = parse(WaitingAsked, request.query);
+    response.json(await waitingList(db, clinicId, freed));
+  });
+
+  router.post('/clients/:id/waiting', async (request, response) => {
+    const wanted = parse(NewWaiting, request.body);
+    await addWaiting(db, actorOf(request), pathId(request), wanted);
+    response.status(201).json({ id: wanted.id });
+  });
+
+  router.post('/waiting/:id/take', async (request, response) => {
+    const time = parse(TakeTime, request.body);
+    const actor = actorOf(request);
+    const visitId = await takeTime(db, actor, pathId(request), time);
+    await confirmVisit(db, carrier, actor.clinicId, visitId);
+    response.json({ visitId });
+  });
+
+  router.post('/waiting/:id/end', async (request, response) => {
+    await endWaiting(db, actorOf(request), pathId(request));
+    response.status(204).end();
+  });
+
+  router.post('/calendar/recalls', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { areaIds } = parse(NewRecalls, request.body);
+    const { due } = await dueLists(db, clinicId);
+    // Only whoever is due is asked back.
+    const wanted = due.filter(({ areaId }) => areaIds.includes(areaId));
+    const ids = wanted.map(({ clientId }) => clientId);
+    response.json(await recallClients(db, carrier, clinicId, ids));
+  });
+
+  router.put('/clinic/reminding', async (request, response) => {
+    const actor = actorWithRight(request, 'manageAccounts');
+    const reminding = parse(Reminding, request.body);
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await tx.update(clinics).set(reminding).where(eq(clinics.id, actor.clinicId));
+    });
+    response.status(204).end();
   });
 
   router.get('/calendar/due', async (request, response) => {
@@ -79,7 +137,11 @@ export function calendarRoutes(db: Db, carrier: MessageCarrier): Router {
 
   router.post('/clients/:id/course-visits', async (request, response) => {
     const wanted = parse(NewCourseVisits, request.body);
-    response.status(201).json(await bookCourse(db, actorOf(request), pathId(request), wanted));
+    const actor = actorOf(request);
+    const made = await bookCourse(db, actor, pathId(request), wanted);
+    // The visits after it are told of in their time.
+    await confirmVisit(db, carrier, actor.clinicId, wanted.first.id);
+    response.status(201).json(made);
   });
 
   router.post('/visits/:id/status', async (request, response) => {

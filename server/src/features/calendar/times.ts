@@ -2,16 +2,17 @@ import type { Times, TimesAsked } from '@tidy-quill/contract/calendar';
 import { askedReadyFrom, firstDay, freeTimes, plannedMinutes } from '@tidy-quill/core/calendar';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { addDays, laterDay } from '@tidy-quill/core/units';
-import { and, asc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type * as v from 'valibot';
-import type { Db } from '../../db/connect';
-import { rooms, staff, visits } from '../../db/schema';
-import { clinicToday, dayBounds, momentAt } from '../../http/clinic-day';
+import type { Db, Queryable } from '../../db/connect';
+import { visits } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
 import { areasOf, findClient } from '../clients/store';
 import { visitsSummed } from '../projections/store';
-import { awayBetween, bookedBetween, clinicOf } from './store';
+import { agendaOf, roomsOf, staffOf } from './agenda';
+import { clinicOf } from './store';
 
 /** How far ahead a time is sought, days. */
 const AHEAD_DAYS = 120;
@@ -25,27 +26,9 @@ export async function timesFor(
   clientId: string,
   asked: v.InferOutput<typeof TimesAsked>,
 ): Promise<Times> {
-  const { timeZone, openingHours: hours } = await clinicOf(db, clinicId);
-  const { protocol: own } = await catalogueInForce(db, clinicId);
-  const { zones, others, moved } = await zonesSought(
-    db,
-    clinicId,
-    clientId,
-    asked.areaIds,
-    asked.visitId,
-  );
-  const today = clinicToday(timeZone);
-  const first = firstDay({
-    ...{ zones, today, own },
-    answersFrom: moved === undefined ? null : askedReadyFrom(moved.zones),
-  });
-  const isFirst = others.every(({ visit }) => visit.cancelledAt !== null);
-  const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst }, own);
-  const last = moved?.visit ?? others.at(-1)?.visit;
+  const { today, first, minutes, last } = await soughtFor(db, clinicId, clientId, asked);
   const from = laterDay(today, asked.from ?? first.on);
   const until = addDays(from, AHEAD_DAYS);
-  const bounds = { from: dayBounds(from, timeZone).from, to: dayBounds(until, timeZone).to };
-  const booked = await bookedBetween(db, clinicId, bounds);
   const times = freeTimes(
     {
       ...{ id: asked.visitId ?? '', minutes, from, until },
@@ -60,25 +43,42 @@ export async function timesFor(
           ? withFirst(await staffOf(db, clinicId), last?.staffId)
           : [asked.staffId],
     },
-    {
-      hours,
-      bookings: booked.filter(({ status }) => status !== 'missed'),
-      unavailable: await awayBetween(db, clinicId, bounds),
-      now: new Date().toISOString(),
-      momentOf: (day, clock) => momentAt(day, clock, timeZone).toISOString(),
-    },
+    await agendaOf(db, clinicId, { from, until }),
     { most: MOST, aDay: A_DAY },
   );
   return { minutes, firstDay: first, times };
 }
 
+/** From which day on, and for how long, a visit for some areas is sought; and what was booked last. */
+export async function soughtFor(
+  db: Queryable,
+  clinicId: string,
+  clientId: string,
+  {
+    areaIds,
+    visitId,
+  }: { readonly areaIds: readonly string[]; readonly visitId?: string | undefined },
+) {
+  const { timeZone } = await clinicOf(db, clinicId);
+  const { protocol: own } = await catalogueInForce(db, clinicId);
+  const { zones, others, moved } = await zonesSought(db, clinicId, clientId, areaIds, visitId);
+  const today = clinicToday(timeZone);
+  const first = firstDay({
+    ...{ zones, today, own },
+    answersFrom: moved === undefined ? null : askedReadyFrom(moved.zones),
+  });
+  const isFirst = others.every(({ visit }) => visit.cancelledAt !== null);
+  const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst }, own);
+  return { today, first, minutes, zones, last: moved?.visit ?? others.at(-1)?.visit };
+}
+
 /** Areas of a client with what was done on them, but in one visit, and the client's visits. */
 export async function zonesSought(
-  db: Db,
+  db: Queryable,
   clinicId: string,
   clientId: string,
   areaIds: readonly string[],
-  visitId?: string,
+  visitId?: string | undefined,
 ) {
   await findClient(db, clinicId, clientId);
   const areas = await areasOf(db, clinicId, clientId);
@@ -99,23 +99,3 @@ export async function zonesSought(
 /** With one of them first, where it is among them. */
 const withFirst = (ids: readonly string[], id: string | undefined): readonly string[] =>
   id === undefined || !ids.includes(id) ? ids : [id, ...ids.filter((each) => each !== id)];
-
-const roomsOf = async (db: Db, clinicId: string) =>
-  (
-    await db
-      .select({ id: rooms.id })
-      .from(rooms)
-      .where(eq(rooms.clinicId, clinicId))
-      .orderBy(asc(rooms.name))
-  ).map(({ id }) => id);
-
-/** Who treats: technicians first. */
-const staffOf = async (db: Db, clinicId: string) => {
-  const all = await db
-    .select({ id: staff.id, role: staff.role })
-    .from(staff)
-    .where(and(eq(staff.clinicId, clinicId), eq(staff.active, true)))
-    .orderBy(asc(staff.name));
-  const technicians = all.filter(({ role }) => role === 'technician');
-  return (technicians.length > 0 ? technicians : all).map(({ id }) => id);
-};

@@ -7,6 +7,7 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
+import { SetWishes } from '@tidy-quill/contract/waiting';
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import { defined } from '@tidy-quill/core/units';
@@ -17,11 +18,21 @@ import { actorOf } from '../../http/session';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
+import { confirmVisit } from '../calendar/visit-messages';
+import type { MessageCarrier } from '../messages/carrier';
 import { bookVisit } from '../visit/store';
 import { notesOf } from '../course/course-notes';
-import { addArea, addClient, areasOf, editClient, findClient, findClients } from './store';
+import {
+  addArea,
+  addClient,
+  areasOf,
+  editClient,
+  findClient,
+  findClients,
+  setWishes,
+} from './store';
 
-export function clientRoutes(db: Db): Router {
+export function clientRoutes(db: Db, carrier: MessageCarrier): Router {
   const router = Router();
 
   router.get('/clients', async (request, response) => {
@@ -52,6 +63,11 @@ export function clientRoutes(db: Db): Router {
     response.json(await editClient(db, actorOf(request), pathId(request), edited));
   });
 
+  router.put('/clients/:id/wishes', async (request, response) => {
+    const { wishes } = parse(SetWishes, request.body);
+    response.json(await setWishes(db, actorOf(request), pathId(request), wishes));
+  });
+
   router.post('/clients/:id/areas', async (request, response) => {
     const area = parse(NewArea, request.body);
     response.status(201).json(await addArea(db, actorOf(request), pathId(request), area));
@@ -59,7 +75,9 @@ export function clientRoutes(db: Db): Router {
 
   router.post('/clients/:id/visits', async (request, response) => {
     const visit = parse(NewVisit, request.body);
-    await db.transaction((tx) => bookVisit(tx, actorOf(request), pathId(request), visit));
+    const actor = actorOf(request);
+    await db.transaction((tx) => bookVisit(tx, actor, pathId(request), visit));
+    await confirmVisit(db, carrier, actor.clinicId, visit.id);
     response.status(201).json({ id: visit.id });
   });
 

@@ -26,6 +26,7 @@ export const asClient = (row: ClientRow): Client => ({
   phone: row.phone,
   note: row.note,
   version: row.version,
+  wishes: row.wishes,
 });
 
 /** A page of the clients whose name or reference holds every word of `text`, by family name. */
@@ -142,6 +143,25 @@ export async function editClient(
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
       .returning();
     return asClient(defined(saved));
+  });
+}
+
+/** Keeps when a client likes to come; the last word counts. */
+export async function setWishes(
+  db: Db,
+  actor: Actor,
+  id: string,
+  wishes: Client['wishes'],
+): Promise<Client> {
+  return db.transaction(async (tx) => {
+    await actAs(tx, actor);
+    const [saved] = await tx
+      .update(clients)
+      .set({ wishes: wishes === null ? null : { ...wishes, weekdays: [...wishes.weekdays] } })
+      .where(and(eq(clients.clinicId, actor.clinicId), eq(clients.id, id)))
+      .returning();
+    if (saved === undefined) throw new HttpProblem('not-found', 'There is no such client');
+    return asClient(saved);
   });
 }
 

@@ -1,7 +1,8 @@
 import type { Message } from '@tidy-quill/contract/ahead';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
-import { clients, messages } from '../../db/schema';
+import { clients } from '../../db/schema';
+import { messages } from '../../db/messages';
 import { HttpProblem } from '../../http/problem';
 import type { MessageCarrier } from './carrier';
 

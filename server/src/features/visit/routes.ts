@@ -33,6 +33,8 @@ import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeReactions } from './judge-reactions';
+import { confirmVisit } from '../calendar/visit-messages';
+import type { MessageCarrier } from '../messages/carrier';
 import { moveVisit } from './slots';
 import {
   appendEvents,
@@ -43,7 +45,7 @@ import {
   type Locked,
 } from './store';
 
-export function visitRoutes(db: Db, tries: Tries): Router {
+export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Router {
   const router = Router();
 
   const opened = async (request: Request) => {
@@ -114,7 +116,10 @@ export function visitRoutes(db: Db, tries: Tries): Router {
 
   router.post('/visits/:id/move', async (request, response) => {
     const to = parse(MoveVisit, request.body);
-    await moveVisit(db, actorOf(request), pathId(request), to);
+    const actor = actorOf(request);
+    const visitId = pathId(request);
+    await db.transaction((tx) => moveVisit(tx, actor, visitId, to));
+    if (to.startsAt !== to.from) await confirmVisit(db, carrier, actor.clinicId, visitId);
     response.status(204).end();
   });
 

@@ -9,7 +9,7 @@ import {
 import { zoneRecords } from '@tidy-quill/core/session';
 import { defined } from '@tidy-quill/core/units';
 import { and, eq, gte, inArray, isNull, lt, ne } from 'drizzle-orm';
-import type { Db, Queryable } from '../../db/connect';
+import type { Queryable } from '../../db/connect';
 import { areas, clinics, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
@@ -97,51 +97,52 @@ const REFUSED = {
  * @throws HttpProblem 409 where another has moved it meanwhile, or the slot is taken; 422 where it can be moved no more
  */
 export async function moveVisit(
-  db: Db,
+  tx: Queryable,
   actor: Actor,
   visitId: string,
-  { from, startsAt, roomId, staffId }: MoveVisit,
+  { from, startsAt, roomId, staffId, plannedMinutes }: MoveVisit,
 ): Promise<void> {
   const { clinicId } = actor;
   const its = and(eq(visits.clinicId, clinicId), eq(visits.id, visitId));
-  await db.transaction(async (tx) => {
-    const [row] = await tx.select().from(visits).where(its).for('update');
-    if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
-    const visit = asHeader(row);
-    if (visit.cancelled !== null) throw cancelled();
-    const isThere =
-      visit.startsAt === new Date(startsAt).toISOString() &&
-      visit.roomId === roomId &&
-      visit.staffId === staffId;
-    if (isThere) return;
-    if (visit.startsAt !== new Date(from).toISOString()) {
-      throw new HttpProblem('conflict', 'Somebody else has moved this visit meanwhile', {
-        current: visit,
-      });
-    }
-    const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
-    const zones = zoneRecords(events, visit.areaId);
-    const timeZone = await timeZoneOf(tx, clinicId);
-    const dayOf = (at: string) => clinicDay(new Date(at), timeZone);
-    const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
-    const now = new Date().toISOString();
-    const refusal = refuseMoving({ zones, sameDay, startsAt, now });
-    if (refusal !== null) {
-      throw new HttpProblem('refused-by-rule', REFUSED[refusal], { detail: refusal });
-    }
-    const minutes =
-      visit.plannedMinutes ?? (await minutesFor(tx, clinicId, visit.clientId, [...zones.keys()]));
-    const at = new Date(startsAt);
-    const wanted = { id: visitId, roomId, staffId, plannedMinutes: minutes };
-    await refuseAway(tx, clinicId, { ...wanted, startsAt: at.toISOString() });
-    await actAs(tx, actor);
-    await tx
-      .update(visits)
-      .set({
-        ...{ roomId, staffId, plannedMinutes: minutes, startsAt: at, sequence: row.sequence + 1 },
-        // Whoever confirmed another hour has not confirmed this one.
-        ...(at.getTime() === row.startsAt.getTime() ? {} : { said: 'booked' as const }),
-      })
-      .where(its);
-  });
+  const [row] = await tx.select().from(visits).where(its).for('update');
+  if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
+  const visit = asHeader(row);
+  if (visit.cancelled !== null) throw cancelled();
+  const isThere =
+    visit.startsAt === new Date(startsAt).toISOString() &&
+    visit.roomId === roomId &&
+    visit.staffId === staffId &&
+    (plannedMinutes === undefined || visit.plannedMinutes === plannedMinutes);
+  if (isThere) return;
+  if (visit.startsAt !== new Date(from).toISOString()) {
+    throw new HttpProblem('conflict', 'Somebody else has moved this visit meanwhile', {
+      current: visit,
+    });
+  }
+  const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
+  const zones = zoneRecords(events, visit.areaId);
+  const timeZone = await timeZoneOf(tx, clinicId);
+  const dayOf = (at: string) => clinicDay(new Date(at), timeZone);
+  const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
+  const now = new Date().toISOString();
+  const refusal = refuseMoving({ zones, sameDay, startsAt, now });
+  if (refusal !== null) {
+    throw new HttpProblem('refused-by-rule', REFUSED[refusal], { detail: refusal });
+  }
+  const minutes =
+    plannedMinutes ??
+    visit.plannedMinutes ??
+    (await minutesFor(tx, clinicId, visit.clientId, [...zones.keys()]));
+  const at = new Date(startsAt);
+  const wanted = { id: visitId, roomId, staffId, plannedMinutes: minutes };
+  await refuseAway(tx, clinicId, { ...wanted, startsAt: at.toISOString() });
+  await actAs(tx, actor);
+  await tx
+    .update(visits)
+    .set({
+      ...{ roomId, staffId, plannedMinutes: minutes, startsAt: at, sequence: row.sequence + 1 },
+      // Whoever confirmed another hour has not confirmed this one.
+      ...(at.getTime() === row.startsAt.getTime() ? {} : { said: 'booked' as const }),
+    })
+    .where(its);
 }

@@ -1,0 +1,116 @@
+import type { Reminded } from '@tidy-quill/contract/calendar';
+import { visitMessage } from '@tidy-quill/contract/labels/calendar';
+import { filledIn, mayRecall } from '@tidy-quill/core/calendar';
+import type { Job } from '@tidy-quill/core/suitability';
+import { and, desc, eq, inArray, max } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import type { Db, Queryable } from '../../db/connect';
+import { areas, clients, visits } from '../../db/schema';
+import { messages } from '../../db/messages';
+import type { MessageCarrier } from '../messages/carrier';
+import { carry } from '../messages/store';
+import { wordsOf } from '../messages/words';
+import { clinicOf } from './store';
+
+/** Tells a client of a visit that was booked or moved just now, where the clinic has it so. */
+export async function confirmVisit(
+  db: Db,
+  carrier: MessageCarrier,
+  clinicId: string,
+  visitId: string,
+): Promise<void> {
+  const clinic = await clinicOf(db, clinicId);
+  if (!clinic.confirmsBookings) return;
+  const [found] = await db
+    .select({ visit: visits, client: clients, job: areas.job })
+    .from(visits)
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
+    .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)));
+  // Whoever is here already need not be told.
+  if (found === undefined || found.visit.cancelledAt !== null) return;
+  if (found.visit.startsAt.getTime() < Date.now() + SOON_MS) return;
+  const { visit, client } = found;
+  const words = await wordsOf(db, clinicId, 'confirmation');
+  const id = v7();
+  await db.insert(messages).values({
+    ...{ clinicId, id, clientId: client.id, to: client.phone },
+    ...{ kind: 'confirmation', textVersion: words.version === 0 ? null : words.version },
+    text: visitMessage(words.text, {
+      ...{ clinic, givenName: client.givenName, startsAt: visit.startsAt.toISOString() },
+      ...{ job: found.job as Job, url: '' },
+    }),
+  });
+  await carry(db, carrier, clinicId, id);
+}
+
+/** A visit within the hour is booked for somebody who stands at the desk. */
+const SOON_MS = 3_600_000;
+
+/** When each of some clients was last asked to come back, ISO 8601. */
+export async function recalledAt(
+  db: Queryable,
+  clinicId: string,
+  clientIds: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (clientIds.length === 0) return new Map();
+  const rows = await db
+    .select({ clientId: messages.clientId, at: max(messages.createdAt) })
+    .from(messages)
+    .where(
+      and(
+        ...[eq(messages.clinicId, clinicId), eq(messages.kind, 'recall')],
+        inArray(messages.clientId, [...clientIds]),
+      ),
+    )
+    .groupBy(messages.clientId);
+  return new Map(
+    rows.flatMap(({ clientId, at }) =>
+      at === null ? [] : [[clientId, at.toISOString()] as const],
+    ),
+  );
+}
+
+/** Asks clients to come back: each once, and nobody again within a fortnight. */
+export async function recallClients(
+  db: Db,
+  carrier: MessageCarrier,
+  clinicId: string,
+  clientIds: readonly string[],
+): Promise<Reminded> {
+  const clinic = await clinicOf(db, clinicId);
+  const words = await wordsOf(db, clinicId, 'recall');
+  const ids: string[] = [];
+  for (const clientId of new Set(clientIds)) {
+    const id = v7();
+    const made = await db.transaction(async (tx) => {
+      // Two who press at once ask once: the client is locked while it is looked for.
+      const [client] = await tx
+        .select()
+        .from(clients)
+        .where(and(eq(clients.clinicId, clinicId), eq(clients.id, clientId)))
+        .for('update');
+      if (client === undefined) return false;
+      const last = (await recalledAt(tx, clinicId, [clientId])).get(clientId) ?? null;
+      if (!mayRecall(last, new Date().toISOString())) return false;
+      await tx.insert(messages).values({
+        ...{ clinicId, id, clientId, to: client.phone },
+        ...{ kind: 'recall', textVersion: words.version === 0 ? null : words.version },
+        text: filledIn(words.text, {
+          ...{ clinic: clinic.name, name: client.givenName, phone: clinic.phone },
+        }),
+      });
+      return true;
+    });
+    if (!made) continue;
+    await carry(db, carrier, clinicId, id);
+    ids.push(id);
+  }
+  const states = await db
+    .select({ state: messages.state })
+    .from(messages)
+    .where(and(eq(messages.clinicId, clinicId), inArray(messages.id, ids)))
+    .orderBy(desc(messages.createdAt));
+  const sent = states.filter(({ state }) => state === 'sent').length;
+  return { sent, failed: states.length - sent };
+}
