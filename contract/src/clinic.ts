@@ -1,3 +1,4 @@
+import type { Reminding } from './message-texts';
 import * as v from 'valibot';
 import type { Role } from './auth';
 import { CLOCKS } from './labels/format';
@@ -23,7 +24,7 @@ export interface StaffListed {
   readonly secondFactor: boolean;
 }
 
-export interface Clinic {
+export interface Clinic extends Reminding {
   readonly rooms: readonly { readonly id: string; readonly name: string }[];
   readonly staff: readonly StaffListed[];
   /** How long before a visit a client may cancel it by a link, hours. */

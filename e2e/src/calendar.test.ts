@@ -245,7 +245,7 @@ describe('a week', () => {
     await browser.see('booked', '//*[@class="visit-status"]/..');
     await browser.press('month');
     await browser.see('3 visits, ', '//td//button');
-    await browser.press('whom to call');
+    await browser.press('calls');
     await browser.see('Missed, with nothing booked since');
   });
 });
@@ -290,7 +290,7 @@ describe('a reminder', () => {
     } finally {
       await phone.close();
     }
-    await browser.press('whom to call');
+    await browser.press('calls');
     await browser.see('After five, please');
     await browser.press(',', '(//h2[.="Ask for another time"]/following-sibling::table)[1]//td');
     await browser.see('Move to another day');

@@ -7,6 +7,7 @@ import {
   type Place,
   type Unavailable,
   type VisitStatus,
+  type Wishes,
 } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import type { IntervalState } from '@tidy-quill/core/figures';
@@ -36,6 +37,13 @@ export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as con
 export const WEEKDAY_NAMES = [
   ...['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'],
 ] as const;
+
+/** “Tue, Thu, evening”; empty for whoever wishes nothing. */
+export const wishesText = ({ weekdays, part }: Wishes): string =>
+  [
+    ...weekdays.map((day) => WEEKDAYS[day] ?? ''),
+    ...(part === 'any' ? [] : [DAY_PART_WORDS[part]]),
+  ].join(', ');
 
 export const AWAY_WORDS: Readonly<Record<Unavailable['what'], string>> = {
   clinic: 'the clinic is closed',

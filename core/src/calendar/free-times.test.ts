@@ -4,7 +4,7 @@ import { agenda, booking, HOURS, momentOf, sought, span, WORKDAY } from './calen
 import { clashesOf, endOf, firstFree, type Booking } from './bookings';
 import { freeTimes, isInHours, type Agenda, type TimeSought } from './free-times';
 import { openOn, spansProblem, weekdayOf } from './hours';
-import { awayAsBookings, awayDuring, type Unavailable } from './unavailable';
+import { awayAsBookings, awayDuring, inServiceAt, type Unavailable } from './unavailable';
 
 const starts = (of: TimeSought, on: Agenda, most = 20, aDay = 4) =>
   freeTimes(of, on, { most, aDay }).map(({ startsAt }) => startsAt.slice(5, 16));
@@ -82,6 +82,25 @@ describe('what is away', () => {
     expect(ids(booking('2026-12-07T12:00:00.000Z', 30))).toEqual([]);
     expect(ids(booking('2026-12-07T09:30:00.000Z', 30))).toEqual([]);
     expect(ids(booking('2026-12-07T09:31:00.000Z', 30))).toHaveLength(3);
+  });
+});
+
+describe('a handpiece that is out of use', () => {
+  it('is out of service from the moment it is away until it is back, and no other is', () => {
+    const list: readonly Unavailable[] = [
+      {
+        ...{ id: 'a', what: 'handpiece', whatId: 'diode', reason: 'In repair' },
+        ...{ from: '2026-12-07T08:00:00.000Z', until: '2026-12-09T12:00:00.000Z' },
+      },
+    ];
+    const all = ['diode', 'infrared'].map((id) => ({ id, inService: true }));
+    const inService = (at: string) =>
+      inServiceAt(all, list, at)
+        .filter((each) => each.inService)
+        .map(({ id }) => id);
+    expect(inService('2026-12-07T07:59:59.000Z')).toEqual(['diode', 'infrared']);
+    expect(inService('2026-12-07T08:00:00.000Z')).toEqual(['infrared']);
+    expect(inService('2026-12-09T12:00:00.000Z')).toEqual(['diode', 'infrared']);
   });
 });
 

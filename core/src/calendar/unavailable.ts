@@ -58,3 +58,21 @@ export const awayAsBookings = (booking: Needs, list: readonly Unavailable[]): re
     roomId: what === 'staff' ? '' : booking.roomId,
     staffId: what === 'room' ? '' : booking.staffId,
   }));
+
+/** Handpieces as they are at a moment, ISO 8601: one that is away then is out of service, whatever its catalogue says. */
+export function inServiceAt<H extends { readonly id: string; readonly inService: boolean }>(
+  handpieces: readonly H[],
+  list: readonly Unavailable[],
+  at: string,
+): readonly H[] {
+  const moment = Date.parse(at);
+  const away = new Set(
+    list
+      .filter(({ what, from, until }) => {
+        const isThen = Date.parse(from) <= moment && moment < Date.parse(until);
+        return what === 'handpiece' && isThen;
+      })
+      .map(({ whatId }) => whatId),
+  );
+  return handpieces.map((each) => (away.has(each.id) ? { ...each, inService: false } : each));
+}

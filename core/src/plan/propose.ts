@@ -68,9 +68,11 @@ export function propose(plan: PlanCase): Proposals {
   }
   const proposals: Proposal[] = [];
   const leftOut: LeftOut[] = [];
-  for (const handpiece of plan.handpieces.filter((each) => each.inService && !isForInk(each))) {
+  for (const handpiece of plan.handpieces.filter((each) => !isForInk(each))) {
     for (const technique of handpiece.techniques) {
-      const found = best(plan, handpiece, technique, working);
+      const found = handpiece.inService
+        ? best(plan, handpiece, technique, working)
+        : ({ code: 'notInService' } as const);
       if ('code' in found) leftOut.push({ handpieceId: handpiece.id, technique, refusal: found });
       else proposals.push(found);
     }

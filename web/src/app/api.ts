@@ -98,6 +98,9 @@ const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unkn
     : null;
 };
 
+/** How long a day that was read is kept in memory, s. */
+export const A_DAY_S = 24 * 3600;
+
 export const api = createApi({
   baseQuery: base,
   tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'catalogue', 'clinic', 'messages'],
@@ -121,6 +124,8 @@ export const api = createApi({
     today: build.query<Day, string | undefined>({
       query: (day) => ({ url: '/today', params: day === undefined ? {} : { day } }),
       providesTags: ['today'],
+      // A day that was read stays readable while the server cannot be reached.
+      keepUnusedDataFor: A_DAY_S,
     }),
     followUps: build.query<FollowUp[], void>({
       query: () => '/today/follow-ups',

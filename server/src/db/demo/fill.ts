@@ -38,6 +38,7 @@ import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
+import { fillWeek } from './week';
 import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 import { answers, demoPast, demoVisit } from './visits';
 
@@ -60,6 +61,7 @@ export async function fillDemo(db: Db): Promise<void> {
     await fillTattoos(tx, setting, DEMO_CLIENTS.length + 3);
     const given = tx.$count(clients, eq(clients.clinicId, setting.clinicId));
     await fillClient(tx, setting, DEMO_STOPPED, (await given) + 1);
+    await fillWeek(tx, setting, (await given) + 1);
     await tx
       .update(clinics)
       .set({ lastClientNumber: await given })

@@ -12,8 +12,8 @@ import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
 import { findClient } from '../clients/store';
-import { moveVisit } from '../visit/slots';
-import { bookVisit } from '../visit/store';
+import { judgeMoving, moveVisit } from '../visit/slots';
+import { bookVisit, cancelVisit } from '../visit/store';
 import { agendaOf, roomsOf, staffOf } from './agenda';
 import { clinicOf } from './store';
 import { soughtFor } from './times';
@@ -223,8 +223,11 @@ export async function endWaiting(db: Db, actor: Actor, id: string): Promise<void
   });
 }
 
+const GAVE_WAY = 'Given another time from the waiting list';
+
 /**
- * Gives somebody who waits a time: their visit is moved there, or one is booked; both, or neither. Gives the visit.
+ * Gives somebody who waits a time: their visit is moved there, or one is booked, and they leave the list; all of it, or
+ * nothing. Gives the visit.
  * @throws HttpProblem 409 where the time is taken, or the entry was ended
  */
 export async function takeTime(
@@ -247,8 +250,14 @@ export async function takeTime(
             .from(visits)
             .where(and(eq(visits.clinicId, clinicId), eq(visits.id, row.visitId)));
     const moves = booked !== undefined && booked.cancelledAt === null && booked.said !== 'missed';
-    if (moves) {
-      const from = booked.startsAt.toISOString();
+    const from = booked?.startsAt.toISOString() ?? '';
+    const refusal = moves
+      ? (await judgeMoving(tx, clinicId, { ...booked, startsAt: from }, startsAt)).refusal
+      : null;
+    // What was answered holds for its day: the visit gives way to another, in which it is asked again.
+    const givesWay = refusal === 'holdsForItsDay';
+    if (moves && givesWay) await cancelVisit(tx, actor, booked.id, GAVE_WAY);
+    if (moves && !givesWay) {
       await moveVisit(tx, actor, booked.id, { from, startsAt, roomId, staffId });
     } else {
       const [areaId, ...alsoAreaIds] = row.areaIds;
@@ -257,6 +266,6 @@ export async function takeTime(
     }
     await actAs(tx, actor);
     await end(tx, row, 'taken');
-    return moves ? booked.id : visitId;
+    return moves && !givesWay ? booked.id : visitId;
   });
 }

@@ -26,6 +26,8 @@ export function clinicRoutes(db: Db): Router {
       .select({
         demandsSecondFactor: clinics.demandsSecondFactor,
         cancelNoticeHours: clinics.cancelNoticeHours,
+        ...{ remindAt: clinics.remindAt, remindDays: clinics.remindDays },
+        confirmsBookings: clinics.confirmsBookings,
       })
       .from(clinics)
       .where(eq(clinics.id, clinicId));

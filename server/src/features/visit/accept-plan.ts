@@ -20,7 +20,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
-import { catalogueInForce } from '../catalogue/store';
+import { catalogueNow } from '../calendar/in-service';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import type { Locked } from './store';
 
@@ -56,7 +56,7 @@ async function judge(
       detail: 'askAndLookFirst',
     });
   }
-  const catalogue = await catalogueInForce(tx, clinicId);
+  const catalogue = await catalogueNow(tx, clinicId);
   const before = await earlierVisits(tx, clinicId, visit, timeZone);
   const skin = {
     site: await siteOf(tx, clinicId, areaId),

@@ -24,7 +24,7 @@ import { aftercareInForce, habitsBefore } from '../aftercare/store';
 import { aheadOf } from '../ahead/store';
 import type { Tries } from '../auth/tries';
 import { audit } from '../audit/store';
-import { catalogueInForce } from '../catalogue/store';
+import { catalogueNow } from '../calendar/in-service';
 import { areasOf, asArea, asClient } from '../clients/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
@@ -64,7 +64,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
         eventsSince(db, clinicId, visit.id, 0),
         areasOf(db, clinicId, visit.clientId),
         earlierVisits(db, clinicId, visit, timeZone),
-        catalogueInForce(db, clinicId),
+        catalogueNow(db, clinicId),
         aftercareInForce(db, clinicId),
         habitsBefore(db, clinicId, visit),
         staffNames(db, clinicId),
@@ -125,7 +125,8 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
 
   router.post('/visits/:id/cancel', async (request, response) => {
     const { reason } = parse(CancelVisit, request.body);
-    await cancelVisit(db, actorOf(request), pathId(request), reason);
+    const actor = actorOf(request);
+    await db.transaction((tx) => cancelVisit(tx, actor, pathId(request), reason));
     response.status(204).end();
   });
 

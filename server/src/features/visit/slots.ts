@@ -92,6 +92,22 @@ const REFUSED = {
     'What was answered, found or planned in this visit holds for its day: cancel it, and book another',
 } as const;
 
+/** Why a visit cannot be moved to a start, and its zones as they stand; null where it can. */
+export async function judgeMoving(
+  tx: Queryable,
+  clinicId: string,
+  visit: Pick<ReturnType<typeof asHeader>, 'id' | 'areaId' | 'startsAt'>,
+  startsAt: string,
+) {
+  const events = defined((await eventsOf(tx, clinicId, [visit.id])).get(visit.id));
+  const zones = zoneRecords(events, visit.areaId);
+  const timeZone = await timeZoneOf(tx, clinicId);
+  const dayOf = (at: string) => clinicDay(new Date(at), timeZone);
+  const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
+  const now = new Date().toISOString();
+  return { zones, refusal: refuseMoving({ zones, sameDay, startsAt, now }) };
+}
+
 /**
  * Moves a booked visit to another start, room or person. The database itself lets no two hold one room or person.
  * @throws HttpProblem 409 where another has moved it meanwhile, or the slot is taken; 422 where it can be moved no more
@@ -119,13 +135,7 @@ export async function moveVisit(
       current: visit,
     });
   }
-  const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
-  const zones = zoneRecords(events, visit.areaId);
-  const timeZone = await timeZoneOf(tx, clinicId);
-  const dayOf = (at: string) => clinicDay(new Date(at), timeZone);
-  const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
-  const now = new Date().toISOString();
-  const refusal = refuseMoving({ zones, sameDay, startsAt, now });
+  const { zones, refusal } = await judgeMoving(tx, clinicId, visit, startsAt);
   if (refusal !== null) {
     throw new HttpProblem('refused-by-rule', REFUSED[refusal], { detail: refusal });
   }

@@ -53,36 +53,34 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
  * @throws HttpProblem 422 where something was fired in it
  */
 export async function cancelVisit(
-  db: Db,
+  tx: Queryable,
   actor: Actor,
   visitId: string,
   reason: string,
 ): Promise<void> {
   const { clinicId, staffId } = actor;
   const its = and(eq(visits.clinicId, clinicId), eq(visits.id, visitId));
-  await db.transaction(async (tx) => {
-    await tx.select({ id: visits.id }).from(visits).where(its).for('update');
-    const visit = await findVisit(tx, clinicId, visitId);
-    if (visit.cancelled !== null) return;
-    const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
-    const refusal = refuseCancelling(zoneRecords(events, visit.areaId));
-    if (refusal !== null) {
-      throw new HttpProblem('refused-by-rule', 'This visit cannot be cancelled', {
-        detail: refusal,
-      });
-    }
-    await actAs(tx, actor);
-    await tx
-      .update(visits)
-      .set({
-        cancelledAt: new Date(),
-        cancelledBy: staffId,
-        cancelReason: reason,
-        sequence: sql`${visits.sequence} + 1`,
-      })
-      .where(its);
-    await endInvitations(tx, clinicId, visitId);
-  });
+  await tx.select({ id: visits.id }).from(visits).where(its).for('update');
+  const visit = await findVisit(tx, clinicId, visitId);
+  if (visit.cancelled !== null) return;
+  const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
+  const refusal = refuseCancelling(zoneRecords(events, visit.areaId));
+  if (refusal !== null) {
+    throw new HttpProblem('refused-by-rule', 'This visit cannot be cancelled', {
+      detail: refusal,
+    });
+  }
+  await actAs(tx, actor);
+  await tx
+    .update(visits)
+    .set({
+      cancelledAt: new Date(),
+      cancelledBy: staffId,
+      cancelReason: reason,
+      sequence: sql`${visits.sequence} + 1`,
+    })
+    .where(its);
+  await endInvitations(tx, clinicId, visitId);
 }
 
 /**

@@ -10,6 +10,7 @@ import { problemText, useCatalogueQuery, useClinicQuery, useTodayQuery } from '.
 import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useOnce } from '../../widgets/use-once';
 import { AwayDialog } from './AwayDialog';
@@ -17,14 +18,18 @@ import { useCalendarQuery, useRemindDayMutation } from './calendar-api';
 import { CallList } from './CallList';
 import { DayBoard } from './DayBoard';
 import { MonthLoad } from './MonthLoad';
+import { UseFigures } from './UseFigures';
 import { WeekBoard } from './WeekBoard';
 
 const BY_WORDS = { room: 'by room', staff: 'by person' } as const;
-const VIEW_WORDS = { day: 'day', week: 'week', month: 'month', call: 'whom to call' } as const;
+const VIEW_WORDS = {
+  ...{ day: 'day', week: 'week', month: 'month' },
+  ...{ call: 'calls', use: 'figures' },
+} as const;
 type View = keyof typeof VIEW_WORDS;
 
 const STEP_WORDS: Readonly<Record<View, string>> = {
-  ...{ day: 'Day', week: 'Week', month: 'Month', call: 'Day' },
+  ...{ day: 'Day', week: 'Week', month: 'Month', call: 'Day', use: 'Month' },
 };
 
 /** Visits side by side: a day by room or person, a week, or how full a month is. */
@@ -51,14 +56,19 @@ export function CalendarPage() {
     });
   };
   const step = (count: number) =>
-    view === 'month' ? addMonths(day, count) : addDays(day, view === 'week' ? 7 * count : count);
+    view === 'month' || view === 'use'
+      ? addMonths(day, count)
+      : addDays(day, view === 'week' ? 7 * count : count);
   return (
     <div className={`page calendar-page is-${view}`}>
       <header className="page-head">
         <div>
           <h1>{titleOf(view, day)}</h1>
           {view === 'day' ? (
-            <p>Drag a visit to move it, or press M on it and use the arrow keys.</p>
+            <p>
+              Drag a visit to move it, its lower edge to make it longer; or press M on it and use
+              the arrow keys, with Shift for its length.
+            </p>
           ) : null}
         </div>
         <div className="page-actions no-print">
@@ -97,6 +107,8 @@ export function CalendarPage() {
       </header>
       {view === 'call' ? (
         <CallList />
+      ) : view === 'use' ? (
+        <UseFigures day={day} />
       ) : (
         <Shown
           {...{ view, by, day, today }}
@@ -118,7 +130,7 @@ function Shown({
   visitId,
   onOpen,
 }: {
-  view: Exclude<View, 'call'>;
+  view: Exclude<View, 'call' | 'use'>;
   by: 'room' | 'staff';
   day: Day;
   today: Day;
@@ -128,7 +140,10 @@ function Shown({
   const weeks = weeksOf(view, day);
   const days = weeks.flat();
   const asked = { from: defined(days[0]), until: defined(days.at(-1)) };
-  const live = { refetchOnMountOrArgChange: true, refetchOnFocus: true, pollingInterval: 30_000 };
+  const live = {
+    ...{ refetchOnMountOrArgChange: true, refetchOnFocus: true, refetchOnReconnect: true },
+    pollingInterval: 30_000,
+  };
   const calendar = useCalendarQuery(asked, live);
   const visits = useTodayQuery(day, { ...live, skip: view !== 'day' });
   const clinic = useClinicQuery();
@@ -155,12 +170,23 @@ function Shown({
       </section>
     );
   if (view === 'week')
-    return <WeekBoard days={days} calendar={open} rooms={rooms} onOpen={onOpen} />;
+    return (
+      <>
+        <AsOf query={calendar} />
+        <WeekBoard days={days} calendar={open} rooms={rooms} onOpen={onOpen} />
+      </>
+    );
   if (view === 'month')
-    return <MonthLoad {...{ weeks, today, onOpen }} calendar={open} rooms={rooms.length} />;
+    return (
+      <>
+        <AsOf query={calendar} />
+        <MonthLoad {...{ weeks, today, onOpen }} calendar={open} rooms={rooms.length} />
+      </>
+    );
   if (visits.currentData === undefined) return <Skeleton active paragraph={{ rows: 10 }} />;
   return (
     <>
+      <AsOf query={visits} />
       <OfDay visits={visits.currentData.visits.length} open={open} />
       <DayBoard
         key={`${day} ${by} ${visitId ?? ''}`}
@@ -213,7 +239,7 @@ function weeksOf(view: View, day: Day): readonly (readonly Day[])[] {
 function titleOf(view: View, day: Day): string {
   if (view === 'day') return dayText(day);
   if (view === 'call') return 'Whom to call';
-  if (view === 'month') return monthText(day);
+  if (view === 'month' || view === 'use') return monthText(day);
   const [week] = weeksOf('week', day);
   return `${shortDay(defined(week?.[0]))} to ${shortDay(defined(week?.at(-1)))}`;
 }

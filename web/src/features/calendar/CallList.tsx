@@ -1,11 +1,13 @@
 import type { CalledVisit, DueLists, DueZone } from '@tidy-quill/contract/calendar';
-import { Skeleton } from 'antd';
+import { mayRecall } from '@tidy-quill/core/calendar';
+import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, countText, dayOf, dayText, momentText } from '../../text';
+import { areaText, countText, dayOf, dayText, momentText, shortDay } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
-import { useDueListsQuery } from './calendar-api';
+import { useDueListsQuery, useRecallMutation } from './calendar-api';
+import { WaitingTable } from './WaitingTable';
 
 /** Who is due with nothing booked, the longest overdue first, and who missed a visit and has no other. */
 export function CallList() {
@@ -24,6 +26,8 @@ export function CallList() {
       ) : (
         <DueTable {...data} />
       )}
+      <h2>Wait for another time</h2>
+      <WaitingTable />
       <h2>Ask for another time</h2>
       {data.asking.length === 0 ? (
         <p>Nobody.</p>
@@ -60,6 +64,7 @@ function DueTable({ due, total }: Pick<DueLists, 'due' | 'total'>) {
             <th scope="col">Area</th>
             <th scope="col">Last treated</th>
             <th scope="col">Due</th>
+            <th scope="col">Ask back</th>
           </tr>
         </thead>
         <tbody>
@@ -83,10 +88,37 @@ function DueTable({ due, total }: Pick<DueLists, 'due' | 'total'>) {
                   {overdueText(zone)}
                 </span>
               </td>
+              <td>
+                <RecallButton zone={zone} />
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
+    </>
+  );
+}
+
+/** Asks somebody back by a message, once in a fortnight. */
+function RecallButton({ zone: { areaId, clientName, recalledAt } }: { zone: DueZone }) {
+  const { timeZone } = useSignedIn().clinic;
+  const [recall, { data, error, isLoading }] = useRecallMutation();
+  if (!mayRecall(recalledAt, new Date().toISOString()))
+    return <>asked on {shortDay(dayOf(recalledAt ?? '', timeZone))}</>;
+  return (
+    <>
+      <Button
+        size="small"
+        loading={isLoading}
+        aria-label={`Send ${clientName} a message`}
+        onClick={() => void recall({ areaIds: [areaId] })}
+      >
+        Send a message
+      </Button>
+      <span role="status" className="quiet">
+        {data !== undefined && data.failed > 0 ? 'It could not be sent: see the outbox.' : ''}
+        {error === undefined ? '' : problemText(error)}
+      </span>
     </>
   );
 }

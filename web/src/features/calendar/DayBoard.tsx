@@ -26,6 +26,19 @@ import { useBoardMove, type Draft } from './use-board-move';
 /** How far a pointer goes before a press is a drag, px. */
 const DRAG_PX = 6;
 
+/** A visit that the pointer holds: by its body, to move it, or by its lower edge, to make it longer or shorter. */
+interface Dragged {
+  readonly visit: DayVisit;
+  readonly x: number;
+  readonly y: number;
+  /** How far below its upper edge it was taken hold of, px. */
+  readonly grabbed: number;
+  readonly byEdge: boolean;
+}
+
+/** How much of a visit’s lower edge is taken hold of to make it longer or shorter, px. */
+const EDGE_PX = 10;
+
 /** A day's visits in columns, by room or by person. */
 export function DayBoard({
   day,
@@ -53,14 +66,16 @@ export function DayBoard({
   const [chosen, setChosen] = useState<string | null>(first);
   const [moving, setMoving] = useState<DayVisit | null>(null);
   const grid = useRef<HTMLDivElement>(null);
-  const drag = useRef<{ visit: DayVisit; x: number; y: number; grabbed: number } | null>(null);
+  const drag = useRef<Dragged | null>(null);
   const { draft } = board;
   const shown = visits.find(({ id }) => id === chosen);
 
   const down = (visit: DayVisit) => (event: PointerEvent<HTMLElement>) => {
     if (event.button !== 0 || !isMovable(visit)) return;
-    const { top } = event.currentTarget.getBoundingClientRect();
-    drag.current = { visit, x: event.clientX, y: event.clientY, grabbed: event.clientY - top };
+    const { top, bottom } = event.currentTarget.getBoundingClientRect();
+    const byEdge = visit.plannedMinutes !== null && bottom - event.clientY <= EDGE_PX;
+    const grabbed = event.clientY - top;
+    drag.current = { visit, x: event.clientX, y: event.clientY, grabbed, byEdge };
     event.currentTarget.setPointerCapture(event.pointerId);
   };
   const drawn = (event: PointerEvent<HTMLElement>) => {
@@ -69,6 +84,10 @@ export function DayBoard({
     const far = Math.hypot(event.clientX - current.x, event.clientY - current.y);
     if (draft === null && far < DRAG_PX) return;
     const { left, top, width } = grid.current.getBoundingClientRect();
+    if (current.byEdge) {
+      board.stretch(current.visit, hours.from + (event.clientY - top) / MINUTE_PX);
+      return;
+    }
     const index = Math.floor(((event.clientX - left) / width) * columns.length);
     const column = columns[Math.max(0, Math.min(columns.length - 1, index))];
     const raw = hours.from + (event.clientY - current.grabbed - top) / MINUTE_PX;
@@ -92,7 +111,8 @@ export function DayBoard({
       ...{ ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] },
     };
     const to = steps[event.key];
-    if (to !== undefined) board.step(...to);
+    if (event.shiftKey && to !== undefined && to[0] !== 0) board.stretchBy(to[0]);
+    else if (to !== undefined) board.step(...to);
     else if (event.key === 'Enter') void board.drop();
     else if (event.key === 'Escape') board.cancel();
     else return;
@@ -176,6 +196,7 @@ export function DayBoard({
                         {by === 'room' ? each.visit.staff : each.visit.room} ·{' '}
                         {areaText(each.visit)}
                       </span>
+                      <span className="board-edge" aria-hidden />
                       <span className="visually-hidden">
                         {lengthText(each.visit)},{' '}
                         {by === 'room' ? each.visit.room : each.visit.staff},{' '}
@@ -235,7 +256,7 @@ const styleOf = ({ topPx, heightPx, lane, lanes }: Placed<DayVisit>) => ({
 });
 
 function draftText(
-  { visit, minutes, columnId, clashes, away: [away] }: Draft,
+  { visit, minutes, columnId, length, clashes, away: [away] }: Draft,
   columns: readonly { readonly id: string; readonly name: string }[],
   timeZone: string,
 ): string {
@@ -245,21 +266,22 @@ function draftText(
     away !== undefined
       ? `${AWAY_WORDS[away.what]} then: ${away.reason}.`
       : clash === undefined
-        ? 'free. Enter or let go to move it.'
+        ? 'free. Enter or let go to put it there.'
         : `taken: ${clash.wants === 'room' ? clash.with.room : clash.with.staff} has ${clash.with.client.name} until ${clockText(endOf(clash.with), timeZone)}.`;
-  return `${visit.client.name} to ${clockAt(minutes)}, ${where}: ${said}`;
+  const long = length === (visit.plannedMinutes ?? 0) ? '' : `, ${length} min`;
+  return `${visit.client.name} to ${clockAt(minutes)}${long}, ${where}: ${said}`;
 }
 
 /** Where a visit that is being moved would lie. */
 function Ghost({ draft, from }: { draft: Draft; from: number }) {
-  const { visit, minutes, clashes, away } = draft;
+  const { visit, minutes, length, clashes, away } = draft;
   return (
     <li
       aria-hidden
       className={`board-ghost${clashes.length + away.length > 0 ? ' is-taken' : ''}`}
       style={{
         top: (minutes - from) * MINUTE_PX,
-        height: (visit.plannedMinutes ?? UNKNOWN_MINUTES) * MINUTE_PX,
+        height: (visit.plannedMinutes === null ? UNKNOWN_MINUTES : length) * MINUTE_PX,
       }}
     >
       {clockAt(minutes)}

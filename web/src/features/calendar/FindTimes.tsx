@@ -6,7 +6,7 @@ import type { SiteId } from '@tidy-quill/core/sites';
 import { daysBetween, type Day } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
-import { problemText, useCatalogueQuery, useClinicQuery } from '../../app/api';
+import { problemText, useCatalogueQuery, useClientQuery, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
   clockOf,
@@ -25,9 +25,18 @@ import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { useTimesQuery } from './calendar-api';
+import { JoinWaiting, KeepWishes } from './KeepWishes';
 import type { Slot } from './use-slot';
 
 const WHO_WORDS = { any: 'anybody', chosen: 'the person below' } as const;
+
+/** What is wished of a time, as it stands on the page. */
+export interface Wished {
+  readonly from: Day | undefined;
+  readonly part: DayPart;
+  readonly weekdays: readonly number[];
+  readonly who: keyof typeof WHO_WORDS;
+}
 
 /** Free times for a visit, from the first day that makes sense, by wishes; a press takes one. */
 export function FindTimes({
@@ -46,12 +55,14 @@ export function FindTimes({
   visitId?: string;
   slot: Slot;
 }) {
-  const [wishes, setWishes] = useState<{
-    readonly from: Day | undefined;
-    readonly part: DayPart;
-    readonly weekdays: readonly number[];
-    readonly who: keyof typeof WHO_WORDS;
-  }>({ from: undefined, part: 'any', weekdays: [], who: 'any' });
+  const { data: opened } = useClientQuery(clientId);
+  const kept = opened?.client.wishes ?? null;
+  const [changed, setChanged] = useState<Partial<Wished>>({});
+  const wishes: Wished = {
+    ...{ from: undefined, who: 'any' },
+    ...{ part: kept?.part ?? 'any', weekdays: kept?.weekdays ?? [] },
+    ...changed,
+  };
   const { data, error, isFetching } = useTimesQuery(
     {
       ...{ clientId, visitId, areaIds: areas.map(({ id }) => id) },
@@ -61,7 +72,7 @@ export function FindTimes({
     { refetchOnMountOrArgChange: true },
   );
   const meaning = useDayMeaning(areas[0], visits, visitId);
-  const wish = (more: Partial<typeof wishes>) => setWishes({ ...wishes, ...more });
+  const wish = (more: Partial<Wished>) => setChanged({ ...changed, ...more });
   const weekday = (each: number) =>
     wish({
       weekdays: wishes.weekdays.includes(each)
@@ -128,6 +139,13 @@ export function FindTimes({
             </p>
           ) : null}
           <TimeList times={data.times} slot={slot} meaning={meaning} isFetching={isFetching} />
+          <KeepWishes clientId={clientId} kept={kept} wishes={wishes} />
+          <JoinWaiting
+            {...{ clientId, visitId, wishes }}
+            areaIds={areas.map(({ id }) => id)}
+            from={wishes.from ?? data.firstDay.on}
+            staffId={wishes.who === 'chosen' ? slot.staffId : null}
+          />
         </>
       )}
     </section>

@@ -5,6 +5,7 @@ import type {
   AwayRead,
   Calendar,
   CalendarFeed,
+  CalendarUse,
   DueLists,
   FeedMade,
   NewUnavailable,
@@ -12,10 +13,12 @@ import type {
   SayStatus,
   Times,
 } from '@tidy-quill/contract/calendar';
-import type { CourseBooked, NewCourseVisits } from '@tidy-quill/contract/clients';
+import type { Client, CourseBooked, NewCourseVisits } from '@tidy-quill/contract/clients';
+import type { MessageTextNow, NewMessageText, Reminding } from '@tidy-quill/contract/message-texts';
+import type { NewWaiting, TakeTime, WaitingList } from '@tidy-quill/contract/waiting';
 import type { DayPart, OpeningHours } from '@tidy-quill/core/calendar';
 import type { Day } from '@tidy-quill/core/units';
-import { api } from '../../app/api';
+import { A_DAY_S, api } from '../../app/api';
 
 /** What a time is sought for, as the page asks for it. */
 interface TimesWanted {
@@ -35,6 +38,7 @@ const calendarApi = api.injectEndpoints({
     calendar: build.query<Calendar, { from: Day; until: Day }>({
       query: (params) => ({ url: '/calendar', params }),
       providesTags: ['today'],
+      keepUnusedDataFor: A_DAY_S,
     }),
     times: build.query<Times, TimesWanted>({
       query: ({ clientId, areaIds, weekdays, ...params }) => ({
@@ -105,6 +109,54 @@ const calendarApi = api.injectEndpoints({
       query: () => ({ url: '/me/feed/end', method: 'POST' }),
       invalidatesTags: ['me'],
     }),
+    waitingList: build.query<WaitingList, { freed?: string }>({
+      query: (params) => ({ url: '/calendar/waiting', params }),
+      providesTags: ['today', 'client'],
+    }),
+    addWaiting: build.mutation<null, NewWaiting & { clientId: string }>({
+      query: ({ clientId, ...body }) => ({
+        url: `/clients/${clientId}/waiting`,
+        method: 'POST',
+        body,
+      }),
+      invalidatesTags: ['today'],
+    }),
+    takeTime: build.mutation<{ visitId: string }, TakeTime & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `/waiting/${id}/take`, method: 'POST', body }),
+      invalidatesTags: ['today', 'clients', 'client', 'messages'],
+    }),
+    endWaiting: build.mutation<null, string>({
+      query: (id) => ({ url: `/waiting/${id}/end`, method: 'POST' }),
+      invalidatesTags: ['today'],
+    }),
+    setWishes: build.mutation<Client, { clientId: string; wishes: Client['wishes'] }>({
+      query: ({ clientId, wishes }) => ({
+        url: `/clients/${clientId}/wishes`,
+        method: 'PUT',
+        body: { wishes },
+      }),
+      invalidatesTags: (_result, _error, { clientId }) => [{ type: 'client', id: clientId }],
+    }),
+    recall: build.mutation<Reminded, { areaIds: readonly string[] }>({
+      query: (body) => ({ url: '/calendar/recalls', method: 'POST', body }),
+      invalidatesTags: ['today', 'messages'],
+    }),
+    calendarUse: build.query<CalendarUse, { from: Day; until: Day }>({
+      query: (params) => ({ url: '/calendar/use', params }),
+      providesTags: ['today'],
+    }),
+    messageTexts: build.query<readonly MessageTextNow[], void>({
+      query: () => '/message-texts',
+      providesTags: ['messages'],
+    }),
+    setMessageText: build.mutation<readonly MessageTextNow[], NewMessageText>({
+      query: (body) => ({ url: '/message-texts', method: 'POST', body }),
+      invalidatesTags: ['messages'],
+    }),
+    setReminding: build.mutation<null, Reminding>({
+      query: (body) => ({ url: '/clinic/reminding', method: 'PUT', body }),
+      invalidatesTags: ['clinic'],
+    }),
     setCancelNotice: build.mutation<null, { hours: number }>({
       query: (body) => ({ url: '/clinic/cancel-notice', method: 'PUT', body }),
       invalidatesTags: ['clinic'],
@@ -136,6 +188,16 @@ export const {
   useMakeFeedMutation,
   useEndFeedMutation,
   useSetFeedNamesMutation,
+  useWaitingListQuery,
+  useAddWaitingMutation,
+  useTakeTimeMutation,
+  useEndWaitingMutation,
+  useSetWishesMutation,
+  useRecallMutation,
+  useCalendarUseQuery,
+  useMessageTextsQuery,
+  useSetMessageTextMutation,
+  useSetRemindingMutation,
   useSetCancelNoticeMutation,
   useSetHoursMutation,
 } = calendarApi;

@@ -1,5 +1,6 @@
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import { plannedMinutes } from '@tidy-quill/core/calendar';
+import { defined } from '@tidy-quill/core/units';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -29,13 +30,17 @@ const AFTER_WORDS: Readonly<Record<number, string>> = Object.fromEntries(
   Array.from({ length: MOST_AFTER + 1 }, (_, count) => [count, count === 0 ? 'none' : `${count}`]),
 );
 
+const SPLIT_WORDS = { together: 'one for all areas', each: 'one for each area' } as const;
+
 /** Books a visit for one area or several: day, hour, room and who treats. */
 export function BookVisitForm({
   clientId,
   area,
   areas,
   visits,
+  then = [],
   onClose,
+  onNext,
 }: {
   clientId: string;
   area: Area;
@@ -43,7 +48,11 @@ export function BookVisitForm({
   areas: readonly Area[];
   /** All visits of the client, newest first. */
   visits: readonly ClientVisit[];
+  /** Areas that want a visit each after this one. */
+  then?: readonly Area[];
   onClose: () => void;
+  /** Once one visit of several was booked: the areas that want one each. */
+  onNext: (rest: readonly [Area, ...Area[]]) => void;
 }) {
   const { staff } = useSignedIn();
   const courseCase = useCourseCase(area, ofArea(visits, area.id));
@@ -51,14 +60,20 @@ export function BookVisitForm({
   const navigate = useNavigate();
   const [id] = useState(() => v7());
   const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
-  const [also, setAlso] = useState<readonly string[]>([]);
+  const [also, setAlso] = useState<readonly string[]>(then.map((each) => each.id));
   const [finding, setFinding] = useState(false);
   const [after, setAfter] = useState(0);
+  const [split, setSplit] = useState<keyof typeof SPLIT_WORDS>(
+    then.length > 0 ? 'each' : 'together',
+  );
   const [laterIds] = useState(() => Array.from({ length: MOST_AFTER }, () => v7()));
   const [bookCourse, booking] = useBookCourseMutation();
   const [book, { isLoading, error }] = useBookVisitMutation();
   const others = areas.filter((each) => each.id !== area.id);
-  const zones = [area, ...others.filter((each) => also.includes(each.id))];
+  const chosen = others.filter((each) => also.includes(each.id));
+  // One each: this visit is for the first, the others follow.
+  const rest = split === 'each' ? chosen : [];
+  const zones: readonly [Area, ...Area[]] = [area, ...(split === 'each' ? [] : chosen)];
   const isFirst = visits.every(({ cancelled }) => cancelled !== null);
   const slot = useSlot({
     ...{ id, startsAt: soon, staffId: staff.id },
@@ -71,17 +86,24 @@ export function BookVisitForm({
     if (lacking !== undefined || roomId === undefined || startsAt === null) return;
     // What was read meanwhile may stand in the way: it says so above.
     if (slot.clashes.length + slot.away.length > 0) return;
-    const visit = { clientId, id, areaId: area.id, alsoAreaIds: [...also] };
+    const alsoAreaIds = zones.slice(1).map((each) => each.id);
+    const visit = { clientId, id, areaId: area.id, alsoAreaIds };
     const { clientId: _, ...own } = visit;
     if (after === 0) {
       const result = await book({ ...visit, roomId, staffId, startsAt });
-      if (result.error === undefined) void navigate(`/visits/${id}`);
+      if (result.error !== undefined) return;
+      const [next, ...others] = rest;
+      if (next === undefined) void navigate(`/visits/${id}`);
+      else onNext([next, ...others]);
       return;
     }
     const first = { ...own, roomId, staffId, startsAt };
     const result = await bookCourse({ clientId, first, ids: laterIds.slice(0, after) });
+    if (result.error !== undefined) return;
     // Where they lie stands on the client's page.
-    if (result.error === undefined) onClose();
+    const [next, ...others] = rest;
+    if (next === undefined) onClose();
+    else onNext([next, ...others]);
   };
   const [waiting, press] = useOnceReady(
     !slot.isReading && catalogue !== undefined,
@@ -97,7 +119,9 @@ export function BookVisitForm({
         slot.lacking !== undefined
           ? `Next: ${slot.lacking}`
           : after === 0
-            ? 'Book and open'
+            ? rest.length > 0
+              ? `Book, then ${areaText(defined(rest[0]))}`
+              : 'Book and open'
             : `Book ${countText(after + 1, 'visit')}`
       }
       confirmLoading={isLoading || booking.isLoading || waiting}
@@ -118,17 +142,13 @@ export function BookVisitForm({
           onChange={setAlso}
         />
       )}
+      {chosen.length === 0 ? null : (
+        <Choice label="Visits" words={SPLIT_WORDS} value={split} onChange={setSplit} />
+      )}
       <Button aria-expanded={finding} onClick={() => setFinding(!finding)}>
         {finding ? 'Hide free times' : 'Find a time'}
       </Button>
-      {finding ? (
-        <FindTimes
-          clientId={clientId}
-          areas={[area, ...others.filter((each) => also.includes(each.id))]}
-          visits={visits}
-          slot={slot}
-        />
-      ) : null}
+      {finding ? <FindTimes clientId={clientId} areas={zones} visits={visits} slot={slot} /> : null}
       <SlotFields slot={slot}>
         {courseCase === null || slot.day === '' ? null : (
           <NextOnCourse of={courseCase} chosen={slot.day} />

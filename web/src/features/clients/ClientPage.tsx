@@ -5,7 +5,7 @@ import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { courseStanding } from '@tidy-quill/core/course';
 import { fullYears } from '@tidy-quill/core/units';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, figure, shortDay } from '../../text';
@@ -18,6 +18,7 @@ import { HairCourse } from '../course/HairCourse';
 import { InkCourse } from '../course/InkCourse';
 import { useCourseCase } from '../course/use-course-case';
 import { AddAreaForm } from './AddAreaForm';
+import { FreedTime } from '../calendar/FreedTime';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
 import { ExportMenu } from './ExportMenu';
@@ -54,7 +55,8 @@ function Opened({
   const [form, setForm] = useState<'edit' | 'area' | null>(null);
   const [reporting, setReporting] = useState(false);
   const [shown, setShown] = useState<Shown>(ALL);
-  const [booking, setBooking] = useState<Area | null>(null);
+  const [booking, setBooking] = useState<readonly [Area, ...Area[]] | null>(null);
+  const freed = useSearchParams()[0].get('freed');
   const { timeZone } = useSignedIn().clinic;
   const today = dayOf(new Date().toISOString(), timeZone);
   return (
@@ -84,6 +86,7 @@ function Opened({
           </Button>
         </div>
       </header>
+      {freed === null ? null : <FreedTime visitId={freed} />}
       {unreadable.length === 0 ? null : (
         <Notice kind="care" title="Visits whose record cannot be read">
           <ul>
@@ -112,7 +115,7 @@ function Opened({
             visits={visits.filter((visit) => visit.areaId === area.id)}
             notes={courseNotes.filter(({ areaId }) => areaId === area.id)}
             shown={shown}
-            onBook={() => setBooking(area)}
+            onBook={() => setBooking([area])}
           />
         ))}
       {consents.length === 0 ? null : (
@@ -127,11 +130,14 @@ function Opened({
       {reporting ? <PickSession clientId={client.id} onClose={() => setReporting(false)} /> : null}
       {booking === null ? null : (
         <BookVisitForm
+          key={booking[0].id}
           clientId={client.id}
-          area={booking}
+          area={booking[0]}
+          then={booking.slice(1)}
           areas={areas}
           visits={visits}
           onClose={() => setBooking(null)}
+          onNext={setBooking}
         />
       )}
     </div>

@@ -12,7 +12,9 @@ import { CancelNotice } from './CancelNotice';
 import { FeedNamesTick } from './FeedNamesTick';
 import { HoursForm } from './HoursForm';
 import { InviteStaff } from './InviteStaff';
+import { MessageTexts } from './MessageTexts';
 import { Outbox } from './Outbox';
+import { RemindingForm } from './RemindingForm';
 import { RightsTable } from './RightsTable';
 import { StaffTable } from './StaffTable';
 
@@ -59,6 +61,9 @@ export function ClinicPage() {
       <h2>Opening hours</h2>
       <HoursForm owner={owner} />
       {owner ? <FeedNamesTick /> : null}
+      <h2>Messages to clients</h2>
+      <RemindingForm now={data} owner={owner} />
+      <MessageTexts owner={owner} />
       <CancelNotice hours={data.cancelNoticeHours} owner={owner} />
       <h2>Staff</h2>
       {owner ? null : <p className="quiet">The owner invites staff and closes accounts.</p>}

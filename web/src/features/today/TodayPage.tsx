@@ -23,6 +23,7 @@ import { ReactionList } from '../reactions/ReactionList';
 import { UrgentList } from '../urgent/UrgentList';
 import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
+import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 
 /** The day's visits by hour, each a click away. */
@@ -31,12 +32,16 @@ export function TodayPage() {
   const [reporting, setReporting] = useState(false);
   const supervises = useSignedIn().staff.role !== 'technician';
   const day = search.get('day') ?? undefined;
-  const { data, error, isLoading, refetch } = useTodayQuery(day, {
+  const query = useTodayQuery(day, {
     refetchOnMountOrArgChange: true,
     refetchOnFocus: true,
+    refetchOnReconnect: true,
     pollingInterval: 30_000,
   });
-  if (isLoading) return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
+  // Of this day: what another day was is not shown under its name.
+  const { currentData: data, error, isLoading, refetch } = query;
+  if (isLoading || (data === undefined && error === undefined))
+    return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
   if (data === undefined) {
     return (
       <PageProblem title="The day cannot be shown" text={problemText(error)} onRetry={refetch} />
@@ -67,6 +72,7 @@ export function TodayPage() {
           </Button>
         </div>
       </header>
+      <AsOf query={query} />
       {day === undefined ? <UrgentList /> : null}
       {day === undefined && supervises ? <ReactionList /> : null}
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}

@@ -22,7 +22,8 @@ export function CancelVisit() {
   if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
   const save = async () => {
     const result = await cancel({ visitId: visit.id, reason });
-    if (result.error === undefined) void navigate(`/clients/${client.id}`);
+    // Somebody may wait for the time that became free.
+    if (result.error === undefined) void navigate(`/clients/${client.id}?freed=${visit.id}`);
   };
   return (
     <>

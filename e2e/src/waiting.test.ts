@@ -1,0 +1,194 @@
+import { Key } from 'selenium-webdriver';
+import { addDays } from '@tidy-quill/core/units';
+import { describe, expect, it } from 'vitest';
+import { startBrowser } from './browser';
+import { startWalk } from './start-walk';
+import { openClient, signIn, SOON } from './walk';
+
+const { app, browser } = await startWalk();
+await signIn(browser);
+
+const DIALOG = '//div[@role="dialog"]';
+const FIND = '//section[@aria-label="Find a time"]';
+const today = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format();
+const TOMORROW = addDays(today, 1);
+
+/** “Sun 29 Nov 2026”. */
+const dayWords = (day: string) =>
+  new Date(`${day}T12:00:00Z`)
+    .toLocaleDateString('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric',
+    })
+    .replace(',', '');
+
+const minutesOf = async (family: string) =>
+  (
+    await app.rows<{ minutes: number }>(
+      `select planned_minutes as minutes from visits v join clients c on c.id = v.client_id
+       where c.family_name = $1`,
+      [family],
+    )
+  )[0]?.minutes;
+const visitsOf = (family: string) =>
+  app.rows<{ starts_at: Date; site: string }>(
+    `select v.starts_at, a.site from visits v join clients c on c.id = v.client_id join areas a on a.id = v.area_id
+     where c.family_name = $1 and v.cancelled_at is null order by v.starts_at`,
+    [family],
+  );
+const block = (name: string) =>
+  browser.driver.findElement({
+    xpath: `//button[contains(@class, "board-visit")][contains(., "${name}")]`,
+  });
+
+describe('the length of a visit', () => {
+  it('is drawn longer by its lower edge, and shorter by keys, and can be taken back', async () => {
+    await browser.open(`/calendar?day=${TOMORROW}`);
+    await browser.see('Cosima Vandermoor');
+    expect(await minutesOf('Vandermoor')).toBe(40);
+    const [x, y] = await browser.driver.executeScript<[number, number]>(
+      `arguments[0].scrollIntoView({ block: 'center' });
+       const { left, width, bottom } = arguments[0].getBoundingClientRect();
+       return [Math.round(left + width / 2), Math.round(bottom - 4)];`,
+      await block('Cosima Vandermoor'),
+    );
+    // 1.4 px a minute: 28 px are 20 minutes.
+    await browser.driver
+      .actions({ async: true })
+      .move({ x, y })
+      .press()
+      .move({ x, y: y + 14, duration: 100 })
+      .move({ x, y: y + 28 + 4, duration: 100 })
+      .release()
+      .perform();
+    await browser.see('Cosima Vandermoor has 60 minutes now.');
+    await expect.poll(() => minutesOf('Vandermoor'), SOON).toBe(60);
+    await browser.driver.wait(
+      async () =>
+        ((await (await block('Cosima Vandermoor')).getAttribute('textContent')) ?? '').includes(
+          '60 minutes',
+        ),
+      SOON.timeout,
+    );
+    await browser.driver.executeScript('arguments[0].focus()', await block('Cosima Vandermoor'));
+    await browser.keys('m');
+    await browser.driver
+      .actions()
+      .keyDown(Key.SHIFT)
+      .sendKeys(Key.ARROW_UP, Key.ARROW_UP)
+      .keyUp(Key.SHIFT)
+      .perform();
+    await browser.see('Cosima Vandermoor to 09:00, 50 min, Garden room: free.');
+    await browser.keys(Key.ENTER);
+    await browser.see('has 50 minutes now.');
+    await browser.press('Undo');
+    await expect.poll(() => minutesOf('Vandermoor'), SOON).toBe(60);
+  });
+});
+
+describe('what a client wishes', () => {
+  it('is kept with them, and two areas take a visit each', async () => {
+    await openClient(browser, 'Fiddlewood');
+    await browser.press('Book a visit');
+    await browser.press('upper lip', DIALOG);
+    await browser.press('one for each area', DIALOG);
+    await browser.press('Find a time', DIALOG);
+    await browser.press('Tue', FIND);
+    await browser.press('Keep these wishes for the client', FIND);
+    await browser.see('These are the client’s usual wishes: Tue.', FIND);
+    await browser.press(' · ', `${FIND}//ul`);
+    await browser.press('Book, then upper lip', DIALOG);
+    await browser.see('Book a visit: upper lip', DIALOG);
+    await browser.press('Find a time', DIALOG);
+    await browser.see('These are the client’s usual wishes: Tue.', FIND);
+    await browser.press(' · ', `${FIND}//ul`);
+    await browser.press('Book and open', DIALOG);
+    await browser.see('Send home');
+    const booked = (await visitsOf('Fiddlewood')).slice(-2);
+    expect(booked.map(({ site }) => site).sort()).toEqual(['forearm', 'upperLip']);
+    expect(booked.map(({ starts_at }) => starts_at.getUTCDay())).toEqual([2, 2]);
+  });
+});
+
+describe('the waiting list', () => {
+  it('takes a client on, and offers what another gives up', async () => {
+    await openClient(browser, 'Saltmeadow');
+    await browser.press('Book a visit');
+    await browser.press('Find a time', DIALOG);
+    await browser.press('None of these: wait for one', FIND);
+    await browser.press('Put on the waiting list', FIND);
+    await browser.see('On the waiting list', FIND);
+    await browser.press('Cancel', DIALOG);
+    // The morning of the day after tomorrow, in the garden room with Tobiah.
+    await browser.open(`/calendar?day=${addDays(today, 2)}`);
+    await browser.press('Ephraim Wickerleaf', '//main');
+    await browser.press('Open the visit');
+    await browser.press('Cancel this visit');
+    await browser.fill('Reason', 'The client has a cold');
+    await browser.press('Cancel it, on the record');
+    await browser.see('could take the time that became free');
+    await browser.press('See who waits');
+    await browser.see('could take it', '//table');
+    const row = '//tr[contains(., "Primrose Youlgrave")]';
+    await browser.press(':', `${row}//td[last()]`);
+    await browser.gone('Primrose Youlgrave', '//table');
+    // She was asked for the other day: that visit gave way to this one.
+    const [given] = await visitsOf('Youlgrave');
+    const day = given?.starts_at.toLocaleDateString('sv-SE', { timeZone: 'Europe/London' });
+    expect(day).toBe(addDays(today, 2));
+    await browser.press('Off the list', '//tr[contains(., "Peregrine Saltmeadow")]');
+    await browser.gone('Peregrine Saltmeadow', '//table');
+  });
+});
+
+describe('what clients are told', () => {
+  it('is written by the owner, and a client is told of a visit as it is booked', async () => {
+    const owner = await startBrowser(app.url);
+    try {
+      await signIn(owner, 'morwenna');
+      await owner.press('Clinic');
+      await owner.see('Messages to clients');
+      await owner.press('Tell a client of a visit as soon as it is booked or moved');
+      await owner.fill('When a visit is booked or moved', 'Dear {name}, on {when} then!');
+      await owner.see('It will read: Dear Una, on');
+      await owner.press('Keep these words');
+      await owner.see('Version 1, by Morwenna Ashgrove-Pell');
+      await owner.fill('Before a visit', 'Come on {when}');
+      await owner.see('Before a visit must hold {link}');
+      expect(await owner.isEnabled('Keep these words')).toBe(false);
+      await openClient(browser, 'Bristlecombe');
+      await browser.press('Book a visit');
+      await browser.press('Find a time', DIALOG);
+      // Whoever is booked within the hour stands at the desk, and is told nothing.
+      await browser.fill('From day', TOMORROW);
+      await browser.keys(Key.TAB);
+      await browser.gone(dayWords(today), `${FIND}//ul`);
+      await browser.press(' · ', `${FIND}//ul`);
+      await browser.press('Book and open', DIALOG);
+      await browser.see('Send home');
+      await expect
+        .poll(() => app.rows("select text from messages where kind = 'confirmation'"), SOON)
+        .toMatchObject([{ text: expect.stringMatching(/^Dear Leander, on .* then!$/) as string }]);
+    } finally {
+      await owner.close();
+    }
+  });
+});
+
+describe('a day without the server', () => {
+  it('stays readable, and says how old it is, until it can be read again', async () => {
+    await browser.press('Today');
+    await browser.see('Thisbe Candlewick', '//table');
+    await browser.network(false);
+    await browser.press('Clients');
+    await browser.press('Today');
+    await browser.see('The server cannot be reached.');
+    await browser.see('Thisbe Candlewick', '//table');
+    await browser.network(true);
+    await browser.driver.navigate().refresh();
+    await browser.see('Thisbe Candlewick', '//table');
+    await browser.gone('The server cannot be reached.');
+  });
+});

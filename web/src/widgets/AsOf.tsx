@@ -1,0 +1,24 @@
+import { useSignedIn } from '../app/clinic-context';
+import { agoText, clockText } from '../text';
+import { Notice } from './Notice';
+import { useNow } from './use-now';
+
+/** Says how old what is shown is, where the server cannot be reached; nothing while it can. */
+export function AsOf({
+  query,
+}: {
+  query: { readonly error?: unknown; readonly fulfilledTimeStamp?: number | undefined };
+}) {
+  const { timeZone } = useSignedIn().clinic;
+  const now = useNow();
+  const { error, fulfilledTimeStamp } = query;
+  if (error === undefined || fulfilledTimeStamp === undefined) return null;
+  const at = new Date(fulfilledTimeStamp).toISOString();
+  return (
+    <Notice kind="care" title={`As it was at ${clockText(at, timeZone)}, ${agoText(at, now)}`}>
+      <p>
+        The server cannot be reached. What others have booked, moved or cancelled since is missing.
+      </p>
+    </Notice>
+  );
+}
