@@ -16,7 +16,7 @@ import { oneOf } from './one-of';
 import { parsedJson } from './parsed-json';
 import { clients, staff, visits } from './schema';
 
-export const WAITING_ENDS = ['taken', 'takenOff'] as const;
+const WAITING_ENDS = ['taken', 'takenOff'] as const;
 
 /** Who would come sooner, or at another hour, if a time became free. Ended, never deleted. */
 export const waiting = pgTable(
