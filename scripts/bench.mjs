@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
 // Figures, not tests: medians over repeats and ratios, printed for docs and closing notes. `--scale` alone: lists and single
-// visits on 100,000 clients, or as many as `--clients` says, with ten sessions each.
+// visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser.
 await run(async () => {
   await step('packages', packages);
   const { compiled } = await import('./assembly.mjs');
@@ -17,6 +17,10 @@ await run(async () => {
   try {
     if (process.argv.includes('--scale')) {
       await onServer(join(folder, 'data'), ['server/bench/scale.ts'], [clientsAsked(), '10']);
+      return;
+    }
+    if (process.argv.includes('--calendar')) {
+      await onServer(join(folder, 'data'), ['e2e/bench/calendar.ts']);
       return;
     }
     const all = [

@@ -69,6 +69,7 @@ export interface BookedVisit {
   readonly roomId: string;
   readonly staffId: string;
   readonly plannedMinutes: number | null;
+  readonly handpieceId: string | null;
   readonly site: string;
   readonly side: string;
   readonly job: Job;
@@ -134,6 +135,9 @@ export const TimesAsked = v.object({
   from: v.optional(DayText),
   roomId: v.optional(Id),
   staffId: v.optional(Id),
+  /** A handpiece that is to be free as well. */
+  handpieceId: v.optional(line(100)),
+  numbs: v.optional(v.picklist(['true', 'false']), 'false'),
   weekdays: v.optional(
     v.pipe(
       v.string(),
@@ -154,7 +158,12 @@ export const TimesAsked = v.object({
 export interface Times {
   readonly minutes: number;
   /** The first day that makes sense, and why: the latest that any zone asks for. */
-  readonly firstDay: { readonly on: string; readonly because: FirstDayBecause };
+  readonly firstDay: {
+    readonly on: string;
+    readonly because: FirstDayBecause;
+    /** Medicines and rules that ask to wait, where answers do. */
+    readonly asked: readonly string[];
+  };
   readonly times: readonly FreeTime[];
 }
 
@@ -191,6 +200,8 @@ export interface DueLists {
   readonly due: readonly DueZone[];
   readonly total: number;
   readonly missed: readonly CalledVisit[];
+  /** Who comes for the first time in the next two weeks: they have most to be told. */
+  readonly first: readonly CalledVisit[];
   /** Who asked for another time by a reminder's link, and has not been given one. */
   readonly asking: readonly (CalledVisit & { readonly note: string })[];
 }

@@ -69,6 +69,10 @@ export const NewVisit = v.object({
   startsAt: Moment,
   /** How long it is booked for; worked out where absent. */
   plannedMinutes: v.optional(whole(5, 600)),
+  /** A handpiece that is kept free for it; none where absent. */
+  handpieceId: v.optional(v.nullable(line(100)), null),
+  /** Whether cream numbs the skin before: it takes that much longer. */
+  numbs: v.optional(v.boolean('must be true or false'), false),
 });
 
 /** Books a visit and those that follow it in the course, all or none. */

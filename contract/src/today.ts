@@ -20,6 +20,10 @@ export interface DayVisit {
   readonly staff: string;
   readonly staffId: string;
   readonly plannedMinutes: number | null;
+  /** What is kept free for it; null where nothing is. */
+  readonly handpieceId: string | null;
+  /** Whether cream numbs the skin before. */
+  readonly numbs: boolean;
   readonly client: { readonly id: string; readonly name: string; readonly reference: string };
   readonly site: string;
   readonly side: string;

@@ -18,6 +18,10 @@ export interface VisitHeader {
   readonly startsAt: string;
   /** How long it was booked for; null in older visits, where no length was kept. */
   readonly plannedMinutes: number | null;
+  /** A handpiece that is kept free for it; null where none is. */
+  readonly handpieceId: string | null;
+  /** Whether cream numbs the skin before. */
+  readonly numbs: boolean;
   /** Set where it was cancelled: nothing is added to it any more. */
   readonly cancelled: { readonly at: string; readonly by: string; readonly reason: string } | null;
 }

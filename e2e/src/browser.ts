@@ -198,16 +198,17 @@ export async function startBrowser(address: string): Promise<Browser> {
       }),
     seeWithin: (text, waitMs) =>
       driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text, POLL_MS),
-    gone: async (text, within = '//body') => {
-      await driver.wait(
-        async () =>
-          !(await says(text)) ||
-          (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
-        WAIT_MS,
-        `${text} is still there`,
-        POLL_MS,
-      );
-    },
+    gone: (text, within = '//body') =>
+      orTell(async () => {
+        await driver.wait(
+          async () =>
+            !(await says(text)) ||
+            (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
+          WAIT_MS,
+          `${text} is still there`,
+          POLL_MS,
+        );
+      }),
     press: (name, within = '//body') =>
       orTell(() =>
         clickable(

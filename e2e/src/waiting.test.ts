@@ -38,6 +38,19 @@ const visitsOf = (family: string) =>
      where c.family_name = $1 and v.cancelled_at is null order by v.starts_at`,
     [family],
   );
+/** Chooses a word of a list that opens. */
+async function pick(label: string, word: string): Promise<void> {
+  const field = await browser.driver.findElement({
+    xpath: `//input[@id=//label[contains(., "${label}")]/@for]`,
+  });
+  await field.click();
+  const option = `//*[contains(@class, "ant-select-item-option")][@title="${word}"]`;
+  await browser.driver.wait(async () => {
+    const [found] = await browser.driver.findElements({ xpath: option });
+    return found !== undefined && (await found.isDisplayed());
+  }, SOON.timeout);
+  await browser.driver.findElement({ xpath: option }).click();
+}
 const block = (name: string) =>
   browser.driver.findElement({
     xpath: `//button[contains(@class, "board-visit")][contains(., "${name}")]`,
@@ -88,6 +101,37 @@ describe('the length of a visit', () => {
   });
 });
 
+describe('what a visit needs', () => {
+  it('is a handpiece that is free, and time for cream to work', async () => {
+    await openClient(browser, 'Oxenstable');
+    await browser.press('Book a visit');
+    await browser.press('Window room', DIALOG);
+    await browser.see('until ', DIALOG);
+    const length = async () =>
+      Number(/: (\d+) min, with asking/.exec(await browser.text('.slot-length'))?.[1]);
+    const plain = await length();
+    await browser.press('Numbing cream first', DIALOG);
+    await browser.see(`: ${plain + 30} min, with asking`, DIALOG);
+    await pick('Handpiece kept free for it', 'Alexandrite 755');
+    await browser.fill('Day', addDays(today, 20 + 2));
+    await browser.fill('Time', '09:00');
+    await browser.keys(Key.TAB);
+    await browser.press('Book and open', DIALOG);
+    await browser.see('Send home');
+    await openClient(browser, 'Candlewick');
+    await browser.press('Book a visit');
+    await browser.press('Garden room', DIALOG);
+    await pick('Handpiece kept free for it', 'Alexandrite 755');
+    await pick('Treated by', 'Tobiah Lanternfield');
+    await browser.fill('Day', addDays(today, 20 + 2));
+    await browser.fill('Time', '09:15');
+    await browser.keys(Key.TAB);
+    await browser.see('The handpiece has Bram Oxenstable from 09:00', DIALOG);
+    expect(await browser.isEnabled('Book and open')).toBe(false);
+    await browser.press('Cancel', DIALOG);
+  });
+});
+
 describe('what a client wishes', () => {
   it('is kept with them, and two areas take a visit each', async () => {
     await openClient(browser, 'Fiddlewood');
@@ -129,17 +173,26 @@ describe('the waiting list', () => {
     await browser.fill('Reason', 'The client has a cold');
     await browser.press('Cancel it, on the record');
     await browser.see('could take the time that became free');
+    // Taken back, and cancelled for good.
+    await browser.press('Take the cancellation back');
+    await browser.see('The visit stands again where it was');
+    await browser.open(`/calendar?day=${addDays(today, 2)}`);
+    await browser.press('Ephraim Wickerleaf', '//main');
+    await browser.press('Open the visit');
+    await browser.press('Cancel this visit');
+    await browser.fill('Reason', 'A cold after all');
+    await browser.press('Cancel it, on the record');
     await browser.press('See who waits');
     await browser.see('could take it', '//table');
-    const row = '//tr[contains(., "Primrose Youlgrave")]';
-    await browser.press(':', `${row}//td[last()]`);
-    await browser.gone('Primrose Youlgrave', '//table');
+    const waits = '//tr[contains(., "Off the list")]';
+    await browser.press(':', `${waits}[contains(., "Primrose Youlgrave")]//td[last()]`);
+    await browser.gone('Primrose Youlgrave', waits);
     // She was asked for the other day: that visit gave way to this one.
     const [given] = await visitsOf('Youlgrave');
     const day = given?.starts_at.toLocaleDateString('sv-SE', { timeZone: 'Europe/London' });
     expect(day).toBe(addDays(today, 2));
-    await browser.press('Off the list', '//tr[contains(., "Peregrine Saltmeadow")]');
-    await browser.gone('Peregrine Saltmeadow', '//table');
+    await browser.press('Off the list', `${waits}[contains(., "Peregrine Saltmeadow")]`);
+    await browser.gone('Peregrine Saltmeadow', waits);
   });
 });
 

@@ -27,6 +27,7 @@ export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
   askMinutes: 'Booked for asking and looking',
   firstAskMinutes: 'Booked for asking and looking, the first time',
   watchMinutes: 'Booked for the second look',
+  numbMinutes: 'Booked for numbing cream to work',
   cleanMinutes: 'Booked for cleaning the room',
   paceMinutes: 'Booked for 100 cm² of a zone without a session',
 };

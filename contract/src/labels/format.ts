@@ -52,15 +52,27 @@ export function inClockStyle<T>(style: ClockStyle, write: () => T): T {
 /** The pattern of clock times, as day.js has it. */
 export const clockFormat = (): string => CLOCK_FORMATS[clockStyle];
 
+// A week's board asks for a thousand of them: a formatter is made once for each zone.
+const LOCAL = new Map<string, Intl.DateTimeFormat>();
+
+/** A moment by the clocks of a zone, as “2026-11-29 14:30”: how Swedish writes day and time. */
+function local(at: string, timeZone: string): string {
+  const known = LOCAL.get(timeZone);
+  const format =
+    known ?? new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' });
+  if (known === undefined) LOCAL.set(timeZone, format);
+  return format.format(new Date(at));
+}
+
 /** The clock time of a moment in a zone, as the clinic writes it: “10:30”. */
 export const clockText = (at: string, timeZone: string) =>
-  dayjs(at).tz(timeZone).format(clockFormat());
+  clockStyle === 'h24' ? clockOf(at, timeZone) : dayjs(at).tz(timeZone).format(clockFormat());
 
 /** The clock time of a moment in a zone as HH:mm, for fields and keys. */
-export const clockOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('HH:mm');
+export const clockOf = (at: string, timeZone: string) => local(at, timeZone).slice(11);
 
 /** The day of a moment in a zone, YYYY-MM-DD. */
-export const dayOf = (at: string, timeZone: string) => dayjs(at).tz(timeZone).format('YYYY-MM-DD');
+export const dayOf = (at: string, timeZone: string) => local(at, timeZone).slice(0, 10);
 
 /** A moment of a day and clock time in a zone, ISO. */
 export const momentOf = (day: string, clock: string, timeZone: string) =>

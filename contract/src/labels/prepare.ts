@@ -7,13 +7,13 @@ import type {
   ReadBackField,
 } from '@tidy-quill/core/prepare';
 import type { IncidentKind } from '@tidy-quill/core/events';
-import { figure, nmText } from './format';
+import { figure } from './format';
 
 /** A line of the checklist in a few words. */
 export function checkText(check: Check): string {
   switch (check.id) {
     case 'eyewear':
-      return `Eyewear for ${check.wavelengthNm == null ? 'pulsed light, its whole band,' : nmText(check.wavelengthNm)} on everyone, label OD ${check.density} or more`;
+      return `Eyewear for ${check.wavelengthNm == null ? 'pulsed light, its whole band,' : `${Math.round(check.wavelengthNm)} nm`} on everyone, label OD ${check.density} or more`;
     case 'cover':
       return check.covered === undefined || check.covered === 0
         ? 'Hair and dark cloth under white'

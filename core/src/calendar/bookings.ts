@@ -1,4 +1,4 @@
-/** What a visit holds for a while: a room, and whoever treats in it. */
+/** What a visit holds for a while: a room, whoever treats in it, and a handpiece where one was kept free for it. */
 export interface Booking {
   readonly id: string;
   /** ISO 8601. */
@@ -7,12 +7,13 @@ export interface Booking {
   readonly staffId: string;
   /** Null where no length was kept, as in older visits: they hold nothing. */
   readonly plannedMinutes: number | null;
+  readonly handpieceId?: string | null | undefined;
 }
 
 /** A booking that is in the way of another, and what both want. */
 export interface Clash<B extends Booking = Booking> {
   readonly with: B;
-  readonly wants: 'room' | 'staff';
+  readonly wants: 'room' | 'staff' | 'handpiece';
 }
 
 const MINUTE_MS = 60_000;
@@ -29,7 +30,7 @@ const holds = ({ plannedMinutes }: Booking) => plannedMinutes !== null && planne
 const overlap = (one: Booking, other: Booking) =>
   holds(one) && holds(other) && startMs(one) < endMs(other) && startMs(other) < endMs(one);
 
-/** The bookings that are in the way of one: in its room, or of whoever treats. Its own former self is not. */
+/** The bookings that are in the way of one: in its room, of whoever treats, or with its handpiece. Its own former self is not. */
 export function clashesOf<B extends Booking>(
   booking: Booking,
   others: readonly B[],
@@ -39,6 +40,9 @@ export function clashesOf<B extends Booking>(
     .flatMap((other) => [
       ...(other.roomId === booking.roomId ? [{ with: other, wants: 'room' } as const] : []),
       ...(other.staffId === booking.staffId ? [{ with: other, wants: 'staff' } as const] : []),
+      ...(booking.handpieceId != null && other.handpieceId === booking.handpieceId
+        ? [{ with: other, wants: 'handpiece' } as const]
+        : []),
     ]);
 }
 

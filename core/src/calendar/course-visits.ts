@@ -58,6 +58,7 @@ export function timeNear(
           roomId,
           staffId,
           plannedMinutes: sought.minutes,
+          handpieceId: sought.handpieceId,
         };
         const free =
           startsAt >= agenda.now &&

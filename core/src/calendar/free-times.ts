@@ -14,6 +14,8 @@ export interface TimeSought {
   /** Any of these will do, the first that is free is taken. */
   readonly roomIds: readonly string[];
   readonly staffIds: readonly string[];
+  /** Kept free as well; null where none is meant. */
+  readonly handpieceId?: string | null | undefined;
   /** Days of the week, 0 for Monday; any where empty. */
   readonly weekdays: readonly number[];
   readonly part: DayPart;
@@ -118,12 +120,13 @@ function quarters(from: number, before: number): readonly number[] {
 /** The first person and room that are free from a start on; null where none are. */
 function freeAt(
   startsAt: string,
-  { id, minutes, roomIds, staffIds }: TimeSought,
+  { id, minutes, roomIds, staffIds, handpieceId }: TimeSought,
   { bookings, unavailable }: Agenda,
 ): Omit<FreeTime, 'day'> | null {
   for (const staffId of staffIds) {
     for (const roomId of roomIds) {
-      const booking: Booking = { id, startsAt, roomId, staffId, plannedMinutes: minutes };
+      const place = { roomId, staffId, handpieceId };
+      const booking: Booking = { id, startsAt, ...place, plannedMinutes: minutes };
       const free =
         awayDuring(booking, unavailable).length === 0 && clashesOf(booking, bookings).length === 0;
       if (free) return { startsAt, roomId, staffId };

@@ -42,5 +42,16 @@ export function readyFrom(notReady: readonly NotReady[]): Day | null {
 export const askedReadyFrom = (records: readonly Pick<VisitRecord, 'assessment'>[]): Day | null =>
   latest(records.flatMap(({ assessment }) => assessment?.clearOn ?? []));
 
+/** What was answered that asks to wait for as long, by medicine or rule; empty where nothing does. */
+export function askedToWait(
+  records: readonly Pick<VisitRecord, 'assessment'>[],
+): readonly string[] {
+  const until = askedReadyFrom(records);
+  if (until === null) return [];
+  const findings = records.flatMap(({ assessment }) => assessment?.findings ?? []);
+  const asks = findings.filter(({ clearOn }) => clearOn === until);
+  return [...new Set(asks.map(({ medicine, rule }) => medicine ?? rule.id))];
+}
+
 const latest = (days: readonly Day[]): Day | null =>
   days.length === 0 ? null : days.reduce(laterDay);

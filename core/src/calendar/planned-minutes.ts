@@ -11,11 +11,20 @@ export interface PlannedZone {
 export const BOOKING_STEP = 5;
 
 /**
- * How long a visit is booked for, minutes, in steps of five: asking and looking (longer the first time), each zone by its
- * last session or the clinic's pace, the second look, and cleaning the room.
+ * How long a visit is booked for, minutes, in steps of five: asking and looking (longer the first time), cream that has to
+ * work, each zone by its last session or the clinic's pace, the second look, and cleaning the room.
  */
 export function plannedMinutes(
-  { zones, isFirst }: { readonly zones: readonly PlannedZone[]; readonly isFirst: boolean },
+  {
+    zones,
+    isFirst,
+    numbs = false,
+  }: {
+    readonly zones: readonly PlannedZone[];
+    readonly isFirst: boolean;
+    /** Whether cream has to work before the first pulse. */
+    readonly numbs?: boolean;
+  },
   own: ClinicalFigures,
 ): number {
   const pace = figureOf(own, 'paceMinutes');
@@ -26,6 +35,7 @@ export function plannedMinutes(
   const around =
     figureOf(own, isFirst ? 'firstAskMinutes' : 'askMinutes') +
     figureOf(own, 'watchMinutes') +
-    figureOf(own, 'cleanMinutes');
+    figureOf(own, 'cleanMinutes') +
+    (numbs ? figureOf(own, 'numbMinutes') : 0);
   return Math.ceil((around + treating) / BOOKING_STEP - 1e-9) * BOOKING_STEP;
 }

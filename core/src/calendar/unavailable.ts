@@ -16,13 +16,8 @@ export interface Unavailable {
   readonly reason: string;
 }
 
-/** What a booking needs, each by its id; the handpiece where one is meant. */
-type Needs = Booking & {
-  readonly handpieceId?: string | null | undefined;
-};
-
 /** What of a list a booking needs, whenever that is. */
-function awayNeeded<U extends Unavailable>(booking: Needs, list: readonly U[]): readonly U[] {
+function awayNeeded<U extends Unavailable>(booking: Booking, list: readonly U[]): readonly U[] {
   const needed: Readonly<Record<Unavailable['what'], string | null>> = {
     clinic: null,
     room: booking.roomId,
@@ -34,7 +29,7 @@ function awayNeeded<U extends Unavailable>(booking: Needs, list: readonly U[]): 
 
 /** What a booking needs and is away then; a booking of no length needs nothing. */
 export function awayDuring<U extends Unavailable>(
-  booking: Needs,
+  booking: Booking,
   list: readonly U[],
 ): readonly U[] {
   const start = Date.parse(booking.startsAt);
@@ -52,11 +47,15 @@ export const mayMakeUnavailable = (
 ): boolean => who.role !== 'technician' || (what === 'staff' && whatId === who.staffId);
 
 /** What is away as bookings of what a booking needs, so that a free start is sought past both alike. */
-export const awayAsBookings = (booking: Needs, list: readonly Unavailable[]): readonly Booking[] =>
+export const awayAsBookings = (
+  booking: Booking,
+  list: readonly Unavailable[],
+): readonly Booking[] =>
   awayNeeded(booking, list).map(({ id, what, from, until }) => ({
     ...{ id, startsAt: from, plannedMinutes: (Date.parse(until) - Date.parse(from)) / 60_000 },
     roomId: what === 'staff' ? '' : booking.roomId,
     staffId: what === 'room' ? '' : booking.staffId,
+    handpieceId: booking.handpieceId,
   }));
 
 /** Handpieces as they are at a moment, ISO 8601: one that is away then is out of service, whatever its catalogue says. */

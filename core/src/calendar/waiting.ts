@@ -23,6 +23,8 @@ export interface Waiting extends Wishes {
   readonly bookedAt: string | null;
   /** Its id, so that it is in nobody's way. */
   readonly visitId: string | null;
+  /** The handpiece that is kept free for it. */
+  readonly handpieceId?: string | null | undefined;
 }
 
 /** How far ahead times are looked for, days. */
@@ -42,10 +44,13 @@ export function timesForWaiting(
   const from = laterDay(waiting.from, of.today);
   const last = addDays(from, WAITING_DAYS);
   const until = waiting.until === null || waiting.until > last ? last : waiting.until;
-  const { id, minutes, weekdays, part, staffId, bookedAt, visitId } = waiting;
+  const { id, minutes, weekdays, part, staffId, bookedAt, visitId, handpieceId } = waiting;
   const staffIds = staffId === null ? of.staffIds : of.staffIds.filter((each) => each === staffId);
   const times = freeTimes(
-    { id: visitId ?? id, minutes, from, until, weekdays, part, roomIds: of.roomIds, staffIds },
+    {
+      ...{ id: visitId ?? id, minutes, from, until, weekdays, part },
+      ...{ roomIds: of.roomIds, staffIds, handpieceId },
+    },
     agenda,
     { most: of.most, aDay: of.most },
   );

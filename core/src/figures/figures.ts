@@ -64,6 +64,12 @@ export const FIGURES = {
   askMinutes: minutes(10, 0, 60, 'Usual habit: what has changed is asked, skin is looked at'),
   firstAskMinutes: minutes(15, 0, 120, 'Usual habit: all is asked and signed the first time'),
   watchMinutes: minutes(15, 0, 60, 'Usual habit: the second look after 10–15 minutes'),
+  numbMinutes: minutes(
+    30,
+    10,
+    120,
+    'Usual habit: numbing cream works after half an hour to an hour',
+  ),
   cleanMinutes: minutes(5, 0, 60, 'Usual habit: the room is cleaned between two clients'),
   paceMinutes: minutes(2, 1, 20, 'Assumed: minutes for 100 cm² where no session tells'),
 } as const satisfies Readonly<Record<string, Figure>>;

@@ -163,6 +163,10 @@ export const visits = pgTable(
     startsAt: moment('starts_at').notNull(),
     /** How long it was booked for; null where nobody has said. */
     plannedMinutes: integer('planned_minutes'),
+    /** A handpiece that is kept free for it, by its id in the devices' catalogue. */
+    handpieceId: text('handpiece_id'),
+    /** Whether cream numbs the skin before. */
+    numbs: boolean('numbs').notNull().default(false),
     /** What was said of it at the desk; what is done in it counts more. */
     said: text('said', { enum: SAID_STATUSES }).notNull().default('booked'),
     /** How often it was moved or cancelled: calendars that took it over go by that. */

@@ -35,6 +35,11 @@ const FOREIGN_KEY_VIOLATION = '23503';
 const EXCLUSION_VIOLATION = '23P01';
 const DISK_FULL = '53100';
 
+const SLOT_TAKEN: Readonly<Record<string, string>> = {
+  visits_staff_free: 'Whoever would treat has another visit then',
+  visits_handpiece_free: 'The handpiece is kept free for another visit then',
+};
+
 interface ProblemMore {
   readonly detail?: string;
   readonly fields?: readonly FieldProblem[];
@@ -114,10 +119,8 @@ function asProblem(error: unknown): HttpProblem {
   if (cause?.code === EXCLUSION_VIOLATION) {
     return new HttpProblem(
       'conflict',
-      cause.constraint === 'visits_staff_free'
-        ? 'Whoever would treat has another visit then'
-        : 'The room has another visit then',
-      { detail: 'Choose another time, room or person.' },
+      SLOT_TAKEN[cause.constraint ?? ''] ?? 'The room has another visit then',
+      { detail: 'Choose another time, room, person or handpiece.' },
     );
   }
   if (cause?.code === FOREIGN_KEY_VIOLATION) {

@@ -140,7 +140,7 @@ describe('opening hours', () => {
     expect(first.times.length).toBeGreaterThan(3);
     // The last session is longer ago than the interval of an underarm.
     const { day: today } = (await idony.get('/api/today')).body as Day;
-    expect(first.firstDay).toEqual({ on: today, because: 'today' });
+    expect(first.firstDay).toMatchObject({ on: today, because: 'today' });
     // 2031-06-07 is a Saturday: closed, as is the Sunday after it; the mornings hold one start of 35 minutes or two.
     const later = await times('&from=2031-06-07&weekdays=0,1');
     expect(later.times.map(({ day: on }) => on)).toEqual([

@@ -8,7 +8,7 @@ import { clinicClock, clinicDay } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { figuresInForce } from '../catalogue/store';
-import { bookVisit } from '../visit/store';
+import { bookVisit } from '../visit/bookings';
 import { agendaOf } from './agenda';
 import { clinicOf } from './store';
 import { zonesSought } from './times';
@@ -48,7 +48,10 @@ export async function bookCourse(
     for (const [index, day] of days.entries()) {
       const id = defined(ids[index]);
       const near = timeNear(
-        { id, minutes, from: day, roomIds: [first.roomId], staffIds: [first.staffId] },
+        {
+          ...{ id, minutes, from: day, roomIds: [first.roomId], staffIds: [first.staffId] },
+          handpieceId: first.handpieceId ?? null,
+        },
         clock,
         await agendaOf(tx, clinicId, { from: day, until: addDays(day, WEEK_DAYS) }),
       );

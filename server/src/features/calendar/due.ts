@@ -4,7 +4,7 @@ import { dueOf } from '@tidy-quill/core/calendar';
 import type { SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { and, eq, gte, isNull, sql } from 'drizzle-orm';
+import { and, eq, gte, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
 import { visitLinks } from '../../db/visit-links';
@@ -19,6 +19,8 @@ import { recalledAt } from './visit-messages';
 const LONGEST_DAYS = 365;
 /** How long a missed visit stands in the list, days. */
 const MISSED_DAYS = 60;
+/** How far ahead first visits are listed, days. */
+const FIRST_DAYS = 14;
 const MOST = 200;
 
 /** Who is due by the interval of a zone without anything booked, and who missed a visit and has no other. */
@@ -51,6 +53,12 @@ export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
     due: shown.map((zone) => ({ ...zone, recalledAt: recalled.get(zone.clientId) ?? null })),
     total: open.length,
     missed: await missedUnbooked(db, clinicId, today, from),
+    first: await firstVisits(
+      db,
+      clinicId,
+      from,
+      dayBounds(addDays(today, FIRST_DAYS), timeZone).to,
+    ),
     asking: await askingFor(db, clinicId),
   };
 }
@@ -119,6 +127,34 @@ async function missedUnbooked(
         unbooked(from),
       ),
     );
+  return rows.map(({ startsAt, ...row }) => ({ ...row, startsAt: startsAt.toISOString() }));
+}
+
+/** Visits to come of clients of whom nothing was treated yet. */
+async function firstVisits(
+  db: Db,
+  clinicId: string,
+  from: Date,
+  to: Date,
+): Promise<DueLists['first']> {
+  const rows = await db
+    .select({
+      ...{ ...CLIENT, visitId: visits.id, startsAt: visits.startsAt },
+      ...{ site: areas.site, side: areas.side },
+    })
+    .from(visits)
+    .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
+    .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
+    .where(
+      and(
+        ...[eq(visits.clinicId, clinicId), isNull(visits.cancelledAt), ne(visits.said, 'missed')],
+        ...[gte(visits.startsAt, from), lt(visits.startsAt, to)],
+        sql`not exists (select from zone_sessions z join areas own on own.clinic_id = z.clinic_id and own.id = z.area_id
+          where own.clinic_id = ${clients.clinicId} and own.client_id = ${clients.id} and z.treated_on is not null)`,
+      ),
+    )
+    .orderBy(visits.startsAt)
+    .limit(MOST);
   return rows.map(({ startsAt, ...row }) => ({ ...row, startsAt: startsAt.toISOString() }));
 }
 

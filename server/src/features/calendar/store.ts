@@ -87,6 +87,7 @@ export async function bookedBetween(
     ...{ id: visit.id, clientId: visit.clientId, clientName: `${givenName} ${familyName}` },
     startsAt: visit.startsAt.toISOString(),
     ...{ roomId: visit.roomId, staffId: visit.staffId, plannedMinutes: visit.plannedMinutes },
+    handpieceId: visit.handpieceId,
     ...{ site, side, job: job as Job },
     status: visitStatus({ said: visit.said, cancelled: false, begun, finished }),
   }));

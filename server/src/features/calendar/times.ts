@@ -1,5 +1,11 @@
 import type { Times, TimesAsked } from '@tidy-quill/contract/calendar';
-import { askedReadyFrom, firstDay, freeTimes, plannedMinutes } from '@tidy-quill/core/calendar';
+import {
+  askedReadyFrom,
+  askedToWait,
+  firstDay,
+  freeTimes,
+  plannedMinutes,
+} from '@tidy-quill/core/calendar';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { addDays, laterDay } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
@@ -26,13 +32,23 @@ export async function timesFor(
   clientId: string,
   asked: v.InferOutput<typeof TimesAsked>,
 ): Promise<Times> {
-  const { today, first, minutes, last } = await soughtFor(db, clinicId, clientId, asked);
+  const {
+    today,
+    first,
+    minutes,
+    last,
+    moved,
+    asked: reasons,
+  } = await soughtFor(db, clinicId, clientId, {
+    ...{ areaIds: asked.areaIds, visitId: asked.visitId, numbs: asked.numbs === 'true' },
+  });
   const from = laterDay(today, asked.from ?? first.on);
   const until = addDays(from, AHEAD_DAYS);
   const times = freeTimes(
     {
       ...{ id: asked.visitId ?? '', minutes, from, until },
       ...{ weekdays: asked.weekdays, part: asked.part },
+      handpieceId: asked.handpieceId ?? moved?.handpieceId ?? null,
       // Whoever treated last treats again, and in the same room, where both are free.
       roomIds:
         asked.roomId === undefined
@@ -46,7 +62,7 @@ export async function timesFor(
     await agendaOf(db, clinicId, { from, until }),
     { most: MOST, aDay: A_DAY },
   );
-  return { minutes, firstDay: first, times };
+  return { minutes, firstDay: { ...first, asked: reasons }, times };
 }
 
 /** From which day on, and for how long, a visit for some areas is sought; and what was booked last. */
@@ -57,7 +73,12 @@ export async function soughtFor(
   {
     areaIds,
     visitId,
-  }: { readonly areaIds: readonly string[]; readonly visitId?: string | undefined },
+    numbs = false,
+  }: {
+    readonly areaIds: readonly string[];
+    readonly visitId?: string | undefined;
+    readonly numbs?: boolean;
+  },
 ) {
   const { timeZone } = await clinicOf(db, clinicId);
   const { protocol: own } = await catalogueInForce(db, clinicId);
@@ -68,8 +89,10 @@ export async function soughtFor(
     answersFrom: moved === undefined ? null : askedReadyFrom(moved.zones),
   });
   const isFirst = others.every(({ visit }) => visit.cancelledAt !== null);
-  const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst }, own);
-  return { today, first, minutes, zones, last: moved?.visit ?? others.at(-1)?.visit };
+  const minutes = moved?.visit.plannedMinutes ?? plannedMinutes({ zones, isFirst, numbs }, own);
+  const last = moved?.visit ?? others.at(-1)?.visit;
+  const asked = first.because === 'answers' && moved !== undefined ? askedToWait(moved.zones) : [];
+  return { today, first, minutes, zones, last, moved: moved?.visit, asked };
 }
 
 /** Areas of a client with what was done on them, but in one visit, and the client's visits. */

@@ -13,7 +13,7 @@ import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
 import { findClient } from '../clients/store';
 import { judgeMoving, moveVisit } from '../visit/slots';
-import { bookVisit, cancelVisit } from '../visit/store';
+import { bookVisit, cancelVisit } from '../visit/bookings';
 import { agendaOf, roomsOf, staffOf } from './agenda';
 import { clinicOf } from './store';
 import { soughtFor } from './times';
@@ -122,7 +122,13 @@ export async function waitingList(
   for (const { entry, client, booked } of rows) {
     const stands = booked !== null && booked.cancelledAt === null && booked.said !== 'missed';
     const bookedAt = stands ? booked.startsAt.toISOString() : null;
-    entries.push(await entryOf(db, { entry, client, bookedAt, gap }, { ...of, agenda }));
+    entries.push(
+      await entryOf(
+        db,
+        { entry, client, bookedAt, gap, handpieceId: stands ? booked.handpieceId : null },
+        { ...of, agenda },
+      ),
+    );
   }
   return { entries: entries.sort((one, other) => Number(other.couldTake) - Number(one.couldTake)) };
 }
@@ -134,10 +140,12 @@ async function entryOf(
     client,
     bookedAt,
     gap,
+    handpieceId,
   }: {
     readonly entry: Row;
     readonly client: typeof clients.$inferSelect;
     readonly bookedAt: string | null;
+    readonly handpieceId: string | null;
     readonly gap: Awaited<ReturnType<typeof slotOf>>;
   },
   of: {
@@ -159,7 +167,7 @@ async function entryOf(
   const { site, side, job } = defined(area);
   const isWish = laterDay(first.on, entry.fromDay) !== first.on;
   const sought = {
-    ...{ id: entry.id, minutes, weekdays, part, bookedAt, visitId },
+    ...{ id: entry.id, minutes, weekdays, part, bookedAt, visitId, handpieceId },
     ...{ from: laterDay(first.on, entry.fromDay), until: entry.untilDay, staffId: entry.staffId },
   };
   const times = timesForWaiting(sought, of.agenda, { ...of, most: gap === null ? TIMES : MANY });

@@ -20,7 +20,7 @@ import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
-import { bookVisit } from '../visit/store';
+import { bookVisit } from '../visit/bookings';
 import { notesOf } from '../course/course-notes';
 import {
   addArea,

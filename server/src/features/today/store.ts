@@ -76,6 +76,7 @@ export async function visitsOfDay(
         staff: name,
         staffId: visit.staffId,
         plannedMinutes: visit.plannedMinutes,
+        ...{ handpieceId: visit.handpieceId, numbs: visit.numbs },
         client: {
           id: client.id,
           name: `${client.givenName} ${client.familyName}`,

@@ -36,14 +36,8 @@ import { judgeReactions } from './judge-reactions';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
 import { moveVisit } from './slots';
-import {
-  appendEvents,
-  appendJudged,
-  bookVisit,
-  cancelVisit,
-  findVisit,
-  type Locked,
-} from './store';
+import { bookVisit, cancelVisit, restoreVisit } from './bookings';
+import { appendEvents, appendJudged, findVisit, type Locked } from './store';
 
 export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Router {
   const router = Router();
@@ -127,6 +121,12 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const { reason } = parse(CancelVisit, request.body);
     const actor = actorOf(request);
     await db.transaction((tx) => cancelVisit(tx, actor, pathId(request), reason));
+    response.status(204).end();
+  });
+
+  router.post('/visits/:id/restore', async (request, response) => {
+    const actor = actorOf(request);
+    await db.transaction((tx) => restoreVisit(tx, actor, pathId(request)));
     response.status(204).end();
   });
 

@@ -27,6 +27,7 @@ export async function minutesFor(
   clinicId: string,
   clientId: string,
   areaIds: readonly string[],
+  numbs = false,
 ): Promise<number> {
   const zones = await tx
     .select({ areaCm2: areas.areaCm2 })
@@ -40,7 +41,7 @@ export async function minutesFor(
     )
     .limit(1);
   const own = await figuresInForce(tx, clinicId);
-  return plannedMinutes({ zones, isFirst: before.length === 0 }, own);
+  return plannedMinutes({ zones, isFirst: before.length === 0, numbs }, own);
 }
 
 /**
@@ -142,9 +143,12 @@ export async function moveVisit(
   const minutes =
     plannedMinutes ??
     visit.plannedMinutes ??
-    (await minutesFor(tx, clinicId, visit.clientId, [...zones.keys()]));
+    (await minutesFor(tx, clinicId, visit.clientId, [...zones.keys()], row.numbs));
   const at = new Date(startsAt);
-  const wanted = { id: visitId, roomId, staffId, plannedMinutes: minutes };
+  const wanted = {
+    ...{ id: visitId, roomId, staffId, plannedMinutes: minutes },
+    handpieceId: row.handpieceId,
+  };
   await refuseAway(tx, clinicId, { ...wanted, startsAt: at.toISOString() });
   await actAs(tx, actor);
   await tx

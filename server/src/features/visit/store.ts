@@ -1,5 +1,3 @@
-import type { NewVisit } from '@tidy-quill/contract/clients';
-import { COURSE_REFUSAL_WORDS } from '@tidy-quill/contract/labels/course';
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import {
@@ -11,30 +9,24 @@ import {
 } from '@tidy-quill/core/session';
 import {
   lastSignature,
-  refuseCancelling,
   refuseVisitEvent,
   USUAL_UNDO_MINUTES,
   type EventRefusal,
 } from '@tidy-quill/core/workflow';
 import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
-import { v7 } from 'uuid';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
-import { areas, clinics, visitEvents, visits } from '../../db/schema';
+import { clinics, visitEvents, visits } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
-import { paceInForce } from '../catalogue/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
-import { cancelled, endInvitations } from '../ahead/store';
-import { actAs } from '../audit/store';
+import { cancelled } from '../ahead/store';
+import { paceInForce } from '../catalogue/store';
 import { projectVisit } from '../projections/store';
 import { asEvent, eventsOf } from './events';
-import { refuseAway } from '../calendar/store';
-import { standingsOf } from '../course/course-notes';
-import { freeOnTheDay, minutesFor } from './slots';
 import { asHeader } from './visit-header';
 import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
@@ -46,110 +38,6 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, id)));
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   return asHeader(row);
-}
-
-/**
- * Cancels a booked visit, with a reason; its links to the questions end. A second time it stays as it was cancelled.
- * @throws HttpProblem 422 where something was fired in it
- */
-export async function cancelVisit(
-  tx: Queryable,
-  actor: Actor,
-  visitId: string,
-  reason: string,
-): Promise<void> {
-  const { clinicId, staffId } = actor;
-  const its = and(eq(visits.clinicId, clinicId), eq(visits.id, visitId));
-  await tx.select({ id: visits.id }).from(visits).where(its).for('update');
-  const visit = await findVisit(tx, clinicId, visitId);
-  if (visit.cancelled !== null) return;
-  const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
-  const refusal = refuseCancelling(zoneRecords(events, visit.areaId));
-  if (refusal !== null) {
-    throw new HttpProblem('refused-by-rule', 'This visit cannot be cancelled', {
-      detail: refusal,
-    });
-  }
-  await actAs(tx, actor);
-  await tx
-    .update(visits)
-    .set({
-      cancelledAt: new Date(),
-      cancelledBy: staffId,
-      cancelReason: reason,
-      sequence: sql`${visits.sequence} + 1`,
-    })
-    .where(its);
-  await endInvitations(tx, clinicId, visitId);
-}
-
-/**
- * Books a visit, with every area that is treated in it. Sent twice, it is booked once. Runs within a transaction.
- *
- * @param orNextFree whether it may begin later that day where its room or whoever treats is taken
- * @throws HttpProblem 409 where they are taken
- */
-export async function bookVisit(
-  tx: Queryable,
-  actor: Pick<Actor, 'clinicId' | 'staffId'>,
-  clientId: string,
-  { alsoAreaIds = [], ...visit }: NewVisit,
-  { orNextFree = false }: { readonly orNextFree?: boolean } = {},
-): Promise<void> {
-  const { clinicId } = actor;
-  const own = await tx
-    .select({ id: areas.id })
-    .from(areas)
-    .where(and(eq(areas.clinicId, clinicId), eq(areas.clientId, clientId)));
-  const known = new Set(own.map(({ id }) => id));
-  const strange = [visit.areaId, ...alsoAreaIds].findIndex((id) => !known.has(id));
-  if (strange >= 0) {
-    const field = strange === 0 ? 'areaId' : `alsoAreaIds.${strange - 1}`;
-    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
-      fields: [{ field, problem: 'is not an area of this client' }],
-    });
-  }
-  await refuseHeldCourse(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]);
-  const minutes =
-    visit.plannedMinutes ??
-    (await minutesFor(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]));
-  const wanted = { ...visit, plannedMinutes: minutes };
-  const startsAt = orNextFree ? await freeOnTheDay(tx, clinicId, wanted) : new Date(visit.startsAt);
-  await refuseAway(tx, clinicId, { ...wanted, startsAt: startsAt.toISOString() });
-  await actAs(tx, actor);
-  const added = await tx
-    .insert(visits)
-    .values({ clinicId, clientId, ...wanted, startsAt })
-    // Only the same visit sent twice: a room that is taken is an error.
-    .onConflictDoNothing({ target: [visits.clinicId, visits.id] })
-    .returning({ id: visits.id });
-  if (added.length === 0) return;
-  const at = new Date().toISOString();
-  const others = new Set(alsoAreaIds.filter((id) => id !== visit.areaId));
-  const events = [...others].map((areaId): NewEvent => ({
-    id: v7(),
-    at,
-    body: { kind: 'zoneAdded', areaId, assessment: null },
-  }));
-  await insertEvents(tx, actor, visit.id, events);
-}
-
-/** No visit is booked for an area whose course is paused or was stopped: it is reopened first, with a reason. */
-async function refuseHeldCourse(
-  tx: Queryable,
-  clinicId: string,
-  clientId: string,
-  areaIds: readonly string[],
-): Promise<void> {
-  const standings = await standingsOf(tx, clinicId, clientId);
-  for (const id of areaIds) {
-    const standing = standings.get(id);
-    if (standing === undefined || standing.state === 'open') continue;
-    const refusal = standing.state === 'paused' ? 'courseIsPaused' : 'courseIsStopped';
-    throw new HttpProblem('refused-by-rule', COURSE_REFUSAL_WORDS[refusal], {
-      detail: `${standing.reason} Reopen it on the client’s page, with a reason, then book.`,
-    });
-  }
 }
 
 /** What new events are judged by: read once the visit is locked, so that nothing can come in between. */
@@ -301,7 +189,7 @@ async function clinicFigures(
 }
 
 /** Keeps events and gives them as they were received; one that is there already is passed over. */
-async function insertEvents(
+export async function insertEvents(
   db: Queryable,
   { clinicId, staffId }: Pick<Actor, 'clinicId' | 'staffId'>,
   visitId: string,

@@ -13,6 +13,7 @@ export const asHeader = (row: VisitRow): VisitHeader => ({
   staffId: row.staffId,
   startsAt: row.startsAt.toISOString(),
   plannedMinutes: row.plannedMinutes,
+  ...{ handpieceId: row.handpieceId, numbs: row.numbs },
   cancelled:
     row.cancelledAt === null
       ? null

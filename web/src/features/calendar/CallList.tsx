@@ -38,6 +38,16 @@ export function CallList() {
           day={({ startsAt }) => `/calendar?day=${dayOf(startsAt, timeZone)}`}
         />
       )}
+      <h2>First visits in the next two weeks</h2>
+      {data.first.length === 0 ? (
+        <p>Nobody.</p>
+      ) : (
+        <VisitTable
+          visits={data.first}
+          head="Booked"
+          day={({ startsAt }) => `/calendar?day=${dayOf(startsAt, timeZone)}`}
+        />
+      )}
       <h2>Missed, with nothing booked since</h2>
       {data.missed.length === 0 ? (
         <p>Nobody.</p>

@@ -2,7 +2,7 @@ import type { DayVisit } from '@tidy-quill/contract/today';
 import { endOf, refuseStatus, SAID_STATUSES, type SaidStatus } from '@tidy-quill/core/calendar';
 import { Button } from 'antd';
 import { Link } from 'react-router';
-import { problemText } from '../../app/api';
+import { problemText, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, sentence, STAGE_WORDS, VISIT_STATUS_WORDS } from '../../text';
 import { useSayStatusMutation } from './calendar-api';
@@ -28,6 +28,9 @@ export function ChosenVisit({
 }) {
   const { timeZone } = useSignedIn().clinic;
   const [say, { isLoading, error }] = useSayStatusMutation();
+  const { data: catalogue } = useCatalogueQuery();
+  const keptFree =
+    catalogue?.handpieces.find(({ id }) => id === visit.handpieceId)?.name ?? 'A handpiece';
   const now = new Date().toISOString();
   const isToday = dayOf(visit.startsAt, timeZone) === dayOf(now, timeZone);
   const { status, startsAt } = visit;
@@ -46,6 +49,8 @@ export function ChosenVisit({
           : `–${clockText(endOf(visit), timeZone)}`}
         , {visit.room}, {visit.staff}. {sentence(areaText(visit))}, {STAGE_WORDS[visit.stage]}
         {visit.finished ? ', done' : visit.running ? ', in treatment' : ' next'}.
+        {visit.numbs ? ' Numbing cream first.' : ''}
+        {visit.handpieceId === null ? '' : ` ${keptFree} is kept free.`}
       </p>
       <div className="board-chosen-actions">
         <Link to={`/visits/${visit.id}`}>Open the visit</Link>

@@ -267,7 +267,7 @@ function draftText(
       ? `${AWAY_WORDS[away.what]} then: ${away.reason}.`
       : clash === undefined
         ? 'free. Enter or let go to put it there.'
-        : `taken: ${clash.wants === 'room' ? clash.with.room : clash.with.staff} has ${clash.with.client.name} until ${clockText(endOf(clash.with), timeZone)}.`;
+        : `taken: ${{ room: clash.with.room, staff: clash.with.staff, handpiece: 'its handpiece' }[clash.wants]} has ${clash.with.client.name} until ${clockText(endOf(clash.with), timeZone)}.`;
   const long = length === (visit.plannedMinutes ?? 0) ? '' : `, ${length} min`;
   return `${visit.client.name} to ${clockAt(minutes)}${long}, ${where}: ${said}`;
 }

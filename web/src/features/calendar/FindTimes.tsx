@@ -44,6 +44,8 @@ export function FindTimes({
   areas,
   visits,
   visitId,
+  handpieceId,
+  numbs,
   slot,
 }: {
   clientId: string;
@@ -53,6 +55,10 @@ export function FindTimes({
   visits: readonly ClientVisit[];
   /** The visit that is moved; none for a new one. */
   visitId?: string;
+  /** A handpiece that is to be free as well. */
+  handpieceId?: string | undefined;
+  /** Whether cream has to work first. */
+  numbs?: boolean | undefined;
   slot: Slot;
 }) {
   const { data: opened } = useClientQuery(clientId);
@@ -68,6 +74,7 @@ export function FindTimes({
       ...{ clientId, visitId, areaIds: areas.map(({ id }) => id) },
       ...{ from: wishes.from, part: wishes.part, weekdays: wishes.weekdays },
       staffId: wishes.who === 'chosen' ? slot.staffId : undefined,
+      ...{ handpieceId, numbs },
     },
     { refetchOnMountOrArgChange: true },
   );
@@ -135,7 +142,8 @@ export function FindTimes({
         <>
           {wishes.from === undefined ? (
             <p className="quiet">
-              From {dayText(data.firstDay.on)}: {FIRST_DAY_WORDS[data.firstDay.because]}.
+              From {dayText(data.firstDay.on)}: {FIRST_DAY_WORDS[data.firstDay.because]}
+              {data.firstDay.asked.length === 0 ? '' : `: ${data.firstDay.asked.join(', ')}`}.
             </p>
           ) : null}
           <TimeList times={data.times} slot={slot} meaning={meaning} isFetching={isFetching} />

@@ -19,6 +19,7 @@ export interface Moved extends Pick<MoveVisit, 'startsAt' | 'roomId' | 'staffId'
   readonly areaId: string;
   readonly clientId: string;
   readonly plannedMinutes: number | null;
+  readonly handpieceId?: string | null;
 }
 
 /** How long an older visit, of which no length was kept, is taken to be, minutes. */
@@ -50,6 +51,7 @@ export function MoveVisitForm({
   const slot = useSlot({
     ...{ id: visit.id, startsAt: proposed, roomId: visit.roomId, staffId: visit.staffId },
     plannedMinutes: visit.plannedMinutes ?? UNKNOWN_MINUTES,
+    handpieceId: visit.handpieceId ?? null,
   });
   const save = async () => {
     const { startsAt, roomId, staffId, lacking } = slot;

@@ -99,6 +99,10 @@ export function SlotFields({
 }
 
 function clashText({ with: other, wants }: Clash<DayVisit>, timeZone: string): string {
-  const who = wants === 'room' ? `The ${other.room.toLowerCase()}` : other.staff;
+  const who = {
+    room: `The ${other.room.toLowerCase()}`,
+    staff: other.staff,
+    handpiece: 'The handpiece',
+  }[wants];
   return `${who} has ${other.client.name} from ${clockText(other.startsAt, timeZone)} to ${clockText(endOf(other), timeZone)}.`;
 }

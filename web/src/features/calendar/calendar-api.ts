@@ -28,6 +28,8 @@ interface TimesWanted {
   readonly from?: Day | undefined;
   readonly staffId?: string | undefined;
   readonly roomId?: string | undefined;
+  readonly handpieceId?: string | undefined;
+  readonly numbs?: boolean | undefined;
   readonly weekdays: readonly number[];
   readonly part: DayPart;
 }
@@ -125,6 +127,10 @@ const calendarApi = api.injectEndpoints({
       query: ({ id, ...body }) => ({ url: `/waiting/${id}/take`, method: 'POST', body }),
       invalidatesTags: ['today', 'clients', 'client', 'messages'],
     }),
+    restoreVisit: build.mutation<null, string>({
+      query: (id) => ({ url: `/visits/${id}/restore`, method: 'POST' }),
+      invalidatesTags: ['today', 'clients', 'client', 'visit'],
+    }),
     endWaiting: build.mutation<null, string>({
       query: (id) => ({ url: `/waiting/${id}/end`, method: 'POST' }),
       invalidatesTags: ['today'],
@@ -191,6 +197,7 @@ export const {
   useWaitingListQuery,
   useAddWaitingMutation,
   useTakeTimeMutation,
+  useRestoreVisitMutation,
   useEndWaitingMutation,
   useSetWishesMutation,
   useRecallMutation,

@@ -53,6 +53,8 @@ export function useSlot(of: {
   readonly roomId?: string;
   readonly staffId: string;
   readonly plannedMinutes: number;
+  /** A handpiece that is kept free for it. */
+  readonly handpieceId?: string | null;
 }): Slot {
   const { timeZone } = useSignedIn().clinic;
   const [chosen, setChosen] = useState({
@@ -74,6 +76,7 @@ export function useSlot(of: {
   const others = data?.day === day ? data.visits.filter(({ status }) => status !== 'missed') : [];
   const booking = (clock: string): Booking => ({
     ...{ id: of.id, staffId, plannedMinutes: of.plannedMinutes },
+    handpieceId: of.handpieceId ?? null,
     roomId: roomId ?? '',
     startsAt: momentOf(day, clock, timeZone),
   });

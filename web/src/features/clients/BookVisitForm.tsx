@@ -1,7 +1,7 @@
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import { plannedMinutes } from '@tidy-quill/core/calendar';
 import { defined } from '@tidy-quill/core/units';
-import { Button } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
@@ -16,6 +16,7 @@ import { useSlot } from '../calendar/use-slot';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Dialog } from '../../widgets/Dialog';
+import { Field } from '../../widgets/Field';
 import { Choice } from '../../widgets/Choice';
 import { goToField } from '../../widgets/go-to-field';
 import { useOnceReady } from '../../widgets/use-once-ready';
@@ -63,6 +64,8 @@ export function BookVisitForm({
   const [also, setAlso] = useState<readonly string[]>(then.map((each) => each.id));
   const [finding, setFinding] = useState(false);
   const [after, setAfter] = useState(0);
+  const [numbs, setNumbs] = useState(false);
+  const [handpieceId, setHandpieceId] = useState<string | null>(null);
   const [split, setSplit] = useState<keyof typeof SPLIT_WORDS>(
     then.length > 0 ? 'each' : 'together',
   );
@@ -77,7 +80,8 @@ export function BookVisitForm({
   const isFirst = visits.every(({ cancelled }) => cancelled !== null);
   const slot = useSlot({
     ...{ id, startsAt: soon, staffId: staff.id },
-    plannedMinutes: plannedMinutes({ zones, isFirst }, catalogue?.protocol ?? {}),
+    plannedMinutes: plannedMinutes({ zones, isFirst, numbs }, catalogue?.protocol ?? {}),
+    handpieceId,
   });
 
   const save = async () => {
@@ -87,7 +91,7 @@ export function BookVisitForm({
     // What was read meanwhile may stand in the way: it says so above.
     if (slot.clashes.length + slot.away.length > 0) return;
     const alsoAreaIds = zones.slice(1).map((each) => each.id);
-    const visit = { clientId, id, areaId: area.id, alsoAreaIds };
+    const visit = { clientId, id, areaId: area.id, alsoAreaIds, numbs, handpieceId };
     const { clientId: _, ...own } = visit;
     if (after === 0) {
       const result = await book({ ...visit, roomId, staffId, startsAt });
@@ -148,12 +152,42 @@ export function BookVisitForm({
       <Button aria-expanded={finding} onClick={() => setFinding(!finding)}>
         {finding ? 'Hide free times' : 'Find a time'}
       </Button>
-      {finding ? <FindTimes clientId={clientId} areas={zones} visits={visits} slot={slot} /> : null}
+      {finding ? (
+        <FindTimes
+          clientId={clientId}
+          areas={zones}
+          visits={visits}
+          handpieceId={handpieceId ?? undefined}
+          numbs={numbs}
+          slot={slot}
+        />
+      ) : null}
       <SlotFields slot={slot}>
         {courseCase === null || slot.day === '' ? null : (
           <NextOnCourse of={courseCase} chosen={slot.day} />
         )}
       </SlotFields>
+      <div className="field-row">
+        <Field label="Handpiece kept free for it">
+          {({ id: fieldId }) => (
+            <Select
+              id={fieldId}
+              className="wide"
+              value={handpieceId ?? ''}
+              options={[
+                { value: '', label: 'none' },
+                ...(catalogue?.handpieces ?? [])
+                  .filter(({ inService }) => inService)
+                  .map(({ id: value, name }) => ({ value, label: name })),
+              ]}
+              onChange={(value) => setHandpieceId(value === '' ? null : value)}
+            />
+          )}
+        </Field>
+        <Checkbox checked={numbs} onChange={({ target }) => setNumbs(target.checked)}>
+          Numbing cream first
+        </Checkbox>
+      </div>
       <Choice label="And visits after it" words={AFTER_WORDS} value={after} onChange={setAfter} />
       {after === 0 ? null : (
         <p className="quiet">

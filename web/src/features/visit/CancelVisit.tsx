@@ -3,7 +3,8 @@ import { refuseCancelling } from '@tidy-quill/core/workflow';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { problemText } from '../../app/api';
+import { problemText, useClinicQuery } from '../../app/api';
+import { countText } from '../../text';
 import { useCancelVisitMutation } from '../../app/visit-api';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
@@ -18,6 +19,9 @@ export function CancelVisit() {
   const [moving, setMoving] = useState(false);
   const [reason, setReason] = useState('');
   const [cancel, { isLoading, error }] = useCancelVisitMutation();
+  const { data: clinic } = useClinicQuery();
+  const noticeHours = clinic?.cancelNoticeHours ?? 0;
+  const isShortNotice = Date.parse(visit.startsAt) - new Date().getTime() < noticeHours * 3_600_000;
   const records = new Map(zones.map(({ area, record }) => [area.id, record]));
   if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
   const save = async () => {
@@ -54,6 +58,12 @@ export function CancelVisit() {
           onOk={() => void save()}
           onCancel={() => setAsking(false)}
         >
+          {isShortNotice ? (
+            <p>
+              <strong>Short notice:</strong> it begins within the {countText(noticeHours, 'hour')}{' '}
+              that the clinic asks for.
+            </p>
+          ) : null}
           <p>
             What was asked so far is kept. Nothing more can be added to it, and a link to the
             questions ends; to treat {client.givenName}, book another visit.
