@@ -4,6 +4,7 @@ import { CASE, HAIR_PLAN } from '@tidy-quill/core/samples';
 import { defined } from '@tidy-quill/core/units';
 import { propose } from '../../core/src/plan';
 import courses from '../../core/src/course/reference-cases.json';
+import strokes from '../../core/src/coverage/stroke-cases.json';
 import reference from '../../core/src/window/reference-cases.json';
 import type { courseReport } from './course-report';
 import type { opticsReport } from './optics-report';
@@ -185,5 +186,16 @@ describe('quill replan', () => {
       ok: false,
       fields: [{ field: 'left.protocol', problem: 'is missing' }],
     });
+  });
+});
+
+describe('quill strokes', () => {
+  it.each(strokes.cases)('gives the figures of the reference cases: $id', ({ input, output }) => {
+    const result = run('strokes', JSON.stringify(input));
+    if (!result.ok) throw new Error(JSON.stringify(result.fields));
+    const found = result.output as Record<string, number>;
+    expect(found['pulses']).toBe(output.pulses);
+    for (const [name, expected] of Object.entries(output))
+      expect(Math.abs(defined(found[name]) / expected - 1), name).toBeLessThan(0.01);
   });
 });

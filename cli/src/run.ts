@@ -2,8 +2,10 @@ import { CourseInput } from '@tidy-quill/contract/course';
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
 import { PlanInputs } from '@tidy-quill/contract/event-bodies';
+import { StrokesInput } from '@tidy-quill/contract/strokes';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
 import { courseReport } from './course-report';
+import { strokesReport } from './strokes-report';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
 import { workAgain } from '@tidy-quill/core/session';
@@ -37,6 +39,7 @@ export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   window: command(WindowInput, windowReport),
   optics: command(OpticsInput, opticsReport),
   course: command(CourseInput, courseReport),
+  strokes: command(StrokesInput, strokesReport),
   replan: command(KeptPlans, (kept) =>
     isOne(kept)
       ? workAgain(kept)

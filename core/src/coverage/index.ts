@@ -2,3 +2,4 @@ export * from './lattice';
 export * from './workload';
 export * from './cells';
 export * from './zone-cells';
+export * from './strokes';
