@@ -72,6 +72,8 @@ describe('a whole session with the console', () => {
     await browser.see('Console READY');
     await browser.keys(Key.ENTER);
     await browser.see('TREATING');
+    // What guards the console stands on the server: it has to know of the start.
+    await browser.see('Saved on the server');
     await browser.press('Pedal × 5', CONSOLE);
     await browser.see('5', COUNT);
     await browser.see('ask now');
