@@ -237,11 +237,11 @@ describe('a day without the server', () => {
     await browser.network(false);
     await browser.press('Clients');
     await browser.press('Today');
-    await browser.see('The server cannot be reached.');
+    await browser.see('It cannot be read again just now.');
     await browser.see('Thisbe Candlewick', '//table');
     await browser.network(true);
     await browser.driver.navigate().refresh();
     await browser.see('Thisbe Candlewick', '//table');
-    await browser.gone('The server cannot be reached.');
+    await browser.gone('It cannot be read again just now.');
   });
 });

@@ -24,8 +24,22 @@ export function refuseAnswer(of: {
   if (of.status === 'underWay' || of.status === 'done') return 'hasBegun';
   const aheadMs = Date.parse(of.startsAt) - Date.parse(of.now);
   if (aheadMs <= 0) return 'hasPassed';
-  return of.answer === 'cancelled' && aheadMs < of.noticeHours * HOUR_MS ? 'noticeTooShort' : null;
+  return of.answer === 'cancelled' && isShortNotice(of.startsAt, of.now, of.noticeHours)
+    ? 'noticeTooShort'
+    : null;
 }
+
+/** Whether less time is left before a visit than the clinic asks for; a visit that has begun has none left. Moments are ISO 8601. */
+export const isShortNotice = (startsAt: string, now: string, noticeHours: number): boolean =>
+  Date.parse(startsAt) - Date.parse(now) < noticeHours * HOUR_MS;
+
+/** Whether a client is told of a visit that was booked just now: not within the hour, for then they stand at the desk. */
+export const isToldOfBooking = (startsAt: string, now: string): boolean =>
+  !isShortNotice(startsAt, now, 1);
+
+/** Whether a cancellation can be taken back: until the visit would have begun. */
+export const mayRestore = (startsAt: string, now: string): boolean =>
+  Date.parse(startsAt) >= Date.parse(now);
 
 /** Whether a client is reminded of a visit: it is still to come, and they have not confirmed it. */
 export const isReminded = (

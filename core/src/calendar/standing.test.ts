@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import type { PastSession } from '../plan';
 import { SITES } from '../sites';
 import { HOURS } from './calendar.test-data';
-import { isReminded, refuseAnswer } from './appointment';
+import {
+  isReminded,
+  isShortNotice,
+  isToldOfBooking,
+  mayRestore,
+  refuseAnswer,
+} from './appointment';
 import { dueOf, type TreatedZone } from './due';
 import { firstDay } from './first-day';
 import { dayLoad } from './load';
@@ -142,5 +148,21 @@ describe('what a client answers to a reminder', () => {
     expect(isReminded(visit, '2026-12-07T09:59:00.000Z')).toBe(true);
     expect(isReminded(visit, '2026-12-07T10:00:00.000Z')).toBe(false);
     expect(isReminded({ ...visit, status: 'confirmed' }, '2026-12-06T00:00:00.000Z')).toBe(false);
+  });
+});
+
+describe('how much time is left before a visit', () => {
+  const at = '2026-12-07T10:00:00.000Z';
+  it('is short below what the clinic asks for, and to the minute enough', () => {
+    expect(isShortNotice(at, '2026-12-06T10:00:00.000Z', 24)).toBe(false);
+    expect(isShortNotice(at, '2026-12-06T10:00:01.000Z', 24)).toBe(true);
+    expect(isShortNotice(at, '2026-12-07T11:00:00.000Z', 0)).toBe(true);
+  });
+
+  it('decides whether a booking is told, and whether a cancellation can be taken back', () => {
+    expect(isToldOfBooking(at, '2026-12-07T09:00:00.000Z')).toBe(true);
+    expect(isToldOfBooking(at, '2026-12-07T09:00:01.000Z')).toBe(false);
+    expect(mayRestore(at, at)).toBe(true);
+    expect(mayRestore(at, '2026-12-07T10:00:00.001Z')).toBe(false);
   });
 });

@@ -69,7 +69,7 @@ export function checklist(of: {
 }): readonly Check[] {
   const { site, zone, job, setting, light, cooling } = of;
   const { part } = SITES[site];
-  // Of a band the whole fluence is taken to lie where the eye bears least.
+  // For a band: as if all of its fluence came at the wavelength that harms the eye most.
   const density = Math.max(
     ...linesOf(light).map(({ wavelengthNm }) =>
       requiredDensity({

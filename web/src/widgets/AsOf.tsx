@@ -3,7 +3,7 @@ import { agoText, clockText } from '../text';
 import { Notice } from './Notice';
 import { useNow } from './use-now';
 
-/** Says how old what is shown is, where the server cannot be reached; nothing while it can. */
+/** Says how old what is shown is, where it could not be read again; nothing while it can. */
 export function AsOf({
   query,
 }: {
@@ -17,7 +17,8 @@ export function AsOf({
   return (
     <Notice kind="care" title={`As it was at ${clockText(at, timeZone)}, ${agoText(at, now)}`}>
       <p>
-        The server cannot be reached. What others have booked, moved or cancelled since is missing.
+        It cannot be read again just now. What others have booked, moved or cancelled since is
+        missing.
       </p>
     </Notice>
   );

@@ -1,6 +1,6 @@
 import { isRemindingDue } from '@tidy-quill/core/calendar';
 import { addDays } from '@tidy-quill/core/units';
-import { and, eq, isNotNull, isNull, lt, or } from 'drizzle-orm';
+import { eq, isNotNull } from 'drizzle-orm';
 import type { AddressInfo, Server } from 'node:net';
 import type { Logger } from 'pino';
 import type { Db } from '../../db/connect';
@@ -11,8 +11,9 @@ import type { MessageCarrier } from '../messages/carrier';
 import { remindDay } from './appointments';
 
 /**
- * Reminds of the visits that are some days ahead, at each clinic whose hour for it has come: once a day, by whichever of
- * several servers is first. Gives how many clinics that were.
+ * Reminds of the visits that are some days ahead, at each clinic whose hour for it has come. A day is done once all of its
+ * reminders went out: a server that ends in the middle leaves the rest to the next look, and as each visit is reminded once,
+ * several servers may look at a time. Gives how many reminders went out.
  */
 export async function remindWhereDue(
   db: Db,
@@ -21,26 +22,19 @@ export async function remindWhereDue(
   now = new Date(),
 ): Promise<number> {
   const set = await db.select().from(clinics).where(isNotNull(clinics.remindAt));
-  let done = 0;
+  let sent = 0;
   for (const { id, timeZone, remindAt, remindedOn, remindDays } of set) {
     const today = clinicDay(now, timeZone);
     const clock = clinicClock(now, timeZone);
     if (!isRemindingDue({ remindAt, remindedOn, today, clock })) continue;
-    const claimed = await db.transaction(async (tx) => {
+    const day = addDays(today, remindDays);
+    sent += (await remindDay(db, carrier, { clinicId: id, by: null }, day, origin)).sent;
+    await db.transaction(async (tx) => {
       await actAsNobody(tx);
-      return tx
-        .update(clinics)
-        .set({ remindedOn: today })
-        .where(
-          and(eq(clinics.id, id), or(isNull(clinics.remindedOn), lt(clinics.remindedOn, today))),
-        )
-        .returning({ id: clinics.id });
+      await tx.update(clinics).set({ remindedOn: today }).where(eq(clinics.id, id));
     });
-    if (claimed.length === 0) continue;
-    await remindDay(db, carrier, { clinicId: id, by: null }, addDays(today, remindDays), origin);
-    done += 1;
   }
-  return done;
+  return sent;
 }
 
 const EVERY_MS = 60_000;

@@ -1,6 +1,6 @@
 import type { Reminded } from '@tidy-quill/contract/calendar';
 import { visitMessage } from '@tidy-quill/contract/labels/calendar';
-import { filledIn, mayRecall } from '@tidy-quill/core/calendar';
+import { filledIn, isToldOfBooking, mayRecall } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import { and, desc, eq, inArray, max } from 'drizzle-orm';
 import { v7 } from 'uuid';
@@ -27,25 +27,22 @@ export async function confirmVisit(
     .innerJoin(clients, and(eq(clients.clinicId, visits.clinicId), eq(clients.id, visits.clientId)))
     .innerJoin(areas, and(eq(areas.clinicId, visits.clinicId), eq(areas.id, visits.areaId)))
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)));
-  // Whoever is here already need not be told.
   if (found === undefined || found.visit.cancelledAt !== null) return;
-  if (found.visit.startsAt.getTime() < Date.now() + SOON_MS) return;
-  const { visit, client } = found;
+  const startsAt = found.visit.startsAt.toISOString();
+  if (!isToldOfBooking(startsAt, new Date().toISOString())) return;
+  const { client } = found;
   const words = await wordsOf(db, clinicId, 'confirmation');
   const id = v7();
   await db.insert(messages).values({
     ...{ clinicId, id, clientId: client.id, to: client.phone },
     ...{ kind: 'confirmation', textVersion: words.version === 0 ? null : words.version },
     text: visitMessage(words.text, {
-      ...{ clinic, givenName: client.givenName, startsAt: visit.startsAt.toISOString() },
+      ...{ clinic, givenName: client.givenName, startsAt },
       ...{ job: found.job as Job, url: '' },
     }),
   });
   await carry(db, carrier, clinicId, id);
 }
-
-/** A visit within the hour is booked for somebody who stands at the desk. */
-const SOON_MS = 3_600_000;
 
 /** When each of some clients was last asked to come back, ISO 8601. */
 export async function recalledAt(

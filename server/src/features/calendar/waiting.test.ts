@@ -74,11 +74,20 @@ describe('the waiting list', () => {
       (await list()).find(({ clientName }) => clientName.includes('Youlgrave')),
     );
     const path = `/api/clients/${entry.clientId}`;
+    await app.connection.pool.query(
+      `update visits set handpiece_id = 'alexandrite-755', numbs = true, planned_minutes = 50 where client_id = $1`,
+      [entry.clientId],
+    );
     const stands = async () => ((await person.get(path)).body as ClientOpened).visits;
     const [before] = await stands();
     const { status, body } = await take(entry.id, defined(entry.times[0]));
     expect(status).toBe(200);
     const { visitId } = body as { visitId: string };
+    const { rows } = await app.connection.pool.query(
+      'select handpiece_id, numbs, planned_minutes from visits where id = $1',
+      [visitId],
+    );
+    expect(rows).toEqual([{ handpiece_id: 'alexandrite-755', numbs: true, planned_minutes: 50 }]);
     const now = await stands();
     expect(now.map(({ id, cancelled }) => [id, cancelled ?? null]).sort()).toEqual(
       [

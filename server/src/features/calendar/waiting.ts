@@ -231,6 +231,15 @@ export async function endWaiting(db: Db, actor: Actor, id: string): Promise<void
   });
 }
 
+/** What another visit keeps of one that gives way to it: its length, its handpiece, and cream before. */
+const needsOf = (booked: typeof visits.$inferSelect | undefined) =>
+  booked === undefined
+    ? {}
+    : {
+        ...{ handpieceId: booked.handpieceId, numbs: booked.numbs },
+        ...(booked.plannedMinutes === null ? {} : { plannedMinutes: booked.plannedMinutes }),
+      };
+
 const GAVE_WAY = 'Given another time from the waiting list';
 
 /**
@@ -270,7 +279,8 @@ export async function takeTime(
     } else {
       const [areaId, ...alsoAreaIds] = row.areaIds;
       const visit = { id: visitId, areaId: defined(areaId), alsoAreaIds };
-      await bookVisit(tx, actor, row.clientId, { ...visit, roomId, staffId, startsAt });
+      const place = { roomId, staffId, startsAt };
+      await bookVisit(tx, actor, row.clientId, { ...visit, ...place, ...needsOf(booked) });
     }
     await actAs(tx, actor);
     await end(tx, row, 'taken');

@@ -1,6 +1,7 @@
 import type { NewVisit } from '@tidy-quill/contract/clients';
 import { COURSE_REFUSAL_WORDS } from '@tidy-quill/contract/labels/course';
 import type { NewEvent } from '@tidy-quill/contract/visit';
+import { mayRestore } from '@tidy-quill/core/calendar';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { refuseCancelling } from '@tidy-quill/core/workflow';
 import { defined } from '@tidy-quill/core/units';
@@ -64,12 +65,14 @@ export async function restoreVisit(tx: Queryable, actor: Actor, visitId: string)
   const [row] = await tx.select().from(visits).where(its).for('update');
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   if (row.cancelledAt === null) return;
-  if (row.startsAt.getTime() < Date.now()) {
+  if (!mayRestore(row.startsAt.toISOString(), new Date().toISOString())) {
     throw new HttpProblem('refused-by-rule', 'The hour of this visit has passed: book another', {
       detail: 'hasPassed',
     });
   }
-  await refuseHeldCourse(tx, clinicId, row.clientId, [row.areaId]);
+  const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
+  const zones = zoneRecords(events, row.areaId);
+  await refuseHeldCourse(tx, clinicId, row.clientId, [...zones.keys()]);
   await refuseAway(tx, clinicId, { ...asHeader(row), startsAt: row.startsAt.toISOString() });
   await actAs(tx, actor);
   await tx

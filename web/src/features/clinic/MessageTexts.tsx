@@ -19,7 +19,7 @@ export function MessageTexts({ owner }: { owner: boolean }) {
   return (
     <div className="message-texts">
       {data.map((now) => (
-        // Words that somebody else has changed are shown at once, and typed anew.
+        // Where somebody else has changed the words, the field starts again from theirs.
         <MessageText key={`${now.kind} ${now.version}`} now={now} owner={owner} />
       ))}
     </div>

@@ -1,4 +1,4 @@
-import { askedReadyFrom } from '@tidy-quill/core/calendar';
+import { askedReadyFrom, isShortNotice } from '@tidy-quill/core/calendar';
 import { refuseCancelling } from '@tidy-quill/core/workflow';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
@@ -21,7 +21,7 @@ export function CancelVisit() {
   const [cancel, { isLoading, error }] = useCancelVisitMutation();
   const { data: clinic } = useClinicQuery();
   const noticeHours = clinic?.cancelNoticeHours ?? 0;
-  const isShortNotice = Date.parse(visit.startsAt) - new Date().getTime() < noticeHours * 3_600_000;
+  const isShort = isShortNotice(visit.startsAt, new Date().toISOString(), noticeHours);
   const records = new Map(zones.map(({ area, record }) => [area.id, record]));
   if (visit.cancelled !== null || refuseCancelling(records) !== null) return null;
   const save = async () => {
@@ -58,7 +58,7 @@ export function CancelVisit() {
           onOk={() => void save()}
           onCancel={() => setAsking(false)}
         >
-          {isShortNotice ? (
+          {isShort ? (
             <p>
               <strong>Short notice:</strong> it begins within the {countText(noticeHours, 'hour')}{' '}
               that the clinic asks for.
