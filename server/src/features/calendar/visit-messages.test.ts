@@ -143,6 +143,17 @@ describe('asking back who is due', () => {
     expect(zone.recalledAt).toBeNull();
     const recall = async (areaIds: readonly string[]) =>
       (await person.post('/api/calendar/recalls', { areaIds })).body as Reminded;
+    // A telephone that takes nothing: nobody was asked, and the list does not say so.
+    const phone = (text: string) =>
+      app.connection.pool.query('update clients set phone = $2 where id = $1', [
+        zone.clientId,
+        text,
+      ]);
+    await phone('12');
+    expect(await recall([zone.areaId])).toEqual({ sent: 0, failed: 1 });
+    const after = (await person.get('/api/calendar/due')).body as DueLists;
+    expect(after.due.find(({ areaId }) => areaId === zone.areaId)?.recalledAt).toBeNull();
+    await phone(zone.phone);
     const [one, two] = await Promise.all([recall([zone.areaId]), recall([zone.areaId])]);
     expect([one.sent, two.sent].sort()).toEqual([0, 1]);
     expect(await recall([zone.areaId])).toEqual({ sent: 0, failed: 0 });

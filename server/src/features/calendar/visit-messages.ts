@@ -2,7 +2,7 @@ import type { Reminded } from '@tidy-quill/contract/calendar';
 import { visitMessage } from '@tidy-quill/contract/labels/calendar';
 import { filledIn, isToldOfBooking, mayRecall } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
-import { and, desc, eq, inArray, max } from 'drizzle-orm';
+import { and, desc, eq, inArray, max, ne } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
@@ -44,7 +44,7 @@ export async function confirmVisit(
   await carry(db, carrier, clinicId, id);
 }
 
-/** When each of some clients was last asked to come back, ISO 8601. */
+/** When each of some clients was last asked to come back, ISO 8601; what could not be sent has asked nobody. */
 export async function recalledAt(
   db: Queryable,
   clinicId: string,
@@ -57,6 +57,7 @@ export async function recalledAt(
     .where(
       and(
         ...[eq(messages.clinicId, clinicId), eq(messages.kind, 'recall')],
+        ne(messages.state, 'failed'),
         inArray(messages.clientId, [...clientIds]),
       ),
     )

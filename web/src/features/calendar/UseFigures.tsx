@@ -30,8 +30,13 @@ export function UseFigures({ day }: { day: Day }) {
   const { rooms, staff, handpieces, cancelled } = currentData;
   return (
     <>
-      <UseTable title="Rooms" uses={rooms} names={clinic.rooms} />
-      <UseTable title="Who treats" uses={staff} names={clinic.staff} />
+      <UseTable title="Rooms" uses={rooms} names={clinic.rooms} none="No room yet." />
+      <UseTable
+        title="Who treats"
+        uses={staff}
+        names={clinic.staff}
+        none="Nobody treated in this month."
+      />
       <h2>Handpieces</h2>
       {handpieces.length === 0 ? (
         <p>Nothing was fired in this month.</p>
@@ -75,16 +80,19 @@ function UseTable({
   title,
   uses,
   names,
+  none,
 }: {
   title: string;
   uses: readonly Use[];
   names: readonly { readonly id: string; readonly name: string }[];
+  /** What is said where there is none of them. */
+  none: string;
 }) {
   return (
     <>
       <h2>{title}</h2>
       {uses.length === 0 ? (
-        <p>Nobody treated in this month.</p>
+        <p>{none}</p>
       ) : (
         <table className="data-table">
           <thead>
