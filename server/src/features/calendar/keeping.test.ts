@@ -1,24 +1,10 @@
 import type { DueLists, Times } from '@tidy-quill/contract/calendar';
-import type { ClientOpened } from '@tidy-quill/contract/clients';
-import type { Day, DayVisit } from '@tidy-quill/contract/today';
 import { defined } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startApplication, type Application, type Person } from '../../testing/application';
+import { describe, expect, it } from 'vitest';
+import { startDesk } from '../../testing/desk';
 
-let app: Application;
-let person: Person;
-let visits: readonly DayVisit[];
-beforeAll(async () => {
-  app = await startApplication();
-  person = await app.signedIn('idony');
-  ({ visits } = (await person.get('/api/today')).body as Day);
-});
-afterAll(() => app.close());
-
-const of = (name: string) => defined(visits.find(({ client }) => client.name.includes(name)));
-const opened = async (name: string) =>
-  (await person.get(`/api/clients/${of(name).client.id}`)).body as ClientOpened;
+const { app, person, of, opened } = await startDesk();
 
 async function book(name: string, startsAt: string, more: object = {}) {
   const { client, roomId, staffId } = of(name);
