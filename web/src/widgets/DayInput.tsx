@@ -1,5 +1,6 @@
 import { DatePicker } from 'antd';
-import dayjs from 'dayjs';
+import dayjs, { type Dayjs } from 'dayjs';
+import { useMemo } from 'react';
 
 // Shown in the first; typed in any of them.
 const FORMATS = ['ddd D MMM YYYY', 'D MMM YYYY', 'D.M.YYYY', 'D/M/YYYY', 'YYYY-MM-DD'];
@@ -23,6 +24,9 @@ export function DayInput({
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
 }) {
+  const shown = useDay(value);
+  const first = useDay(min);
+  const last = useDay(max);
   return (
     <DatePicker
       {...field}
@@ -30,10 +34,15 @@ export function DayInput({
       format={FORMATS}
       placeholder="Day"
       allowClear={false}
-      value={value === '' ? null : dayjs(value)}
+      value={shown ?? null}
       onChange={(day) => onChange(day === null ? '' : day.format('YYYY-MM-DD'))}
-      {...(min === undefined ? {} : { minDate: dayjs(min) })}
-      {...(max === undefined ? {} : { maxDate: dayjs(max) })}
+      {...(first === undefined ? {} : { minDate: first })}
+      {...(last === undefined ? {} : { maxDate: last })}
     />
   );
+}
+
+/** The same object for the same day: a new one at each render would throw away what is being typed. */
+function useDay(day: string | undefined): Dayjs | undefined {
+  return useMemo(() => (day === undefined || day === '' ? undefined : dayjs(day)), [day]);
 }
