@@ -16,6 +16,7 @@ export default defineConfig({
     './server/src/db/visit-links.ts',
     './server/src/db/waiting.ts',
     './server/src/db/message-texts.ts',
+    './server/src/db/sign-offs.ts',
   ],
   out: './server/migrations',
 });

@@ -28,6 +28,7 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
+import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
 import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
 import {
@@ -136,6 +137,17 @@ export const API: Readonly<Record<string, ApiRow>> = {
     right: 'manageAccounts',
     summary: 'Say when clients are told of visits',
     body: Reminding,
+  },
+  'GET /api/sign-offs': { summary: 'Who is signed off for what' },
+  'POST /api/clinic/staff/:id/sign-offs': {
+    right: 'signOff',
+    summary: 'Sign somebody off, or take that back',
+    body: NewSignOff,
+  },
+  'PUT /api/clinic/sign-off-rule': {
+    right: 'manageAccounts',
+    summary: 'Say what follows where somebody is not signed off',
+    body: SignOffRule,
   },
   'GET /api/message-texts': { summary: 'What messages to clients say' },
   'POST /api/message-texts': {

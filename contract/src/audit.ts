@@ -44,6 +44,7 @@ export const AUDIT_KINDS = [
   'waitingAdded',
   'waitingEnded',
   'messageTextSet',
+  'signOffAdded',
   'linkMade',
   'linkUsed',
   'linkEnded',

@@ -1,3 +1,4 @@
+import type { Skill } from '@tidy-quill/core/access';
 import {
   CLIENT_ANSWERS,
   DAY_PARTS,
@@ -165,6 +166,11 @@ export interface Times {
     readonly asked: readonly string[];
   };
   readonly times: readonly FreeTime[];
+  /** Who is not offered of themselves: on that first day they are not signed off, of each group for any of these. */
+  readonly leftOut: readonly {
+    readonly staffId: string;
+    readonly skills: readonly (readonly Skill[])[];
+  }[];
 }
 
 /** Why no earlier day is proposed. */

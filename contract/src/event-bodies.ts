@@ -1,3 +1,4 @@
+import { SKILLS } from '@tidy-quill/core/access';
 import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/aftercare';
 import { MARKS, STOP_CAUSES } from '@tidy-quill/core/reaction';
 import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
@@ -65,6 +66,7 @@ const AcceptedPlan = v.object({
   cooling: v.optional(Cooling),
   gel: v.optional(v.boolean()),
   job: v.optional(v.picklist(JOBS)),
+  notSignedOff: v.optional(v.array(v.picklist(SKILLS))),
   devicesVersionId: Id,
   protocolVersionId: Id,
   coreVersion: line(40),
@@ -168,6 +170,13 @@ export const EVENT_BODIES = {
     supervisorId: Id,
   }),
   reactionAgreed: v.object({ kind: kind('reactionAgreed'), reason: line(500), supervisorId: Id }),
+  signOffAgreed: v.object({
+    kind: kind('signOffAgreed'),
+    staffId: Id,
+    skills: v.array(v.picklist(SKILLS)),
+    reason: line(500),
+    supervisorId: Id,
+  }),
   zoneAdded: v.object({ kind: kind('zoneAdded'), areaId: Id, assessment: judgedByServer }),
   zoneLeft: v.object({ kind: kind('zoneLeft'), areaId: Id, reason: line(500) }),
   findingsRecorded: v.object({ kind: kind('findingsRecorded'), findings: Findings }),

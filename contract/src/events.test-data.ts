@@ -43,6 +43,13 @@ export const SAMPLES: { readonly [K in EventKind]: BodyOf<K> } = {
   },
   stopOverridden: { kind: 'stopOverridden', rules: ['sun'], reason: 'Agreed', supervisorId: ID },
   reactionAgreed: { kind: 'reactionAgreed', reason: 'Healed', supervisorId: ID },
+  signOffAgreed: {
+    kind: 'signOffAgreed',
+    staffId: ID,
+    skills: ['inMotion'],
+    reason: 'I stand beside',
+    supervisorId: '01930000-0000-7000-8000-000000000002',
+  },
   zoneAdded: { kind: 'zoneAdded', areaId: ID, assessment: null },
   zoneLeft: { kind: 'zoneLeft', areaId: ID, reason: 'No time' },
   findingsRecorded: {

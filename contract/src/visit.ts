@@ -1,5 +1,6 @@
 import type { EventBody as CoreBody, VisitEvent } from '@tidy-quill/core/events';
 import { INK_COLOURS } from '@tidy-quill/core/look';
+import { TECHNIQUES } from '@tidy-quill/core/plan';
 import * as v from 'valibot';
 import { EventBody } from './event-bodies';
 import { Setting } from './plan';
@@ -53,8 +54,8 @@ export const AcceptSetting = v.object({
 
 export type AcceptSetting = v.InferInput<typeof AcceptSetting>;
 
-/** What a supervisor can approve: going on over a stop, treating again after a reaction, or doing without a test spot. */
-export const APPROVED = ['stop', 'reaction', 'testSpot'] as const;
+/** What a supervisor can approve: going on over a stop, treating again after a reaction, doing without a test spot or a sign-off. */
+export const APPROVED = ['stop', 'reaction', 'testSpot', 'signOff'] as const;
 
 /** A supervisor's approval, given at the technician's own screen. */
 export const Approval = v.object({
@@ -62,6 +63,8 @@ export const Approval = v.object({
   about: v.picklist(APPROVED),
   /** The zone that it is about. */
   areaId: v.optional(Id),
+  /** How it is to be treated, where the approval stands in for a sign-off; of ink none. */
+  technique: v.optional(v.picklist(TECHNIQUES)),
   /** Who approves, where a technician is signed in; a supervisor who is signed in approves as themselves. */
   supervisor: v.optional(
     v.object({

@@ -2,7 +2,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { consoleAsPlanned, openVisit, RIBBON, signIn, endWithOpenCells, keepLook } from './walk';
+import {
+  consoleAsPlanned,
+  keepsItself,
+  openVisit,
+  RIBBON,
+  signIn,
+  endWithOpenCells,
+  keepLook,
+} from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -79,9 +87,7 @@ describe('in the middle of a treatment', () => {
 
   it('a reload without a network opens the visit from this browser, and sends what was pressed then', async () => {
     const before = await pulses('Okapi-Lune');
-    await browser.driver.executeAsyncScript(
-      'navigator.serviceWorker.ready.then(() => arguments[arguments.length - 1]())',
-    );
+    await keepsItself(browser);
     await browser.network(false);
     await browser.driver.navigate().refresh();
     await browser.see('TREATING');

@@ -18,6 +18,12 @@ export async function signIn(browser: Browser, name = 'idony'): Promise<void> {
   await browser.see('Day after');
 }
 
+/** Waits until the browser keeps the application itself, so that it opens without a network. */
+export const keepsItself = (browser: Browser): Promise<unknown> =>
+  browser.driver.executeAsyncScript(
+    'navigator.serviceWorker.ready.then(() => arguments[arguments.length - 1]())',
+  );
+
 /** A moment by the demo clinic's clock, as a field for day and time wants it. */
 export const clinicMoment = (at: Date): string =>
   new Intl.DateTimeFormat('sv-SE', {
@@ -80,16 +86,17 @@ export async function answerNo(browser: Browser): Promise<void> {
 }
 
 /** Reads and signs the consent that is asked for, names typed, and goes on to Look. */
-export async function signConsent(browser: Browser, client: string): Promise<void> {
+export async function signConsent(
+  browser: Browser,
+  client: string,
+  technician = 'Idony Brackwater',
+): Promise<void> {
   await browser.press('Read and sign', '//footer');
   await browser.see('What may go wrong');
   await browser.press('The client has read it');
   for (const who of [`Client, ${client}`, 'Technician']) {
     await browser.press(`Type the name instead: ${who}`);
-    await browser.fill(
-      `${who}, full name typed`,
-      who === 'Technician' ? 'Idony Brackwater' : client,
-    );
+    await browser.fill(`${who}, full name typed`, who === 'Technician' ? technician : client);
   }
   await browser.press('Sign and keep');
   await browser.see('signed and in force');

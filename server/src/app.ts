@@ -42,6 +42,7 @@ import { openApiRoutes } from './features/openapi/routes';
 import { photoRoutes } from './features/photos/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
+import { signOffRoutes } from './features/sign-offs/routes';
 import { todayRoutes } from './features/today/routes';
 import { pressRoutes } from './features/visit/presses';
 import { visitRoutes } from './features/visit/routes';
@@ -199,6 +200,7 @@ export async function makeApplication(options: {
     api.use(messageRoutes(db, simulatedCarrier));
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
+    api.use(signOffRoutes(db));
     api.use(auditRoutes(db));
     api.use(() => {
       throw new HttpProblem('not-found', 'There is nothing at this address');

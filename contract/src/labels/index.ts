@@ -22,3 +22,4 @@ export * from './audit';
 export * from './figures';
 export * from './course';
 export * from './calendar';
+export * from './sign-offs';

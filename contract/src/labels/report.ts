@@ -9,6 +9,7 @@ import { INK_COLOUR_WORDS, melaninText } from './look';
 import { PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
 import { adviceText, settingText } from './settings';
+import { skillsText } from './sign-offs';
 import { stamp, type SheetLine, type SheetNames, type SheetSection } from './report-lines';
 import { reactionLines } from './report-reaction';
 import { skin, treated } from './report-session';
@@ -76,7 +77,10 @@ function asked({ asked: said, words }: VisitReport, names: SheetNames): SheetSec
   for (const word of words) {
     lines.push({
       label: `Supervisor’s approval, ${names.staff(word.supervisorId)}`,
-      text: word.reason,
+      text:
+        word.kind === 'signOffAgreed'
+          ? `${names.staff(word.staffId)} treats without a sign-off for ${skillsText(word.skills)}: ${word.reason}`
+          : word.reason,
       grave: true,
     });
   }

@@ -5,6 +5,7 @@ export const RIGHTS = [
   'readAll',
   'export',
   'override',
+  'signOff',
   'draft',
   'approve',
   'readAudit',
@@ -13,11 +14,16 @@ export const RIGHTS = [
 
 export type Right = (typeof RIGHTS)[number];
 
+/** Whether a role has a right. */
+export const hasRight = (role: Account['role'], right: Right): boolean =>
+  RIGHT_ROLES[right].includes(role);
+
 /** Who has which right: the table that a clinic sees is the one that the server asks. */
 export const RIGHT_ROLES: Readonly<Record<Right, readonly Account['role'][]>> = {
   readAll: ['technician', 'supervisor', 'owner'],
   export: ['technician', 'supervisor', 'owner'],
   override: ['supervisor'],
+  signOff: ['supervisor'],
   draft: ['supervisor', 'owner'],
   approve: ['supervisor'],
   readAudit: ['supervisor', 'owner'],

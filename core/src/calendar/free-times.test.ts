@@ -144,6 +144,17 @@ describe('times that are free', () => {
     ]);
   });
 
+  it('are with whoever may treat it on that day', () => {
+    const mayBeWith = (staffId: string, on: string) =>
+      staffId === 'tobiah' ? on >= '2026-12-09' : on < '2026-12-08';
+    const week = sought({ until: '2026-12-09', staffIds: ['idony', 'tobiah'], mayBeWith });
+    const found = freeTimes(week, agenda(), { most: 9, aDay: 1 });
+    expect(found.map(({ day, staffId }) => [day, staffId])).toEqual([
+      ['2026-12-07', 'idony'],
+      ['2026-12-09', 'tobiah'],
+    ]);
+  });
+
   it('go by the clinic’s clocks on both sides of their change', () => {
     const around = (from: string, until: string) =>
       starts(sought({ from, until }), agenda({ now: '2026-01-01T00:00:00.000Z' }), 9, 1);

@@ -19,6 +19,8 @@ export interface TimeSought {
   /** Days of the week, 0 for Monday; any where empty. */
   readonly weekdays: readonly number[];
   readonly part: DayPart;
+  /** Whether somebody may treat it on a day; everybody always where absent. */
+  readonly mayBeWith?: ((staffId: string, on: Day) => boolean) | undefined;
 }
 
 /** All that may be in the way of a booking. */
@@ -69,6 +71,8 @@ export function freeTimes(
 
 function freeOn(day: Day, sought: TimeSought, agenda: Agenda, most: number): readonly FreeTime[] {
   const found: FreeTime[] = [];
+  const { mayBeWith } = sought;
+  const staffIds = sought.staffIds.filter((id) => mayBeWith?.(id, day) ?? true);
   const { momentOf } = agenda;
   const part = DAY_PARTS[sought.part];
   const [partFrom, partUntil] = [part.from, part.until].map((clock) =>
@@ -84,7 +88,7 @@ function freeOn(day: Day, sought: TimeSought, agenda: Agenda, most: number): rea
       if (found.length >= most) return found;
       const last = found.at(-1);
       if (last !== undefined && startMs - Date.parse(last.startsAt) < APART_MS) continue;
-      const free = freeAt(new Date(startMs).toISOString(), sought, that);
+      const free = freeAt(new Date(startMs).toISOString(), { ...sought, staffIds }, that);
       if (free !== null) found.push({ day, ...free });
     }
   }

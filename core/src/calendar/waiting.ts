@@ -39,6 +39,8 @@ export function timesForWaiting(
     readonly roomIds: readonly string[];
     readonly staffIds: readonly string[];
     readonly most: number;
+    /** As for any time that is sought; whoever is wished for may treat all the same. */
+    readonly mayBeWith?: ((staffId: string, on: Day) => boolean) | undefined;
   },
 ): readonly FreeTime[] {
   const from = laterDay(waiting.from, of.today);
@@ -50,6 +52,7 @@ export function timesForWaiting(
     {
       ...{ id: visitId ?? id, minutes, from, until, weekdays, part },
       ...{ roomIds: of.roomIds, staffIds, handpieceId },
+      mayBeWith: staffId === null ? of.mayBeWith : undefined,
     },
     agenda,
     { most: of.most, aDay: of.most },

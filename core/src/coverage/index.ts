@@ -3,3 +3,5 @@ export * from './workload';
 export * from './cells';
 export * from './zone-cells';
 export * from './strokes';
+export * from './path';
+export * from './stroke-heat';

@@ -1,3 +1,4 @@
+import type { Skill } from '../access';
 import type { Advice, Habit } from '../aftercare';
 import type { Cooling } from '../heat';
 import type { InkColour, InkFinding, Place, ZoneFinding } from '../look';
@@ -73,6 +74,8 @@ export interface AcceptedPlan {
   readonly cooling?: Cooling | undefined;
   readonly gel?: boolean | undefined;
   readonly job?: Job | undefined;
+  /** What whoever accepted it was not signed off for, where the clinic only says so; none where absent. */
+  readonly notSignedOff?: readonly Skill[] | undefined;
   readonly devicesVersionId: string;
   readonly protocolVersionId: string;
   readonly coreVersion: string;
@@ -104,6 +107,16 @@ export type EventBody =
     }
   /** A supervisor's approval that an area which reacted last time may be treated again. */
   | { readonly kind: 'reactionAgreed'; readonly reason: string; readonly supervisorId: string }
+  /** A supervisor's approval that somebody treats the zone who is not signed off for all of it. */
+  | {
+      readonly kind: 'signOffAgreed';
+      /** Who is to treat. */
+      readonly staffId: string;
+      /** What is not signed off. */
+      readonly skills: readonly Skill[];
+      readonly reason: string;
+      readonly supervisorId: string;
+    }
   /** Another area is treated in this visit as well. */
   | {
       readonly kind: 'zoneAdded';

@@ -29,7 +29,14 @@ describe('kinds of events', () => {
 
   it('that need a supervisor or a signature have no way around their own route', () => {
     expect(of(({ who }) => who === 'ownRoute')).toEqual([
-      ...['planAccepted', 'reactionAgreed', 'recordSigned', 'sentHome', 'spotWaived'],
+      ...[
+        'planAccepted',
+        'reactionAgreed',
+        'recordSigned',
+        'sentHome',
+        'signOffAgreed',
+        'spotWaived',
+      ],
       'stopOverridden',
     ]);
   });

@@ -51,6 +51,7 @@ export const EVENT_KINDS = {
   answersGiven: { ...WHOLE, workedOut: 'assessment' },
   stopOverridden: { ...WHOLE, who: 'ownRoute' },
   reactionAgreed: { ...JUDGED, who: 'ownRoute' },
+  signOffAgreed: { ...JUDGED, who: 'ownRoute' },
   zoneAdded: { ...WHOLE, workedOut: 'assessment' },
   zoneLeft: WHOLE,
   findingsRecorded: JUDGED,

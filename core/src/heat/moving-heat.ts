@@ -62,7 +62,7 @@ export function solveMoving(input: {
   const dark = new Float64Array(warm.length);
   // 1 J/cm² on each spot, once a pass: spread over the cell that is 1 ÷ pass W/cm² for each J/cm².
   const meanHeating = heating.map((power) => power / passS);
-  const gliding = averaged(input.cooling.during, between, share);
+  const gliding = averagedContact(input.cooling.during, between, share);
   const restSteps = restS > 0 ? STEPS_A_PASS : 0;
   const aRound = STEPS_A_PASS + restSteps;
   const steps = aRound * passes - restSteps;
@@ -88,7 +88,7 @@ export function solveMoving(input: {
 }
 
 /** The tip for its share of the time, open air for the rest. */
-function averaged(tip: Contact, open: Contact, share: number): Contact {
+export function averagedContact(tip: Contact, open: Contact, share: number): Contact {
   const transfer = share * tip.transfer + (1 - share) * open.transfer;
   const pull =
     share * tip.transfer * tip.temperatureC + (1 - share) * open.transfer * open.temperatureC;

@@ -104,7 +104,10 @@ export interface VisitReport {
   /** Answers given last, with what they meant. */
   readonly asked: (BodyOf<'answersGiven'> & Stamp) | null;
   readonly words: readonly ((
-    BodyOf<'stopOverridden'> | BodyOf<'reactionAgreed'> | BodyOf<'spotWaived'>
+    | BodyOf<'stopOverridden'>
+    | BodyOf<'reactionAgreed'>
+    | BodyOf<'signOffAgreed'>
+    | BodyOf<'spotWaived'>
   ) &
     Stamp)[];
   readonly sentHome: (BodyOf<'sentHome'> & Stamp) | null;
@@ -130,7 +133,7 @@ export function visitReport(events: readonly VisitEvent[], bookedId: string): Vi
     zones,
     staffIds: [...new Set(ordered.map(({ staffId }) => staffId))],
     asked: all('answersGiven').at(-1) ?? null,
-    words: all('stopOverridden', 'reactionAgreed', 'spotWaived'),
+    words: all('stopOverridden', 'reactionAgreed', 'signOffAgreed', 'spotWaived'),
     sentHome: all('sentHome').at(-1) ?? null,
     given: zones[0]?.record.given ?? [],
     amendments: all('amended'),

@@ -3,6 +3,7 @@ export * from './early-pulses';
 export * from './harm-later';
 export * from './incremental-fold';
 export * from './intervals';
+export * from './may-treat';
 export * from './onset';
 export * from './past-session';
 export * from './planned-spots';

@@ -21,6 +21,8 @@ export interface VisitRecord {
   readonly override: BodyOf<'stopOverridden'> | null;
   /** The supervisor's approval after a reaction last time. */
   readonly agreed: BodyOf<'reactionAgreed'> | null;
+  /** A supervisor's approvals of people who are not signed off for the zone. */
+  readonly signOffsAgreed: readonly BodyOf<'signOffAgreed'>[];
   readonly findings: Findings | null;
   readonly plan: AcceptedPlan | null;
   /** What answers, findings or test spots have changed since the plan was accepted; empty where it still fits. */
@@ -88,6 +90,7 @@ export const EMPTY: VisitRecord = {
   assessment: null,
   override: null,
   agreed: null,
+  signOffsAgreed: [],
   findings: null,
   plan: null,
   stale: [],
@@ -165,6 +168,8 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, override: body };
     case 'reactionAgreed':
       return { ...record, agreed: body };
+    case 'signOffAgreed':
+      return { ...record, signOffsAgreed: [...record.signOffsAgreed, body] };
     case 'findingsRecorded':
       return { ...record, findings: body.findings };
     case 'spotFired': {

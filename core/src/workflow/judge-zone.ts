@@ -60,6 +60,9 @@ export type EventRefusal =
   | 'notUndoable'
   | 'tooLateToUndo'
   | 'recordSigned'
+  | 'ownSignOff'
+  | 'signOffFirst'
+  | 'noSignOffNeeded'
   | 'oneDarkeningSpot'
   | 'darkeningSpotFirst'
   | 'beforeLastPulse'
@@ -103,6 +106,9 @@ export function refuseEvent(
       return record.spots.some(({ id }) => id === body.spotId) ? null : 'noSuchSpot';
     case 'spotWaived':
       return refuseWaiving(record);
+    case 'signOffAgreed':
+      if (body.skills.length === 0) return 'noSignOffNeeded';
+      return body.staffId === body.supervisorId ? 'ownSignOff' : null;
     case 'reactionReported':
       if (record.run.startedAt === null && record.spots.length === 0) return 'nothingFired';
       return onsetProblem(record, body.report.onsetAt, at);

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from '../application';
 import { startBrowser, type Browser } from '../browser';
-import { openVisit, RIBBON, signIn } from '../walk';
+import { keepsItself, openVisit, RIBBON, signIn } from '../walk';
 import { inSteps } from './steps';
 
 let app: Application;
@@ -60,6 +60,7 @@ describe('two tablets whose clocks differ by ten minutes', () => {
 
   it('stops for both though one of them was pressed on without a network, and loses none of its presses', async () => {
     const before = await pulses();
+    await keepsItself(fast);
     await inSteps(4, [slow, fast], async () => {
       await fast.network(false);
       await fast.keys('h', '3', 'b');

@@ -27,6 +27,7 @@ const APPEND_ONLY = [
     'files',
     'course_notes',
     'message_texts',
+    'sign_offs',
   ],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];

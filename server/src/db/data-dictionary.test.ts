@@ -11,6 +11,7 @@ import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
+import { signOffs } from './sign-offs';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
 import { waiting } from './waiting';
@@ -46,6 +47,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   waiting: 'Who would come sooner or at another hour; ended, never deleted.',
   message_texts:
     'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
+  sign_offs:
+    'What technicians are signed off for, by whom and until when; the newest entry on a skill holds. Append-only.',
   visit_links: 'Reminders’ links, as a hash of the token, and what clients answered by them.',
   catalogue_versions:
     'Devices, protocol, suitability, consent texts and aftercare, each as whole numbered versions; the newest approved holds.',
@@ -82,6 +85,7 @@ const everything: readonly unknown[] = [
   waiting,
   messages,
   messageTexts,
+  signOffs,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -5,6 +5,7 @@ import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { SignOffRule } from '@tidy-quill/contract/sign-offs';
 import { Wishes } from '@tidy-quill/contract/waiting';
 import { SAID_STATUSES } from '@tidy-quill/core/calendar';
 import { CONSENT_KINDS, PHOTO_USES } from '@tidy-quill/core/consent';
@@ -61,6 +62,8 @@ export const clinics = pgTable('clinics', {
   remindedOn: date('reminded_on'),
   /** Whether a client is told of a visit as soon as it is booked or moved. */
   confirmsBookings: boolean('confirms_bookings').notNull().default(false),
+  /** What happens where a technician is not signed off; null where the clinic has said nothing. */
+  signOffRule: parsedJson('sign_off_rule', SignOffRule),
   /** Whether calendars that staff take over name clients. */
   feedNames: boolean('feed_names').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),

@@ -1,4 +1,4 @@
-import { RIGHT_ROLES, type Right } from '@tidy-quill/core/access';
+import { hasRight, RIGHT_ROLES, type Right } from '@tidy-quill/core/access';
 import type { Role } from '@tidy-quill/contract/auth';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
@@ -89,9 +89,8 @@ export function actorOf(request: Request): Actor {
 /** The actor, where their role has a right; 403 otherwise. */
 export function actorWithRight(request: Request, right: Right): Actor {
   const actor = actorOf(request);
-  const roles = RIGHT_ROLES[right];
-  if (!roles.includes(actor.role)) {
-    throw new HttpProblem('not-allowed', `Only ${roles.join(' or ')} may do this`);
+  if (!hasRight(actor.role, right)) {
+    throw new HttpProblem('not-allowed', `Only ${RIGHT_ROLES[right].join(' or ')} may do this`);
   }
   return actor;
 }

@@ -11,6 +11,7 @@ import { auditEntries } from '../audit-entries';
 import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
 import { messageTexts } from '../message-texts';
+import { signOffs } from '../sign-offs';
 import { unavailable } from '../unavailable';
 import { waiting } from '../waiting';
 import { visitLinks } from '../visit-links';
@@ -36,6 +37,7 @@ import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
+import { fillSignOffs } from './sign-offs';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
 import { fillWeek } from './week';
@@ -54,6 +56,7 @@ export async function fillDemo(db: Db): Promise<void> {
     await tx.execute(sql`select set_config('tidy_quill.filling', 'demo', true)`);
     const setting = await fillClinic(tx);
     await fillAway(tx, setting);
+    await fillSignOffs(tx, setting);
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
     }
@@ -73,7 +76,7 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
-  ...[waiting, messageTexts],
+  ...[waiting, messageTexts, signOffs],
   ...[
     auditEntries,
     photos,
@@ -102,6 +105,7 @@ const KEPT = [
   [files, 'files_append_only'],
   [courseNotes, 'course_notes_append_only'],
   [messageTexts, 'message_texts_append_only'],
+  [signOffs, 'sign_offs_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],

@@ -16,6 +16,7 @@ import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
 import { areasOf, findClient } from '../clients/store';
+import { whoMayTreat } from '../sign-offs/store';
 import { visitsSummed } from '../projections/store';
 import { agendaOf, roomsOf, staffOf } from './agenda';
 import { clinicOf } from './store';
@@ -36,6 +37,7 @@ export async function timesFor(
     today,
     first,
     minutes,
+    zones,
     last,
     moved,
     asked: reasons,
@@ -44,6 +46,8 @@ export async function timesFor(
   });
   const from = laterDay(today, asked.from ?? first.on);
   const until = addDays(from, AHEAD_DAYS);
+  const staffIds = asked.staffId === undefined ? await staffOf(db, clinicId) : [asked.staffId];
+  const { mayBeWith, leftOut } = await whoMayTreat(db, clinicId, zones);
   const times = freeTimes(
     {
       ...{ id: asked.visitId ?? '', minutes, from, until },
@@ -54,15 +58,15 @@ export async function timesFor(
         asked.roomId === undefined
           ? withFirst(await roomsOf(db, clinicId), last?.roomId)
           : [asked.roomId],
-      staffIds:
-        asked.staffId === undefined
-          ? withFirst(await staffOf(db, clinicId), last?.staffId)
-          : [asked.staffId],
+      staffIds: withFirst(staffIds, last?.staffId),
+      // Whoever is asked for by name may treat with an approval.
+      mayBeWith: asked.staffId === undefined ? mayBeWith : undefined,
     },
     await agendaOf(db, clinicId, { from, until }),
     { most: MOST, aDay: A_DAY },
   );
-  return { minutes, firstDay: { ...first, asked: reasons }, times };
+  const firstDay = { ...first, asked: reasons };
+  return { minutes, firstDay, times, leftOut: leftOut(staffIds, from) };
 }
 
 /** From which day on, and for how long, a visit for some areas is sought; and what was booked last. */

@@ -12,6 +12,7 @@ import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
 import { findClient } from '../clients/store';
+import { whoMayTreat } from '../sign-offs/store';
 import { judgeMoving, moveVisit } from '../visit/slots';
 import { bookVisit, cancelVisit } from '../visit/bookings';
 import { agendaOf, roomsOf, staffOf } from './agenda';
@@ -157,7 +158,7 @@ async function entryOf(
 ): Promise<WaitingEntry> {
   const { clinicId, clientId, areaIds, weekdays, part } = entry;
   const visitId = bookedAt === null ? null : entry.visitId;
-  const { first, minutes } = await soughtFor(db, clinicId, clientId, {
+  const { first, minutes, zones } = await soughtFor(db, clinicId, clientId, {
     ...{ areaIds, visitId: visitId ?? undefined },
   });
   const [area] = await db
@@ -170,7 +171,9 @@ async function entryOf(
     ...{ id: entry.id, minutes, weekdays, part, bookedAt, visitId, handpieceId },
     ...{ from: laterDay(first.on, entry.fromDay), until: entry.untilDay, staffId: entry.staffId },
   };
-  const times = timesForWaiting(sought, of.agenda, { ...of, most: gap === null ? TIMES : MANY });
+  const { mayBeWith } = await whoMayTreat(db, clinicId, zones);
+  const most = gap === null ? TIMES : MANY;
+  const times = timesForWaiting(sought, of.agenda, { ...of, most, mayBeWith });
   const fits = times.filter((time) => gap !== null && isWithin(time, minutes, gap));
   return {
     ...{ id: entry.id, clientId, phone: client.phone, site, side, job: job as Job, minutes },

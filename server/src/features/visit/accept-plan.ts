@@ -1,6 +1,7 @@
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import type { Catalogue } from '@tidy-quill/contract/catalogue';
 import { evaluateInk, inkOrder, type InkCase } from '@tidy-quill/core/ink';
+import type { Skill } from '@tidy-quill/core/access';
 import type { InkColour } from '@tidy-quill/core/look';
 import {
   asksForApproval,
@@ -10,10 +11,18 @@ import {
   type InkSubject,
   type Setting,
   type Subject,
+  type Technique,
 } from '@tidy-quill/core/plan';
-import { medicinesIn, testsOf, zoneRecord, type VisitRecord } from '@tidy-quill/core/session';
+import {
+  mayTreat,
+  medicinesIn,
+  testsOf,
+  zoneRecord,
+  type VisitRecord,
+} from '@tidy-quill/core/session';
 import { EVENT_KINDS, type AcceptedPlan } from '@tidy-quill/core/events';
 import type { SiteId } from '@tidy-quill/core/sites';
+import type { EventRefusal } from '@tidy-quill/core/workflow';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
@@ -21,6 +30,7 @@ import type { Queryable } from '../../db/connect';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueNow } from '../calendar/in-service';
+import { lackingOf } from '../sign-offs/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import type { Locked } from './store';
 
@@ -38,13 +48,14 @@ interface Judged {
     | 'cooling'
     | 'gel'
     | 'job'
+    | 'notSignedOff'
   >;
   readonly catalogue: Catalogue;
 }
 
 /** Judges a setting on the server with the core's own rules. @throws HttpProblem 422 with the refusals. */
 async function judge(
-  { tx, clinicId, visit, events, timeZone, today }: Locked,
+  { tx, clinicId, actor, visit, events, timeZone, today }: Locked,
   areaId: string,
   setting: Setting,
   colours?: readonly InkColour[],
@@ -59,7 +70,7 @@ async function judge(
   const catalogue = await catalogueNow(tx, clinicId);
   const before = await earlierVisits(tx, clinicId, visit, timeZone);
   const skin = {
-    site: await siteOf(tx, clinicId, areaId),
+    site: (await areaOf(tx, clinicId, areaId)).site,
     skin: findings.skin,
     areaCm2: findings.areaCm2,
     history: [...earlierVisitsOf(before, areaId).history, ...testsOf(record)],
@@ -68,6 +79,14 @@ async function judge(
   if (asksForApproval(skin, 'hair' in findings ? 'hair' : 'ink') && record.agreed === null) {
     throw new HttpProblem('refused-by-rule', 'A supervisor has to approve first', {
       detail: 'It reacted last time, or the model does not cover this skin.',
+    });
+  }
+  const job = 'hair' in findings ? 'hair' : 'ink';
+  const need = { job, site: skin.site, technique: setting.technique } as const;
+  const lacking = await lackingOf(tx, actor, need, today);
+  if (!mayTreat(record, actor.staffId, lacking)) {
+    throw new HttpProblem('refused-by-rule', 'A supervisor has to approve first', {
+      detail: 'signOffFirst' satisfies EventRefusal,
     });
   }
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
@@ -84,6 +103,7 @@ async function judge(
       train: defined(handpiece).train,
       cooling: coolingOf(defined(handpiece), setting),
       gel: defined(handpiece).gel,
+      ...(lacking.skills.length === 0 ? {} : { notSignedOff: lacking.skills.flat() }),
     },
   };
 }
@@ -169,10 +189,21 @@ export async function judgeSettings(locked: Locked, events: readonly NewEvent[])
   }
 }
 
-async function siteOf(db: Queryable, clinicId: string, areaId: string): Promise<SiteId> {
+/** What whoever asks is not signed off for, to treat an area of the visit in a way. */
+export async function lackingHere(
+  { tx, clinicId, actor, today }: Locked,
+  areaId: string,
+  technique: Technique | null,
+): Promise<readonly Skill[]> {
+  const { job, site } = await areaOf(tx, clinicId, areaId);
+  return (await lackingOf(tx, actor, { job, site, technique }, today)).skills.flat();
+}
+
+async function areaOf(db: Queryable, clinicId: string, areaId: string) {
   const [area] = await db
-    .select({ site: areas.site })
+    .select({ job: areas.job, site: areas.site })
     .from(areas)
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
-  return defined(area).site as SiteId;
+  const { job, site } = defined(area);
+  return { job, site: site as SiteId };
 }

@@ -8,6 +8,7 @@ import {
   SendHome,
 } from '@tidy-quill/contract/visit';
 import type { VisitHeader, VisitOpened } from '@tidy-quill/contract/visit-opened';
+import { hasRight, type Skill } from '@tidy-quill/core/access';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons, zoneRecords, zonesOf, type VisitRecord } from '@tidy-quill/core/session';
 import { EVENT_KINDS } from '@tidy-quill/core/events';
@@ -28,7 +29,7 @@ import { catalogueNow } from '../calendar/in-service';
 import { areasOf, asArea, asClient } from '../clients/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
-import { acceptedPlan, judgeSettings } from './accept-plan';
+import { acceptedPlan, judgeSettings, lackingHere } from './accept-plan';
 import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
@@ -143,12 +144,21 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
 
   router.post('/visits/:id/approvals', async (request, response) => {
     const { actor, visit } = await opened(request);
-    const { areaId = visit.areaId, about, reason, ...wanted } = parse(Approval, request.body);
+    const {
+      areaId = visit.areaId,
+      about,
+      reason,
+      technique,
+      ...wanted
+    } = parse(Approval, request.body);
     const { staffId: supervisorId } = await supervisorBy(db, tries, actor, wanted.supervisor);
     const at = new Date().toISOString();
-    const prepare = ({ events }: Locked) => {
-      const records = zoneRecords(events, visit.areaId);
-      const body = { ...approvalOf(about, records, areaId), reason, supervisorId };
+    const prepare = async (locked: Locked) => {
+      const records = zoneRecords(locked.events, visit.areaId);
+      const skills =
+        about === 'signOff' ? await lackingHere(locked, areaId, technique ?? null) : [];
+      const to = { areaId, staffId: actor.staffId, skills };
+      const body = { ...approvalOf(about, records, to), reason, supervisorId };
       return [{ id: wanted.id, at, areaId, body }];
     };
     const { clinicId } = actor;
@@ -224,8 +234,8 @@ async function supervisorBy(
   wanted: { name: string; password: string } | undefined,
 ): Promise<Actor> {
   if (wanted === undefined) {
-    if (actor.role !== 'technician') return actor;
-    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
+    if (hasRight(actor.role, 'override')) return actor;
+    throw notAllowed();
   }
   await tries.begin(wanted.name);
   const found = await checkSignIn(db, wanted.name, wanted.password);
@@ -233,17 +243,17 @@ async function supervisorBy(
     throw new HttpProblem('not-allowed', 'Name and password do not fit a supervisor');
   }
   await tries.clear(wanted.name);
-  if (found.role === 'technician') {
-    throw new HttpProblem('not-allowed', 'Only a supervisor or owner may approve this');
-  }
+  if (!hasRight(found.role, 'override')) throw notAllowed();
   return found;
 }
+
+const notAllowed = () => new HttpProblem('not-allowed', 'Only a supervisor may approve this');
 
 /** What an approval is kept as, with what there was to approve; the judge says whether it may be given. */
 function approvalOf(
   about: Approval['about'],
   records: ReadonlyMap<string, VisitRecord>,
-  areaId: string,
+  { areaId, staffId, skills }: { areaId: string; staffId: string; skills: readonly Skill[] },
 ) {
   switch (about) {
     case 'stop': {
@@ -255,6 +265,8 @@ function approvalOf(
     }
     case 'reaction':
       return { kind: 'reactionAgreed' } as const;
+    case 'signOff':
+      return { kind: 'signOffAgreed', staffId, skills } as const;
     case 'testSpot': {
       const record = records.get(areaId);
       const reasons = record === undefined ? [] : spotReasons(record);

@@ -13,6 +13,7 @@ import {
   USUAL_UNDO_MINUTES,
   type EventRefusal,
 } from '@tidy-quill/core/workflow';
+import { hasRight } from '@tidy-quill/core/access';
 import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -44,6 +45,8 @@ export async function findVisit(db: Queryable, clinicId: string, id: string): Pr
 export interface Locked {
   readonly tx: Queryable;
   readonly clinicId: string;
+  /** Who asks for it. */
+  readonly actor: Actor;
   readonly visit: VisitHeader;
   /** Everything kept of the visit so far, in order of time. */
   readonly events: readonly VisitEvent[];
@@ -99,7 +102,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     await refuseTakenIds(tx, clinicId, sent);
     const { timeZone, undoMinutes } = await clinicFigures(tx, clinicId);
     const today = clinicToday(timeZone);
-    const locked = { tx, clinicId, visit, events: [...all], timeZone, today };
+    const locked = { tx, clinicId, actor, visit, events: [...all], timeZone, today };
     const fresh = sent.length === 0 ? [] : await prepare(locked, sent);
     const rebuild = incrementalFold();
     const now = new Date().toISOString();
@@ -116,7 +119,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
         seen,
       };
       const consented = await isConsented(tx, clinicId, visit, one);
-      const supervisor = actor.role !== 'technician';
+      const supervisor = hasRight(actor.role, 'override');
       const around = { consented, now, undoMinutes, supervisor, signature };
       const zones = rebuild(all, visit.areaId, true);
       const refusal =

@@ -1,4 +1,5 @@
 import './calendar.css';
+import type { Times } from '@tidy-quill/contract/calendar';
 import type { Area, ClientVisit } from '@tidy-quill/contract/clients';
 import type { DayPart, FreeTime } from '@tidy-quill/core/calendar';
 import { intervalStateOf, whenNext, zoneCourse } from '@tidy-quill/core/course';
@@ -17,6 +18,7 @@ import {
   figure,
   FIRST_DAY_WORDS,
   INTERVAL_WORDS,
+  lackingText,
   sentence,
   WEEKDAYS,
 } from '../../text';
@@ -146,6 +148,7 @@ export function FindTimes({
               {data.firstDay.asked.length === 0 ? '' : `: ${data.firstDay.asked.join(', ')}`}.
             </p>
           ) : null}
+          <LeftOut of={data.leftOut} isAlone={data.times.length === 0} />
           <TimeList times={data.times} slot={slot} meaning={meaning} isFetching={isFetching} />
           <KeepWishes clientId={clientId} kept={kept} wishes={wishes} />
           <JoinWaiting
@@ -157,6 +160,23 @@ export function FindTimes({
         </>
       )}
     </section>
+  );
+}
+
+/** Who is not offered of themselves, and why. */
+function LeftOut({ of, isAlone }: { of: Times['leftOut']; isAlone: boolean }) {
+  const { data: clinic } = useClinicQuery();
+  if (of.length === 0 || clinic === undefined) return null;
+  return (
+    <p className="quiet">
+      {of
+        .map(({ staffId, skills }) => {
+          const name = clinic.staff.find(({ id }) => id === staffId)?.name ?? '';
+          return `${name} is not signed off for ${lackingText(skills)}.`;
+        })
+        .join(' ')}{' '}
+      {isAlone ? 'Choose “the person below” to look for times with them all the same.' : ''}
+    </p>
   );
 }
 

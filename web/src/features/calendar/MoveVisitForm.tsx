@@ -6,6 +6,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { clockOf, dayOf, dayText, momentOf, momentText } from '../../text';
 import { Dialog } from '../../widgets/Dialog';
 import { goToField } from '../../widgets/go-to-field';
+import { NotSignedOff } from '../sign-offs/NotSignedOff';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { FindTimes } from './FindTimes';
@@ -95,7 +96,12 @@ export function MoveVisitForm({
       )}
       <SlotFields slot={slot}>
         {area === undefined || data === undefined || slot.day === '' ? null : (
-          <CourseThen area={area} visits={data.visits} chosen={slot.day} />
+          <>
+            <NotSignedOff
+              {...{ areas: [area], visits: data.visits, staffId: slot.staffId, on: slot.day }}
+            />
+            <CourseThen area={area} visits={data.visits} chosen={slot.day} />
+          </>
         )}
       </SlotFields>
       <p className="field-error" role="alert">

@@ -13,6 +13,7 @@ import { FindTimes } from '../calendar/FindTimes';
 import { nextQuarter } from '../calendar/next-quarter';
 import { SlotFields } from '../calendar/SlotFields';
 import { useSlot } from '../calendar/use-slot';
+import { NotSignedOff } from '../sign-offs/NotSignedOff';
 import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Dialog } from '../../widgets/Dialog';
@@ -163,6 +164,7 @@ export function BookVisitForm({
         />
       ) : null}
       <SlotFields slot={slot}>
+        <NotSignedOff {...{ areas: zones, visits, staffId: slot.staffId, on: slot.day }} />
         {courseCase === null || slot.day === '' ? null : (
           <NextOnCourse of={courseCase} chosen={slot.day} />
         )}

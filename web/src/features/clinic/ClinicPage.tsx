@@ -8,6 +8,7 @@ import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
+import { SignOffTable } from '../sign-offs/SignOffTable';
 import { CancelNotice } from './CancelNotice';
 import { FeedNamesTick } from './FeedNamesTick';
 import { HoursForm } from './HoursForm';
@@ -79,6 +80,8 @@ export function ClinicPage() {
       ) : null}
       <h2>Who may do what</h2>
       <RightsTable />
+      <h2>Techniques signed off</h2>
+      <SignOffTable />
       {owner ? (
         <Choice
           label="Clock times"

@@ -1,14 +1,17 @@
 import type { InkColour } from '@tidy-quill/core/look';
+import { mayTreat } from '@tidy-quill/core/session';
 import type { Setting } from '@tidy-quill/core/plan';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
 import { useAcceptPlanMutation } from '../../app/visit-api';
-import { figure } from '../../text';
+import { figure, lackingText } from '../../text';
 import { nowText } from '../../visit-engine/clock';
 import { useOnce } from '../../widgets/use-once';
 import { CAUTION_SHORT } from '../auth/caution';
+import { useLacking } from '../sign-offs/use-lacking';
 import { StageFoot } from '../visit/StageFoot';
 import { SupervisorWord } from '../visit/SupervisorWord';
 import { useVisit } from '../visit/use-visit';
@@ -30,7 +33,20 @@ export function AcceptFoot({
   approvalFirst: string | null;
   onAccepted: () => void;
 }) {
-  const { record, visit, area, pathOf } = useVisit('record', 'visit', 'area', 'pathOf');
+  const { record, visit, area, today, pathOf } = useVisit(
+    'record',
+    'visit',
+    'area',
+    'today',
+    'pathOf',
+  );
+  const { staff: me } = useSignedIn();
+  const lacking = useLacking(
+    { staffId: me.id, role: me.role },
+    setting === null ? [] : [{ job: area.job, site: area.site, technique: setting.technique }],
+    today,
+  );
+  const signOffFirst = !mayTreat(record, me.id, lacking);
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
   const [accept, { error }] = useAcceptPlanMutation();
@@ -48,18 +64,32 @@ export function AcceptFoot({
     onAccepted();
     void navigate(pathOf('prepare'));
   });
+  const unsigned =
+    lacking.skills.length === 0 ? '' : `You are not signed off for ${lackingText(lacking.skills)}`;
+  const waits =
+    approvalFirst ?? (signOffFirst ? `${unsigned}: a supervisor approves first.` : null);
   const figures = setting === null ? '' : ` ${figure(setting.fluenceJcm2, 2)} J/cm²`;
   return (
     <StageFoot
-      action={approvalFirst === null ? `Accept${figures}` : 'Supervisor’s approval…'}
-      disabled={(!usable && approvalFirst === null) || record.run.state === 'ended'}
+      action={waits === null ? `Accept${figures}` : 'Supervisor’s approval…'}
+      disabled={(!usable && waits === null) || record.run.state === 'ended'}
       busy={busy}
-      onAction={() => (approvalFirst === null ? onAccept() : setAsking(true))}
+      onAction={() => (waits === null ? onAccept() : setAsking(true))}
       above={error === undefined ? null : <p className="refusal">{problemText(error)}</p>}
     >
-      {approvalFirst ?? CAUTION_SHORT}
-      {record.agreed === null ? null : ` Agreed by a supervisor: ${record.agreed.reason}`}
-      {asking ? <SupervisorWord about="reaction" onClose={() => setAsking(false)} /> : null}
+      {waits ?? (unsigned === '' ? CAUTION_SHORT : `${unsigned}. ${CAUTION_SHORT}`)}
+      {[record.agreed, ...record.signOffsAgreed.filter(({ staffId }) => staffId === me.id)].map(
+        (agreed) => (agreed === null ? '' : ` Agreed by a supervisor: ${agreed.reason}`),
+      )}
+      {!asking ? null : approvalFirst === null && setting !== null ? (
+        <SupervisorWord
+          about="signOff"
+          signOff={{ skills: lacking.skills, technique: setting.technique }}
+          onClose={() => setAsking(false)}
+        />
+      ) : (
+        <SupervisorWord about="reaction" onClose={() => setAsking(false)} />
+      )}
     </StageFoot>
   );
 }

@@ -1,15 +1,16 @@
 import { Approval } from '@tidy-quill/contract/visit';
 import { read } from '@tidy-quill/contract/problem';
+import { hasRight, type Lacking } from '@tidy-quill/core/access';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons } from '@tidy-quill/core/session';
-import { lastSessions } from '@tidy-quill/core/plan';
+import { lastSessions, type Technique } from '@tidy-quill/core/plan';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useApproveMutation } from '../../app/visit-api';
-import { ADVERSE_WORDS, areaText, findingText, TEST_SPOT_WORDS } from '../../text';
+import { ADVERSE_WORDS, areaText, findingText, lackingText, TEST_SPOT_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { Dialog } from '../../widgets/Dialog';
 import { useVisit } from './use-visit';
@@ -17,23 +18,28 @@ import { useVisit } from './use-visit';
 const WORDS = {
   stop: { title: 'Override the stop', ok: 'Override, on the record' },
   reaction: { title: 'It reacted last time', ok: 'Agree, on the record' },
+  signOff: { title: 'Not signed off for this', ok: 'Approve, on the record' },
   testSpot: { title: 'Leave the test spot out', ok: 'Leave out, on the record' },
 } as const;
 
 /**
- * A supervisor's approval at this very screen: a stop overridden, treating again after a reaction, or no test spot. Says
+ * A supervisor's approval at this very screen: a stop overridden, treating again after a reaction, no
+ * test spot, or no sign-off. Says
  * what it is about, and asks a supervisor who is signed in for the reason alone.
  */
 export function SupervisorWord({
   about,
+  signOff,
   onClose,
 }: {
   about: keyof typeof WORDS;
+  /** What is not signed off, and the way of treating that it is asked for; with `about` a sign-off alone. */
+  signOff?: { readonly skills: Lacking['skills']; readonly technique: Technique };
   onClose: () => void;
 }) {
   const { visit, area, client } = useVisit('visit', 'area', 'client');
   const { staff } = useSignedIn();
-  const asSelf = staff.role !== 'technician';
+  const asSelf = hasRight(staff.role, 'override');
   const [id] = useState(() => v7());
   const [fields, setFields] = useState({ name: '', password: '', reason: '' });
   const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
@@ -48,7 +54,8 @@ export function SupervisorWord({
         : Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])),
     );
     if (!checked.ok) return;
-    const word = { visitId: visit.id, areaId: area.id, ...checked.value };
+    const technique = signOff === undefined ? {} : { technique: signOff.technique };
+    const word = { visitId: visit.id, areaId: area.id, ...technique, ...checked.value };
     const result = await approve(word);
     if (result.error === undefined) onClose();
   };
@@ -80,7 +87,13 @@ export function SupervisorWord({
         </strong>
         , {client.reference}, {areaText(area)}.
       </p>
-      <WhatAbout about={about} />
+      {signOff === undefined ? (
+        <WhatAbout about={about} />
+      ) : (
+        <p>
+          {staff.name} is not signed off for {lackingText(signOff.skills)}.
+        </p>
+      )}
       {asSelf ? (
         <p className="small">Approved by you, {staff.name}, who are signed in.</p>
       ) : (
