@@ -17,6 +17,7 @@ export default defineConfig({
     './server/src/db/waiting.ts',
     './server/src/db/message-texts.ts',
     './server/src/db/sign-offs.ts',
+    './server/src/db/practice-runs.ts',
   ],
   out: './server/migrations',
 });

@@ -28,6 +28,7 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
+import { NewPracticeRun, PracticeAsked } from './practice';
 import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
 import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
@@ -138,6 +139,9 @@ export const API: Readonly<Record<string, ApiRow>> = {
     summary: 'Say when clients are told of visits',
     body: Reminding,
   },
+  'GET /api/practice': { summary: 'Exercises that somebody did', query: PracticeAsked },
+  'GET /api/practice/:id': { summary: 'An exercise with the way of the hand' },
+  'POST /api/practice': { summary: 'Keep an exercise', body: NewPracticeRun },
   'GET /api/sign-offs': { summary: 'Who is signed off for what' },
   'POST /api/clinic/staff/:id/sign-offs': {
     right: 'signOff',

@@ -1,12 +1,146 @@
+import { Key } from 'selenium-webdriver';
+import { defined } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
 import { startBrowser } from './browser';
 import { startWalk } from './start-walk';
-import { answerNo, look, newClient, openClient, signConsent, signIn } from './walk';
+import { answerNo, look, newClient, openClient, pick, signConsent, signIn } from './walk';
 
 const { app, browser } = await startWalk();
 await signIn(browser, 'tobiah');
 
 const DIALOG = '//div[@role="dialog"]';
+
+const CELL = '.practice-cell canvas';
+/** The ruler around a cell, px. */
+const RULER_PX = 22;
+
+/** Glides through places of a cell, mm, as a hand does: in small steps. */
+async function glide(places: readonly (readonly [number, number])[], widthMm: number) {
+  const [left, top, width] = await browser.driver.executeScript<[number, number, number]>(
+    `const { left, top, width } = document.querySelector('${CELL}').getBoundingClientRect();
+     return [left, top, width];`,
+  );
+  const scale = (width - 2 * RULER_PX) / widthMm;
+  const at = ([x, y]: readonly [number, number]) => ({
+    x: Math.round(left + RULER_PX + x * scale),
+    y: Math.round(top + RULER_PX + y * scale),
+  });
+  const actions = browser.driver.actions({ async: true });
+  let way = actions.move({ ...at(defined(places[0])), duration: 0 }).press();
+  for (const [i, to] of places.slice(1).entries()) {
+    const from = defined(places[i]);
+    const steps = Math.max(1, Math.round(Math.hypot(to[0] - from[0], to[1] - from[1]) / 4));
+    for (let step = 1; step <= steps; step += 1) {
+      const share = step / steps;
+      const place = [0, 1].map(
+        (axis) => (from[axis] ?? 0) + share * ((to[axis] ?? 0) - (from[axis] ?? 0)),
+      ) as [number, number];
+      way = way.move({ ...at(place), duration: 25 });
+    }
+  }
+  await way.release().perform();
+}
+
+interface Kept {
+  exercise: string;
+  result: { pulses: number; measures: { id: string; value: number }[] };
+}
+const newest = async () => {
+  const [row] = await app.rows<Kept>(
+    'select exercise, result from practice_runs order by added_at desc limit 1',
+  );
+  return defined(row);
+};
+
+describe('an exercise', () => {
+  it('is drawn on a cell, followed in figures, and told in one sentence what to change', async () => {
+    await browser.press('Practice');
+    await browser.press('In motion, bikini strip');
+    await browser.see('of 10 passes');
+    await browser.see('The follicles are to reach 42 °C on the mean.');
+    await browser.driver.wait(
+      async () => (await browser.driver.findElements({ css: CELL })).length > 0,
+      20_000,
+    );
+    // Three lanes of a strip of 36 mm, once over.
+    await glide(
+      [
+        [6, 6],
+        [94, 6],
+        [94, 18],
+        [6, 18],
+        [6, 30],
+        [94, 30],
+      ],
+      100,
+    );
+    await browser.see('hottest', '//table');
+    await browser.press('Done');
+    await browser.see('passes instead of 10: go on until they are done.');
+    await browser.see('An even hand');
+    await browser.see('Kept among your exercises.');
+    const { exercise, result } = await newest();
+    expect(exercise).toBe('motionBikini');
+    const passes = defined(result.measures.find(({ id }) => id === 'passes')).value;
+    // What stands on the page is what the server worked out by itself.
+    await browser.see(`${Math.round(10 * passes) / 10} passes instead of 10`);
+    await browser.see(`${result.pulses} pulses in`);
+    await browser.press('Play again');
+    await browser.see('Pause', '//button');
+  });
+
+  it('is done by keys alone', async () => {
+    await browser.open('/practice/pace');
+    await browser.see('Enter is done.');
+    await browser.driver.wait(
+      async () => (await browser.driver.findElements({ css: CELL })).length > 0,
+      20_000,
+    );
+    await browser.driver.executeScript("document.querySelector('.practice-cell').focus()");
+    const hold = (key: string, ms: number) =>
+      browser.driver.actions().keyDown(key).pause(ms).keyUp(key).perform();
+    await browser.keys(' ');
+    await hold(Key.ARROW_RIGHT, 900);
+    await hold(Key.ARROW_DOWN, 100);
+    await hold(Key.ARROW_LEFT, 900);
+    await browser.keys(' ', Key.ENTER);
+    await browser.see('Tip lengths a pulse');
+    await browser.see('Kept among your exercises.');
+    const { exercise, result } = await newest();
+    expect(exercise).toBe('pace');
+    // Held arrows glide one length of the tip a pulse.
+    const speed = defined(result.measures.find(({ id }) => id === 'speed')).value;
+    expect(speed).toBeGreaterThan(0.6);
+    expect(speed).toBeLessThan(1.2);
+  });
+
+  it('is drawn as large as the screen was measured', async () => {
+    const width = async () =>
+      Number(await browser.driver.findElement({ css: CELL }).getAttribute('width'));
+    await browser.open('/practice/stampSquare');
+    await browser.see('Life-size once the screen is measured.');
+    const before = await width();
+    await browser.press('Measure this screen');
+    await browser.see('85.6 mm wide', DIALOG);
+    await browser.press('+', DIALOG);
+    await browser.press('It fits', DIALOG);
+    await browser.see('Life-size.');
+    expect(await width()).toBeGreaterThan(before);
+  });
+
+  it('sets spots no faster than the console fires', async () => {
+    await browser.open('/practice/inkCoat');
+    await browser.see('still to be met');
+    await browser.driver.wait(
+      async () => (await browser.driver.findElements({ css: CELL })).length > 0,
+      20_000,
+    );
+    await browser.driver.executeScript("document.querySelector('.practice-cell').focus()");
+    // Two presses at once: the second falls within the half second that the console needs.
+    await browser.keys(' ', ' ');
+    await browser.see('Pulses1', '//*[@class="practice-figures"]');
+  });
+});
 
 describe('who may do what', () => {
   it('is said at Plan, and approved there by a supervisor alone', async () => {
@@ -48,6 +182,12 @@ describe('who may do what', () => {
       await caspian.press('Find a time', DIALOG);
       await caspian.see('Tobiah Lanternfield is not signed off for face and neck.', DIALOG);
       await caspian.press('Cancel', DIALOG);
+      // What somebody does is looked at before it is signed.
+      await caspian.press('Practice');
+      await pick(caspian, 'Whose exercises', 'Tobiah Lanternfield');
+      await caspian.see('4 times, last on');
+      await caspian.press('within every limit', '//article[contains(., "thigh")]');
+      await caspian.see('Against the clinic’s limits');
       await caspian.press('Clinic');
       await caspian.press('Sign off, or take it back');
       await caspian.press('Sign off', `${DIALOG}//*[contains(@class, "modal-footer")]`);

@@ -3,7 +3,7 @@ import { addDays } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
 import { startBrowser } from './browser';
 import { startWalk } from './start-walk';
-import { openClient, signIn, SOON } from './walk';
+import { openClient, pick, signIn, SOON } from './walk';
 
 const { app, browser } = await startWalk();
 await signIn(browser);
@@ -38,19 +38,6 @@ const visitsOf = (family: string) =>
      where c.family_name = $1 and v.cancelled_at is null order by v.starts_at`,
     [family],
   );
-/** Chooses a word of a list that opens. */
-async function pick(label: string, word: string): Promise<void> {
-  const field = await browser.driver.findElement({
-    xpath: `//input[@id=//label[contains(., "${label}")]/@for]`,
-  });
-  await field.click();
-  const option = `//*[contains(@class, "ant-select-item-option")][@title="${word}"]`;
-  await browser.driver.wait(async () => {
-    const [found] = await browser.driver.findElements({ xpath: option });
-    return found !== undefined && (await found.isDisplayed());
-  }, SOON.timeout);
-  await browser.driver.findElement({ xpath: option }).click();
-}
 const block = (name: string) =>
   browser.driver.findElement({
     xpath: `//button[contains(@class, "board-visit")][contains(., "${name}")]`,
@@ -112,7 +99,7 @@ describe('what a visit needs', () => {
     const plain = await length();
     await browser.press('Numbing cream first', DIALOG);
     await browser.see(`: ${plain + 30} min, with asking`, DIALOG);
-    await pick('Handpiece kept free for it', 'Alexandrite 755');
+    await pick(browser, 'Handpiece kept free for it', 'Alexandrite 755');
     await browser.fill('Day', addDays(today, 20 + 2));
     await browser.fill('Time', '09:00');
     await browser.keys(Key.TAB);
@@ -121,8 +108,8 @@ describe('what a visit needs', () => {
     await openClient(browser, 'Candlewick');
     await browser.press('Book a visit');
     await browser.press('Garden room', DIALOG);
-    await pick('Handpiece kept free for it', 'Alexandrite 755');
-    await pick('Treated by', 'Tobiah Lanternfield');
+    await pick(browser, 'Handpiece kept free for it', 'Alexandrite 755');
+    await pick(browser, 'Treated by', 'Tobiah Lanternfield');
     await browser.fill('Day', addDays(today, 20 + 2));
     await browser.fill('Time', '09:15');
     await browser.keys(Key.TAB);

@@ -73,6 +73,21 @@ export async function openClient(browser: Browser, name: string): Promise<void> 
   await browser.see('Export');
 }
 
+/** Chooses a word of a list that opens. */
+export async function pick(browser: Browser, label: string, word: string): Promise<void> {
+  await browser.see(label);
+  const field = await browser.driver.findElement({
+    xpath: `//input[@id=//label[contains(., "${label}")]/@for]`,
+  });
+  await field.click();
+  const option = `//*[contains(@class, "ant-select-item-option")][@title="${word}"]`;
+  await browser.driver.wait(async () => {
+    const [found] = await browser.driver.findElements({ xpath: option });
+    return found !== undefined && (await found.isDisplayed());
+  }, SOON.timeout);
+  await browser.driver.findElement({ xpath: option }).click();
+}
+
 /** Opens a visit of today's list. */
 export async function openVisit(browser: Browser, client: string): Promise<void> {
   await browser.press(client, '//table');

@@ -40,6 +40,7 @@ import { exportRoutes } from './features/export/routes';
 import { handpieceRoutes } from './features/handpieces/routes';
 import { openApiRoutes } from './features/openapi/routes';
 import { photoRoutes } from './features/photos/routes';
+import { practiceRoutes } from './features/practice/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
 import { signOffRoutes } from './features/sign-offs/routes';
@@ -201,6 +202,7 @@ export async function makeApplication(options: {
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));
+    api.use(practiceRoutes(db));
     api.use(auditRoutes(db));
     api.use(() => {
       throw new HttpProblem('not-found', 'There is nothing at this address');

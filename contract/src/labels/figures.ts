@@ -30,4 +30,12 @@ export const FIGURE_WORDS: Readonly<Record<FigureId, string>> = {
   numbMinutes: 'Booked for numbing cream to work',
   cleanMinutes: 'Booked for cleaning the room',
   paceMinutes: 'Booked for 100 cm² of a zone without a session',
+  practiceSpread: 'Practice: spread of the dose over its mean, at most',
+  practiceEnds: 'Practice: dose at the turns over that in the middle, at most',
+  practiceThin: 'Practice: share with under half of the mean, at most',
+  practiceStacked: 'Practice: share with over one and a half of the mean, at most',
+  practiceMissed: 'Practice: share that no pulse met, at most',
+  practiceTwice: 'Practice: share hit twice by spots set edge to edge, at most',
+  practiceOutside: 'Practice: share fired beside what was to be treated, at most',
+  practicePace: 'Practice: how far the speed may be off',
 };

@@ -23,3 +23,4 @@ export * from './figures';
 export * from './course';
 export * from './calendar';
 export * from './sign-offs';
+export * from './practice';

@@ -5,3 +5,4 @@ export * from './zone-cells';
 export * from './strokes';
 export * from './path';
 export * from './stroke-heat';
+export * from './cell-heats';

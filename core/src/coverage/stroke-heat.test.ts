@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { SAPPHIRE } from '../optics';
 import { builtUpC, type WindowInput } from '../window';
 import { atRate, handPace, pulsesAlong, type TimedPulse } from './path';
-import { cellHeats, heatAt, leftInCell, placesMet, strokeHeat } from './stroke-heat';
+import { cellHeats, heatsNow, placesMet } from './cell-heats';
+import { heatAt, leftInCell, strokeHeat } from './stroke-heat';
 import { laneStrokes } from './strokes';
 
 const TIP = { widthMm: 12, heightMm: 12 };
@@ -106,6 +107,16 @@ describe('the places of a cell', () => {
     expect(spread(slow)).toBeGreaterThan(spread(steady) + 1);
     const { xMm } = slow.hottest;
     expect(Math.min(xMm, 96 - xMm)).toBeLessThan(15);
+  });
+
+  it('cool again once the hand rests', () => {
+    const pulses = even(4);
+    const places = placesMet(CELL, TIP, pulses);
+    const at = (nowS: number) => heatsNow(HEAT, 10, places, nowS);
+    const [end, later] = [at(25.6), at(85.6)];
+    expect(later.meanFollicleC).toBeLessThan(end.meanFollicleC - 1);
+    expect(end.coolest.follicleC).toBeLessThan(end.mean.follicleC);
+    expect(end.hottest.follicleC).toBeGreaterThan(end.mean.follicleC);
   });
 
   it('stand in their order, whatever the strokes', () => {

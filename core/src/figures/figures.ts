@@ -72,6 +72,14 @@ export const FIGURES = {
   ),
   cleanMinutes: minutes(5, 0, 60, 'Usual habit: the room is cleaned between two clients'),
   paceMinutes: minutes(2, 1, 20, 'Assumed: minutes for 100 cm² where no session tells'),
+  practiceSpread: share(0.45, 0.1, 1, 'Assumed: an even hand in lanes comes to about 0.4'),
+  practiceEnds: share(1.4, 1, 3, 'Assumed: a hand that is slow at its turns comes to 1.8'),
+  practiceThin: share(0.12, 0, 0.5, 'Assumed: an even hand leaves a tenth of its rim thin'),
+  practiceStacked: share(0.12, 0, 0.5, 'Assumed: an even hand stacks a fourteenth'),
+  practiceMissed: share(0.05, 0, 0.3, 'Usual habit: a twentieth between round spots is allowed'),
+  practiceTwice: share(0.1, 0, 0.5, 'Usual habit: spots overlap by a tenth at the most'),
+  practiceOutside: share(0.2, 0, 0.5, 'Assumed: the last row of spots reaches over the rim'),
+  practicePace: share(0.2, 0.05, 1, 'Assumed: a fifth off the speed is neither felt nor seen'),
 } as const satisfies Readonly<Record<string, Figure>>;
 
 export type FigureId = keyof typeof FIGURES;

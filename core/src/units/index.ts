@@ -6,3 +6,4 @@ export * from './trt';
 export * from './step';
 export * from './day';
 export * from './cache';
+export * from './seeded';

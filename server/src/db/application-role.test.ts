@@ -28,6 +28,7 @@ const APPEND_ONLY = [
     'course_notes',
     'message_texts',
     'sign_offs',
+    'practice_runs',
   ],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];

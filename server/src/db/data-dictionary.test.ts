@@ -11,6 +11,7 @@ import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
+import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
@@ -47,6 +48,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   waiting: 'Who would come sooner or at another hour; ended, never deleted.',
   message_texts:
     'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
+  practice_runs:
+    'Exercises that staff did: the way of the hand, and what it came to by the limits of that day. Append-only.',
   sign_offs:
     'What technicians are signed off for, by whom and until when; the newest entry on a skill holds. Append-only.',
   visit_links: 'Reminders’ links, as a hash of the token, and what clients answered by them.',
@@ -86,6 +89,7 @@ const everything: readonly unknown[] = [
   messages,
   messageTexts,
   signOffs,
+  practiceRuns,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -58,6 +58,7 @@ beforeAll(async () => {
     clients: defined(clients[0]).id,
     photos: await one('photos'),
     consents: await one('consents'),
+    practice: await one('practice_runs'),
     messages: await one('messages'),
     unavailable: absence.id,
     'catalogue/versions': await one('catalogue_versions'),

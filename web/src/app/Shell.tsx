@@ -2,6 +2,7 @@ import {
   BulbOutlined,
   CalendarOutlined,
   ExperimentOutlined,
+  HighlightOutlined,
   HomeOutlined,
   LockOutlined,
   ScheduleOutlined,
@@ -84,6 +85,7 @@ function Inside({ room, onRoom }: { room: 'light' | 'dim'; onRoom: () => void })
           <Place to="/calendar" icon={<ScheduleOutlined />} word="Calendar" />
           <Place to="/clients" icon={<TeamOutlined />} word="Clients" />
           <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
+          <Place to="/practice" icon={<HighlightOutlined />} word="Practice" />
           <Place to="/devices" icon={<ToolOutlined />} word="Devices" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
           <div className="sidebar-foot">

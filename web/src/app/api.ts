@@ -103,7 +103,17 @@ export const A_DAY_S = 24 * 3600;
 
 export const api = createApi({
   baseQuery: base,
-  tagTypes: ['me', 'today', 'clients', 'client', 'visit', 'catalogue', 'clinic', 'messages'],
+  tagTypes: [
+    'me',
+    'today',
+    'clients',
+    'client',
+    'visit',
+    'catalogue',
+    'clinic',
+    'messages',
+    'practice',
+  ],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),
     signIn: build.mutation<SignedIn, SignIn>({

@@ -84,6 +84,24 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'practice',
+            lazy: async () => ({
+              Component: (await import('../features/practice/PracticePage')).PracticePage,
+            }),
+          },
+          {
+            path: 'practice/runs/:runId',
+            lazy: async () => ({
+              Component: (await import('../features/practice/RunPage')).RunPage,
+            }),
+          },
+          {
+            path: 'practice/:exercise',
+            lazy: async () => ({
+              Component: (await import('../features/practice/ExercisePage')).ExercisePage,
+            }),
+          },
+          {
             path: 'devices',
             loader: () => redirect('/devices/handpieces'),
           },

@@ -11,6 +11,7 @@ import { auditEntries } from '../audit-entries';
 import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
 import { messageTexts } from '../message-texts';
+import { practiceRuns } from '../practice-runs';
 import { signOffs } from '../sign-offs';
 import { unavailable } from '../unavailable';
 import { waiting } from '../waiting';
@@ -37,6 +38,7 @@ import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
 import { DEMO_PROTOCOL } from './protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
+import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
@@ -57,6 +59,7 @@ export async function fillDemo(db: Db): Promise<void> {
     const setting = await fillClinic(tx);
     await fillAway(tx, setting);
     await fillSignOffs(tx, setting);
+    await fillPractice(tx, setting);
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
     }
@@ -76,7 +79,7 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
-  ...[waiting, messageTexts, signOffs],
+  ...[waiting, messageTexts, signOffs, practiceRuns],
   ...[
     auditEntries,
     photos,
@@ -106,6 +109,7 @@ const KEPT = [
   [courseNotes, 'course_notes_append_only'],
   [messageTexts, 'message_texts_append_only'],
   [signOffs, 'sign_offs_append_only'],
+  [practiceRuns, 'practice_runs_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],

@@ -1,0 +1,81 @@
+import {
+  EXERCISE_IDS,
+  MEASURE_IDS,
+  type Assessed,
+  type ExerciseId,
+  type Measure,
+} from '@tidy-quill/core/practice';
+import * as v from 'valibot';
+import { Id, Moment, number } from './text';
+
+/** A place of the hand: seconds from the first one on, and mm from the left upper corner of the cell. */
+const Point = v.object({
+  atS: number(0, 3600),
+  xMm: number(-1000, 2000),
+  yMm: number(-1000, 2000),
+});
+
+const MOST_POINTS = 20_000;
+
+/** What a hand did in an exercise, to be kept: every stroke from its press to its release. */
+export const NewPracticeRun = v.object({
+  id: Id,
+  exercise: v.picklist(EXERCISE_IDS),
+  at: Moment,
+  strokes: v.pipe(
+    v.array(v.pipe(v.array(Point), v.minLength(1, 'must hold a point at least'))),
+    v.minLength(1, 'must hold a stroke at least'),
+    v.check(
+      (strokes) => strokes.reduce((sum, { length }) => sum + length, 0) <= MOST_POINTS,
+      `must hold ${MOST_POINTS} points at most`,
+    ),
+    v.check((strokes) => isInOrder(strokes.flat()), 'must not go back in time'),
+  ),
+});
+
+export type NewPracticeRun = v.InferOutput<typeof NewPracticeRun>;
+
+function isInOrder(points: readonly { readonly atS: number }[]): boolean {
+  return points.every(({ atS }, i) => i === 0 || atS >= (points[i - 1]?.atS ?? 0));
+}
+
+const bound = v.nullable(v.number());
+
+const Measured = v.object({
+  id: v.picklist(MEASURE_IDS),
+  value: v.number(),
+  least: bound,
+  most: bound,
+  isWithin: v.boolean(),
+}) satisfies v.GenericSchema<unknown, Measure>;
+
+/** What an exercise came to when it was kept, by the clinic's limits of that day. */
+export const PracticeResult = v.object({
+  pulses: v.number(),
+  seconds: v.number(),
+  measures: v.array(Measured),
+  off: v.array(v.picklist(MEASURE_IDS)),
+}) satisfies v.GenericSchema<unknown, Pick<Assessed, 'pulses' | 'seconds' | 'measures' | 'off'>>;
+
+export type PracticeResult = v.InferOutput<typeof PracticeResult>;
+
+/** The strokes of a run, as they are kept. */
+export const KeptStrokes = v.array(
+  v.array(v.object({ atS: v.number(), xMm: v.number(), yMm: v.number() })),
+);
+
+/** A run of an exercise. */
+export interface PracticeRun extends PracticeResult {
+  readonly id: string;
+  readonly staffId: string;
+  readonly exercise: ExerciseId;
+  readonly at: string;
+}
+
+/** One run with the way of the hand, to be played again. */
+export interface PracticeRunOpened extends PracticeRun {
+  readonly strokes: v.InferOutput<typeof KeptStrokes>;
+}
+
+/** Whose runs are asked for: one's own where absent. */
+export const PracticeAsked = v.object({ staffId: v.optional(Id) });

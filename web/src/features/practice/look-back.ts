@@ -1,0 +1,85 @@
+import {
+  doseField,
+  type CellHeats,
+  type PathPoint,
+  type TimedPulse,
+} from '@tidy-quill/core/coverage';
+import { cellHeat, type Protocol } from '@tidy-quill/core/plan';
+import {
+  assess,
+  evenHand,
+  exerciseHeat,
+  exerciseInput,
+  exerciseOf,
+  firedBy,
+  glidesIn,
+  hitField,
+  targetOf,
+  type Exercise,
+  type ExerciseId,
+  type RunResult,
+  type UnevenPlaces,
+} from '@tidy-quill/core/practice';
+
+/** What is shown of an exercise once it is over. */
+export interface LookBack {
+  readonly result: RunResult;
+  readonly uneven: UnevenPlaces;
+  readonly heats: CellHeats | null;
+  /** In the order in which they were fired. */
+  readonly pulses: readonly TimedPulse[];
+  readonly hits: Uint8Array;
+  /** The same cell under an even hand. */
+  readonly evenHits: Uint8Array;
+  /** The largest square that gets warm enough at this setting, cm²; null where none does or heat is not the aim. */
+  readonly largestCellCm2: number | null;
+}
+
+/** Works out all that is shown of an exercise; takes a second where the largest cell is looked for. */
+export function lookBack(
+  id: ExerciseId,
+  strokes: readonly (readonly PathPoint[])[],
+  protocol: Pick<Protocol, 'techniques' | 'margins' | 'figures'>,
+): LookBack {
+  const exercise = exerciseOf(id, protocol);
+  const pulses = firedBy(exercise, strokes);
+  const margin = protocol.margins.usual;
+  const heat = exercise.kind === 'motion' ? exerciseHeat(exercise, margin) : null;
+  const found = assess(exercise, pulses, protocol, heat);
+  const { measures, off, seconds, uneven, heats } = found;
+  return {
+    result: { pulses: pulses.length, seconds, measures, off },
+    ...{ uneven, heats, pulses },
+    hits: hitsOf(exercise, pulses),
+    evenHits: hitsOf(exercise, evenHand(exercise)),
+    largestCellCm2: largestCell(exercise, protocol),
+  };
+}
+
+/** How often each square millimetre of the cell was hit. */
+export function hitsOf(exercise: Exercise, pulses: readonly TimedPulse[]): Uint8Array {
+  const { cell, tip } = exercise;
+  if (glidesIn(exercise)) {
+    return Uint8Array.from(doseField({ cell, tip, fluenceJcm2: 1, pulses }).doseJcm2, (count) =>
+      Math.min(255, count),
+    );
+  }
+  const hollow = exercise.kind === 'stamp' ? exercise.hollow : null;
+  return hitField({ cell, tip, hollow, target: targetOf(cell, { tested: [] }), pulses }).hits;
+}
+
+function largestCell(
+  exercise: Exercise,
+  protocol: Pick<Protocol, 'techniques' | 'margins' | 'figures'>,
+): number | null {
+  if (exercise.kind !== 'motion' || exercise.restS > 0) return null;
+  const usual = exerciseOf('motionThigh', protocol);
+  const passes = usual.kind === 'motion' ? usual.passes : exercise.passes;
+  const { cell, rateHz, fluenceJcm2, targetC } = exercise;
+  const cellCm2 = (cell.widthMm * cell.heightMm) / 100;
+  const input = { ...exerciseInput(exercise), motion: { rateHz, passes, cellCm2 } };
+  return (
+    cellHeat({ input, fluenceJcm2, targetC, margin: protocol.margins.usual })?.largestCellCm2 ??
+    null
+  );
+}
