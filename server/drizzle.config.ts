@@ -18,6 +18,7 @@ export default defineConfig({
     './server/src/db/message-texts.ts',
     './server/src/db/sign-offs.ts',
     './server/src/db/practice-runs.ts',
+    './server/src/db/judgements.ts',
   ],
   out: './server/migrations',
 });

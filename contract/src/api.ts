@@ -28,7 +28,7 @@ import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked, type AuditKind } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
-import { NewPracticeRun, PracticeAsked } from './practice';
+import { NewJudgement, NewPracticeRun, PracticeAsked } from './practice';
 import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
 import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
@@ -142,6 +142,9 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/practice': { summary: 'Exercises that somebody did', query: PracticeAsked },
   'GET /api/practice/:id': { summary: 'An exercise with the way of the hand' },
   'POST /api/practice': { summary: 'Keep an exercise', body: NewPracticeRun },
+  'GET /api/judgements': { summary: 'Judgements that somebody made', query: PracticeAsked },
+  'GET /api/judgements/:id': { summary: 'A judgement with what rules and model say of it' },
+  'POST /api/judgements': { summary: 'Judge somebody invented', body: NewJudgement },
   'GET /api/sign-offs': { summary: 'Who is signed off for what' },
   'POST /api/clinic/staff/:id/sign-offs': {
     right: 'signOff',

@@ -1,12 +1,16 @@
 import {
+  DECISIONS,
   EXERCISE_IDS,
+  JUDGED_PARTS,
   MEASURE_IDS,
   type Assessed,
   type ExerciseId,
+  type Judged,
   type Measure,
 } from '@tidy-quill/core/practice';
 import * as v from 'valibot';
-import { Id, Moment, number } from './text';
+import { Setting } from './plan';
+import { DayText, Id, Moment, number, whole } from './text';
 
 /** A place of the hand: seconds from the first one on, and mm from the left upper corner of the cell. */
 const Point = v.object({
@@ -63,6 +67,50 @@ export type PracticeResult = v.InferOutput<typeof PracticeResult>;
 export const KeptStrokes = v.array(
   v.array(v.object({ atS: v.number(), xMm: v.number(), yMm: v.number() })),
 );
+
+/** A judgement on somebody invented. */
+export const JudgementMade = v.object({
+  /** Who it was: the same person for the same seed and day. */
+  seed: whole(0, 1e9),
+  on: DayText,
+  decision: v.picklist(DECISIONS),
+  setting: v.nullable(Setting),
+  testSpot: v.boolean('must be true or false'),
+});
+
+export type JudgementMade = v.InferOutput<typeof JudgementMade>;
+
+/** A judgement to be held against the clinic's rules, and kept. */
+export const NewJudgement = v.pipe(
+  v.object({ id: Id, at: Moment, ...JudgementMade.entries }),
+  v.forward(
+    v.check(
+      ({ decision, setting }) => (decision === 'go') === (setting !== null),
+      'is chosen where one goes, and only there',
+    ),
+    ['setting'],
+  ),
+);
+
+export type NewJudgement = v.InferOutput<typeof NewJudgement>;
+
+/** A judgement as it is kept: what was wrong by the rules of that day. */
+export const KeptJudgement = v.object({
+  ...JudgementMade.entries,
+  wrong: v.array(v.picklist(JUDGED_PARTS)),
+});
+
+/** A judgement that was made, in a list. */
+export interface JudgementRun extends v.InferOutput<typeof KeptJudgement> {
+  readonly id: string;
+  readonly staffId: string;
+  readonly at: string;
+}
+
+/** A judgement with all that rules and model say of it. */
+export interface JudgementOpened extends JudgementRun {
+  readonly judged: Judged;
+}
 
 /** A run of an exercise. */
 export interface PracticeRun extends PracticeResult {

@@ -142,6 +142,34 @@ describe('an exercise', () => {
   });
 });
 
+describe('judgement', () => {
+  it('is held against the rules, with what would have happened and what there was to see', async () => {
+    await browser.press('Practice');
+    await browser.press('Judgement');
+    // The demo's technician has judged two: the third has white hair on the chin.
+    await browser.see('white, coarse, sparse');
+    await browser.press('See what it means');
+    await browser.see('Decide first');
+    await browser.choose('Decision', 'go');
+    await browser.press('See what it means');
+    await browser.see('Choose with what.');
+    await pick(browser, 'With', 'Alexandrite 755, stamping');
+    await browser.press('See what it means');
+    await browser.see('to decline, as there is nothing to fire at');
+    await browser.see('not heeded: Hair without pigment');
+    await browser.press('The next one');
+    await browser.see('cosmetic');
+    await browser.choose('Decision', 'decline: nothing to fire at');
+    await browser.press('See what it means');
+    await browser.see('As the clinic’s own rules and limits have it.');
+    await browser.press('Practice', '//main');
+    await browser.see('4 people judged, 2 as the rules have it.');
+    await browser.press('Number 3');
+    await browser.see('by the rules of today');
+    await browser.see('not heeded: Hair without pigment');
+  });
+});
+
 describe('who may do what', () => {
   it('is said at Plan, and approved there by a supervisor alone', async () => {
     await newClient(browser, {

@@ -1,7 +1,7 @@
 import type { EXERCISE_IDS } from '@tidy-quill/core/practice';
 import { evenHand, exerciseOf, MEASURE_IDS, type MeasureId } from '@tidy-quill/core/practice';
 import { describe, expect, it } from 'vitest';
-import { adviceSentence, boundsText, measureText } from './practice';
+import { adviceSentence, boundsText, judgedSentence, measureText, skinSentence } from './practice';
 
 const EVEN = { thin: [], stacked: [] };
 const clinic = { techniques: {} };
@@ -55,5 +55,20 @@ describe('what an exercise came to', () => {
     const fine = { pulses, seconds: 1, measures: [], off: [] };
     expect(adviceSentence(exercise, fine, EVEN, null)).toBe('Even, and within every limit.');
     expect(adviceSentence(exercise, { ...fine, pulses: 0 }, EVEN, null)).toBe('Nothing was fired.');
+  });
+});
+
+describe('what a judgement is worth', () => {
+  it('is one sentence, and what the skin would have done with its doubt', () => {
+    expect(judgedSentence({ wrong: [], shouldBe: 'go' })).toBe(
+      'As the clinic’s own rules and limits have it.',
+    );
+    expect(judgedSentence({ wrong: ['decision', 'setting'], shouldBe: 'wait' })).toBe(
+      'Not as the clinic’s rules have it: the rules say to wait; the setting is outside the limits.',
+    );
+    expect(skinSentence({ skin: 'mayBurn', ceilingsJcm2: [22.4, 31] }, 25)).toBe(
+      '25\u00a0J/cm² may burn: the model has the epidermis burn between 22.4\u00a0J/cm² and 31\u00a0J/cm², by two ways to count.',
+    );
+    expect(skinSentence({ skin: 'unknown', ceilingsJcm2: null }, 3)).toMatch(/no number/);
   });
 });

@@ -1,12 +1,17 @@
 import type {
   CellPlace,
+  Decision,
   Exercise,
   ExerciseId,
+  FactId,
+  Judged,
   Measure,
   MeasureId,
   RunResult,
+  SettingFound,
   UnevenPlaces,
 } from '@tidy-quill/core/practice';
+import type { Expected } from '@tidy-quill/core/plan';
 import { figure } from './format';
 
 /** Each exercise, and what it is for. */
@@ -163,4 +168,79 @@ function coolText(exercise: Exercise, largestCellCm2: number | null): string {
   if (largestCellCm2 === null || largestCellCm2 >= size)
     return 'go over it more often, and come back sooner.';
   return `${figure(size, 0)} cm² are too many, the heat leaks away before the tip is back. At this setting at most ${figure(largestCellCm2, 0)} cm² get warm enough.`;
+}
+
+/** What one may decide of a client. */
+export const DECISION_WORDS: Readonly<Record<Decision, string>> = {
+  go: 'go',
+  wait: 'wait',
+  refer: 'refer',
+  decline: 'decline: nothing to fire at',
+};
+
+/** What there was to see. */
+export const FACT_WORDS: Readonly<Record<FactId, string>> = {
+  freshTan: 'A fresh tan: new pigment takes up the light',
+  fadingTan: 'A fading tan: the skin counts as darker than its type',
+  selfTan: 'Self-tan: its dye takes up the light like a tan',
+  medicine: 'A medicine that matters before light',
+  answer: 'An answer that matters before light',
+  noTarget: 'Hair without pigment: nothing takes up the light',
+  mayDarken: 'White, skin-coloured or cosmetic ink: it may turn dark at once',
+  darkSkin: 'Dark skin: it takes up more, most of short wavelengths',
+  newZone: 'An area never treated: a test spot comes first',
+};
+
+/** What the skin would have done, with the doubt between the two laws of damage. */
+export function skinSentence(
+  { skin, ceilingsJcm2 }: Pick<SettingFound, 'skin' | 'ceilingsJcm2'>,
+  fluenceJcm2: number,
+): string {
+  const chosen = `${figure(fluenceJcm2, 2)}\u00a0J/cm²`;
+  if (ceilingsJcm2 === null)
+    return 'The model gives no number for skin here: protocol, console and test spots decide.';
+  const [low, high] = ceilingsJcm2.map((ceiling) => `${figure(ceiling, 1)}\u00a0J/cm²`) as [
+    string,
+    string,
+  ];
+  const band = low === high ? `at ${low}` : `between ${low} and ${high}`;
+  switch (skin) {
+    case 'holds':
+      return `${chosen} lies under where the model has the epidermis burn, ${band}.`;
+    case 'mayBurn':
+      return `${chosen} may burn: the model has the epidermis burn ${band}, by two ways to count.`;
+    case 'burns':
+      return `${chosen} burns: the model has the epidermis burn ${band}.`;
+    case 'unknown':
+      return '';
+  }
+}
+
+const SHOULD_WORDS: Readonly<Record<Decision, string>> = {
+  go: 'to go on',
+  wait: 'to wait',
+  refer: 'to refer',
+  decline: 'to decline, as there is nothing to fire at',
+};
+
+/** What a setting would have done to hair. */
+export const HAIR_DONE_WORDS: Readonly<Record<Expected, string>> = {
+  toTheBulb: 'it works to the bulb',
+  inPart: 'it works in part, from the bulge alone',
+  tooLittle: 'it does too little to the follicle',
+  unknown: 'the model gives no number',
+};
+
+/** Whether a choice was what the rules say, in one sentence. */
+export function judgedSentence({ wrong, shouldBe }: Pick<Judged, 'wrong' | 'shouldBe'>): string {
+  if (wrong.length === 0) return 'As the clinic’s own rules and limits have it.';
+  const parts = wrong.map(
+    (part) =>
+      ({
+        decision: `the rules say ${SHOULD_WORDS[shouldBe]}`,
+        setting: 'the setting is outside the limits',
+        testSpot: 'a test spot comes first',
+      })[part],
+  );
+  return `Not as the clinic’s rules have it: ${parts.join('; ')}.`;
 }

@@ -2,6 +2,8 @@ export * from './assess';
 export * from './even-hand';
 export * from './exercise';
 export * from './hollow';
+export * from './invented-client';
+export * from './judgement';
 export * from './made-hand';
 export * from './motion-limits';
 export * from './pace';

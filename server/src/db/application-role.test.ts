@@ -29,6 +29,7 @@ const APPEND_ONLY = [
     'message_texts',
     'sign_offs',
     'practice_runs',
+    'judgements',
   ],
   ...['diary_entries', 'diary_reads', 'diary_photos', 'audit_entries'],
 ];

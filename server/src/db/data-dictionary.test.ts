@@ -11,6 +11,7 @@ import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
+import { judgements } from './judgements';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
 import { unavailable } from './unavailable';
@@ -48,6 +49,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   waiting: 'Who would come sooner or at another hour; ended, never deleted.',
   message_texts:
     'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
+  judgements:
+    'Judgements on people who do not exist: what was chosen, and what was wrong by the rules of that day. Append-only.',
   practice_runs:
     'Exercises that staff did: the way of the hand, and what it came to by the limits of that day. Append-only.',
   sign_offs:
@@ -90,6 +93,7 @@ const everything: readonly unknown[] = [
   messageTexts,
   signOffs,
   practiceRuns,
+  judgements,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

@@ -59,6 +59,7 @@ beforeAll(async () => {
     photos: await one('photos'),
     consents: await one('consents'),
     practice: await one('practice_runs'),
+    judgements: await one('judgements'),
     messages: await one('messages'),
     unavailable: absence.id,
     'catalogue/versions': await one('catalogue_versions'),

@@ -90,6 +90,18 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'practice/judgement',
+            lazy: async () => ({
+              Component: (await import('../features/practice/JudgementPage')).JudgementPage,
+            }),
+          },
+          {
+            path: 'practice/judgements/:judgementId',
+            lazy: async () => ({
+              Component: (await import('../features/practice/JudgedPage')).JudgedPage,
+            }),
+          },
+          {
             path: 'practice/runs/:runId',
             lazy: async () => ({
               Component: (await import('../features/practice/RunPage')).RunPage,

@@ -11,6 +11,7 @@ import { auditEntries } from '../audit-entries';
 import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
 import { messageTexts } from '../message-texts';
+import { judgements } from '../judgements';
 import { practiceRuns } from '../practice-runs';
 import { signOffs } from '../sign-offs';
 import { unavailable } from '../unavailable';
@@ -79,7 +80,7 @@ export async function fillDemo(db: Db): Promise<void> {
 const OWNED = [
   ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
   ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
-  ...[waiting, messageTexts, signOffs, practiceRuns],
+  ...[waiting, messageTexts, signOffs, practiceRuns, judgements],
   ...[
     auditEntries,
     photos,
@@ -110,6 +111,7 @@ const KEPT = [
   [messageTexts, 'message_texts_append_only'],
   [signOffs, 'sign_offs_append_only'],
   [practiceRuns, 'practice_runs_append_only'],
+  [judgements, 'judgements_append_only'],
   [diaryEntries, 'diary_entries_append_only'],
   [diaryReads, 'diary_reads_append_only'],
   [diaryPhotos, 'diary_photos_append_only'],

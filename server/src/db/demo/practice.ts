@@ -3,6 +3,7 @@ import { addDays, defined } from '@tidy-quill/core/units';
 import { CORE_VERSION } from '@tidy-quill/core/version';
 import { v7 } from 'uuid';
 import { momentAt } from '../../http/clinic-day';
+import { judgements } from '../judgements';
 import { practiceRuns } from '../practice-runs';
 import { DEMO_PROTOCOL } from './protocol';
 import { TIME_ZONE, type DemoClinic, type Tx } from './writing';
@@ -25,6 +26,12 @@ const RUNS: readonly {
   { exercise: 'motionThigh', daysAgo: 6, slowAtTurns: 0.65, waverMm: 1.5 },
 ];
 
+/** Whom the same technician has judged: the tan was overlooked, the tablet was not. */
+const JUDGED = [
+  { seed: 0, daysAgo: 12, decision: 'refer', wrong: ['decision'] },
+  { seed: 1, daysAgo: 12, decision: 'wait', wrong: [] },
+] as const;
+
 /** The exercises of the demo's second technician. */
 export async function fillPractice(
   tx: Tx,
@@ -39,6 +46,15 @@ export async function fillPractice(
       at: momentAt(addDays(today, -daysAgo), '08:15', TIME_ZONE),
       strokes: strokes.map((stroke) => [...stroke]),
       result: { pulses, seconds, measures: [...measures], off: [...off] },
+      coreVersion: CORE_VERSION,
+    });
+  }
+  for (const { daysAgo, wrong, ...choice } of JUDGED) {
+    const on = addDays(today, -daysAgo);
+    await tx.insert(judgements).values({
+      ...{ clinicId, id: v7(), staffId: defined(staffIds[1]) },
+      at: momentAt(on, '08:40', TIME_ZONE),
+      choice: { ...choice, on, setting: null, testSpot: false, wrong: [...wrong] },
       coreVersion: CORE_VERSION,
     });
   }

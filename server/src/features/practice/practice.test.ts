@@ -1,4 +1,9 @@
-import type { PracticeRun, PracticeRunOpened } from '@tidy-quill/contract/practice';
+import type {
+  JudgementOpened,
+  JudgementRun,
+  PracticeRun,
+  PracticeRunOpened,
+} from '@tidy-quill/contract/practice';
 import { evenHand, exerciseOf, type ExerciseId } from '@tidy-quill/core/practice';
 import { v7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
@@ -69,5 +74,47 @@ describe('an exercise', () => {
     expect(await problems(Array.from({ length: 20_001 }, () => [at(1)]))).toMatchObject([
       { field: 'strokes' },
     ]);
+  });
+});
+
+describe('a judgement', () => {
+  const made = (more: object = {}) => ({
+    ...{ id: v7(), at: new Date().toISOString(), seed: 0, on: '2026-11-29' },
+    ...{ decision: 'wait', setting: null, testSpot: false },
+    ...more,
+  });
+
+  it('is held against the clinic’s rules by the server, kept, and read by who made it and who signs off', async () => {
+    // A fresh tan, sun six days ago: four weeks have to pass.
+    const right = await person.post('/api/judgements', made());
+    expect(right).toMatchObject({ status: 201, body: { wrong: [], judged: { shouldBe: 'wait' } } });
+    const setting = {
+      ...{ handpieceId: 'diode-810-plate', technique: 'stamping', fluenceJcm2: 30 },
+      ...{ spot: { widthMm: 12, heightMm: 12 }, pulseMs: 30, rateHz: 1.5, passes: 1 },
+    };
+    const wrong = await person.post('/api/judgements', made({ decision: 'go', setting }));
+    const { id, judged } = wrong.body as JudgementOpened;
+    expect(judged.wrong).toEqual(['decision', 'setting']);
+    expect(judged.facts).toContainEqual({ id: 'freshTan', isHeeded: false });
+    expect(judged.setting?.refusals.map(({ code }) => code)).toEqual(['noProtocolRow']);
+    const all = (await person.get('/api/judgements')).body as JudgementRun[];
+    expect(all.map((each) => each.wrong.length)).toEqual([2, 0]);
+    expect((await caspian.get(`/api/judgements/${id}`)).body).toMatchObject({
+      judged: { wrong: judged.wrong },
+    });
+    expect((await tobiah.get(`/api/judgements/${id}`)).status).toBe(404);
+    expect((await tobiah.get('/api/judgements')).body).toHaveLength(2);
+    await expect(app.connection.pool.query('delete from judgements')).rejects.toThrow(
+      /append-only/,
+    );
+  });
+
+  it('has a setting where one goes, and only there', async () => {
+    const { status, body } = await person.post('/api/judgements', made({ decision: 'go' }));
+    expect(status).toBe(400);
+    expect(body).toMatchObject({
+      fields: [{ field: 'setting', problem: 'is chosen where one goes, and only there' }],
+    });
+    expect((await person.post('/api/judgements', made({ seed: -1 }))).status).toBe(400);
   });
 });

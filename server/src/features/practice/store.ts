@@ -69,5 +69,6 @@ export async function runOf(db: Db, actor: Actor, id: string): Promise<PracticeR
   return { ...asRun(run), strokes: run.strokes };
 }
 
-const mayRead = (actor: Actor, staffId: string): boolean =>
+/** Whether somebody may read what another did in practice. */
+export const mayRead = (actor: Actor, staffId: string): boolean =>
   staffId === actor.staffId || hasRight(actor.role, 'signOff');

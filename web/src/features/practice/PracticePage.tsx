@@ -10,7 +10,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, dayText, EXERCISE_WORDS, measureText, MEASURE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 import { SignOffTable } from '../sign-offs/SignOffTable';
-import { usePracticeQuery } from './practice-api';
+import { useJudgementsQuery, usePracticeQuery } from './practice-api';
 import { RunsOverTime } from './RunsOverTime';
 
 /** The exercises, what came of them over time, and who may do what. */
@@ -53,6 +53,9 @@ export function PracticePage() {
         <Skeleton active />
       ) : (
         <ul className="exercise-list">
+          <li>
+            <JudgementCard whose={isOwn ? undefined : whose} />
+          </li>
           {EXERCISE_IDS.map((id) => (
             <li key={id}>
               <ExerciseCard id={id} runs={(runs ?? []).filter(({ exercise }) => exercise === id)} />
@@ -93,3 +96,44 @@ function ExerciseCard({ id, runs }: { id: ExerciseId; runs: readonly PracticeRun
     </article>
   );
 }
+
+/** Judgement on invented people: how often it was as the rules have it, and the newest ones. */
+function JudgementCard({ whose }: { whose: string | undefined }) {
+  const { timeZone } = useSignedIn().clinic;
+  const { data: made = [] } = useJudgementsQuery(whose, { refetchOnMountOrArgChange: true });
+  const right = made.filter(({ wrong }) => wrong.length === 0).length;
+  return (
+    <article className="exercise-card">
+      <h3>
+        <Link to="/practice/judgement">Judgement</Link>
+      </h3>
+      <p>
+        Go or wait, with what, and a test spot or none: on people who do not exist, with what the
+        clinic’s own rules and the model say of it.
+      </p>
+      {made.length === 0 ? (
+        <p className="quiet">Not done yet.</p>
+      ) : (
+        <>
+          <p>
+            {countText(made.length, 'person', 'people')} judged, {right} as the rules have it.
+          </p>
+          <ul className="judged-list">
+            {made.slice(0, NEWEST).map(({ id, at, seed, wrong }) => (
+              <li key={id}>
+                <Link to={`/practice/judgements/${id}`}>
+                  Number {seed + 1}, {dayText(dayOf(at, timeZone))}
+                </Link>
+                :{' '}
+                {wrong.length === 0 ? '✓' : `✗ ${wrong.map((part) => PART_WORDS[part]).join(', ')}`}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </article>
+  );
+}
+
+const NEWEST = 3;
+const PART_WORDS = { decision: 'go or wait', setting: 'setting', testSpot: 'test spot' } as const;

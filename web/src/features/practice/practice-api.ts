@@ -1,4 +1,11 @@
-import type { NewPracticeRun, PracticeRun, PracticeRunOpened } from '@tidy-quill/contract/practice';
+import type {
+  JudgementOpened,
+  JudgementRun,
+  NewJudgement,
+  NewPracticeRun,
+  PracticeRun,
+  PracticeRunOpened,
+} from '@tidy-quill/contract/practice';
 import { api } from '../../app/api';
 
 /** Exercises that somebody did. */
@@ -9,6 +16,18 @@ const practiceApi = api.injectEndpoints({
       providesTags: ['practice'],
     }),
     practiceRun: build.query<PracticeRunOpened, string>({ query: (id) => `/practice/${id}` }),
+    judgements: build.query<JudgementRun[], string | undefined>({
+      query: (staffId) => ({
+        url: '/judgements',
+        params: staffId === undefined ? {} : { staffId },
+      }),
+      providesTags: ['practice'],
+    }),
+    judgement: build.query<JudgementOpened, string>({ query: (id) => `/judgements/${id}` }),
+    keepJudgement: build.mutation<JudgementOpened, NewJudgement>({
+      query: (body) => ({ url: '/judgements', method: 'POST', body }),
+      invalidatesTags: ['practice'],
+    }),
     keepPractice: build.mutation<PracticeRun, NewPracticeRun>({
       query: (body) => ({ url: '/practice', method: 'POST', body }),
       invalidatesTags: ['practice'],
@@ -16,4 +35,11 @@ const practiceApi = api.injectEndpoints({
   }),
 });
 
-export const { usePracticeQuery, usePracticeRunQuery, useKeepPracticeMutation } = practiceApi;
+export const {
+  useJudgementsQuery,
+  useJudgementQuery,
+  useKeepJudgementMutation,
+  usePracticeQuery,
+  usePracticeRunQuery,
+  useKeepPracticeMutation,
+} = practiceApi;
