@@ -13,7 +13,7 @@ import type {
   Technique,
   TestSpotReason,
 } from '@tidy-quill/core/plan';
-import { figure } from './format';
+import { figure, passesText } from './format';
 import { HAIR_COLOUR_WORDS } from './words';
 
 export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
@@ -146,8 +146,8 @@ export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
 };
 
 /** How warm a cell gets in motion and how large it may be, in one or two sentences. */
-export function cellHeatText({ warmC, targetC, largestCellCm2 }: CellHeat): string {
-  const reached = `The cell reaches ${figure(warmC)} °C at 2 mm depth; “warm” means ${figure(targetC)} °C there, by the clinic’s protocol.`;
+export function cellHeatText({ warmC, targetC, largestCellCm2, fewestPasses }: CellHeat): string {
+  const reached = `The cell reaches ${figure(warmC)} °C at 2 mm depth; “warm” means ${figure(targetC)} °C there, by the clinic’s protocol. ${fewestPasses === null ? 'Thirty passes do not get this cell there.' : `This cell takes ${passesText(fewestPasses)} for it.`}`;
   return largestCellCm2 === null
     ? `${reached} No cell gets warm at this setting: more passes, or more fluence within the limits.`
     : `${reached} Cells up to ${figure(largestCellCm2, 0)} cm² still get warm.`;

@@ -1,4 +1,4 @@
-import { builtUpC, type WindowInput } from '../window';
+import { builtUpByPassC, builtUpC, type WindowInput } from '../window';
 import { windowFor } from './model';
 
 /** What gliding over a cell builds up, and how large the cell may be for it. */
@@ -9,6 +9,8 @@ export interface CellHeat {
   readonly targetC: number;
   /** The largest square that still reaches it within its passes, cm²; null where none does. */
   readonly largestCellCm2: number | null;
+  /** The fewest passes over the cell as it is that reach it, whatever the protocol allows; null where thirty do not. */
+  readonly fewestPasses: number | null;
 }
 
 // The depth at which motion is judged: about the middle of the follicle.
@@ -16,6 +18,7 @@ const DEPTH_MM = 2;
 const SMALLEST_CM2 = 10;
 const LARGEST_CM2 = 900;
 const HALVINGS = 9;
+const MOST_PASSES = 30;
 
 /**
  * How warm a cell gets, and the largest square whose mean follicle temperature reaches the target within the passes while
@@ -36,7 +39,14 @@ export function cellHeat(of: {
   const works = (cellCm2: number) =>
     warmC(cellCm2) >= targetC &&
     fluenceJcm2 <= margin * windowFor({ ...input, motion: { ...motion, cellCm2 } }).ceilingJcm2;
-  const found = { warmC: warmC(motion.cellCm2), targetC };
+  const byPass = builtUpByPassC(
+    input,
+    { ...motion, passes: MOST_PASSES },
+    { depthMm: DEPTH_MM, fluenceJcm2 },
+  );
+  const first = byPass.findIndex((reached) => reached >= targetC);
+  const fewestPasses = first < 0 ? null : first + 1;
+  const found = { warmC: warmC(motion.cellCm2), targetC, fewestPasses };
   if (works(LARGEST_CM2)) return { ...found, largestCellCm2: LARGEST_CM2 };
   if (!works(SMALLEST_CM2)) return { ...found, largestCellCm2: null };
   let [low, high] = [SMALLEST_CM2, LARGEST_CM2];

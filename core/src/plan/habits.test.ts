@@ -70,6 +70,11 @@ describe('how large a cell may be', () => {
     expect(heat(12).warmC).toBeGreaterThan(heat(8).warmC);
     expect(defined(heat(12).largestCellCm2)).toBeGreaterThan(defined(heat(8).largestCellCm2));
     expect(heat(6, 2).largestCellCm2).toBeNull();
+    // Of the cell as it is, the last pass but one leaves it too cool.
+    const needed = defined(heat(12).fewestPasses);
+    expect(heat(needed).warmC).toBeGreaterThanOrEqual(42);
+    expect(heat(needed - 1).warmC).toBeLessThan(42);
+    expect(heat(6, 2).fewestPasses).toBeNull();
     expect(evaluate(CASE, SETTING).cellHeat).toBeNull();
   });
 });

@@ -5,6 +5,7 @@ export * from './incremental-fold';
 export * from './intervals';
 export * from './may-treat';
 export * from './onset';
+export * from './pass-pace';
 export * from './past-session';
 export * from './planned-spots';
 export * from './preparation';

@@ -74,6 +74,7 @@ describe('a session by cells', () => {
     expect({ ...first, energyJ: Math.round(first.energyJ * 100) / 100 }).toEqual({
       pulses: 69,
       passes: 0,
+      passEnds: [],
       // 16 J/cm² over 1.44 cm²: 23.04 J a pulse.
       energyJ: 69 * 23.04,
       seconds: 40,

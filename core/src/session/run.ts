@@ -10,6 +10,8 @@ export type RunState = 'notStarted' | 'running' | 'paused' | 'stopped' | 'ended'
 export interface CellRun {
   readonly pulses: number;
   readonly passes: number;
+  /** How far the cell had come at the end of each pass: its pulses, and the seconds that its clock had run. */
+  readonly passEnds: readonly { readonly pulses: number; readonly seconds: number }[];
   /** All that was given here, J. */
   readonly energyJ: number;
   readonly seconds: number;
@@ -92,6 +94,7 @@ interface Stops {
 const EMPTY_CELL: CellRun = {
   pulses: 0,
   passes: 0,
+  passEnds: [],
   energyJ: 0,
   seconds: 0,
   marks: [],
@@ -172,6 +175,10 @@ export function withPress(run: Run, event: Press): Run {
     case 'passDone':
       return inCell(run, { passes: run.passes + 1, lastPress: event }, (cell) => ({
         passes: cell.passes + 1,
+        passEnds: [
+          ...cell.passEnds,
+          { pulses: cell.pulses, seconds: cell.seconds + ranS(run, at) },
+        ],
       }));
     case 'painScored': {
       const pains = [...run.pains, { at, score: body.score }];
@@ -305,9 +312,13 @@ export function hasSeenStops(
   return stops.received <= seen;
 }
 
+/** How long the clock has run since it was last started, s. */
+const ranS = ({ runningSince }: Run, at: string): number =>
+  runningSince === null ? 0 : Math.max(0, Date.parse(at) - Date.parse(runningSince)) / 1000;
+
 /** Books the time since the clock began to run on the cell that is worked on. */
 function stopClock(run: Run, at: string): Run {
   if (run.runningSince === null) return run;
-  const seconds = Math.max(0, Date.parse(at) - Date.parse(run.runningSince)) / 1000;
+  const seconds = ranS(run, at);
   return inCell(run, { runningSince: null }, (cell) => ({ seconds: cell.seconds + seconds }));
 }

@@ -1,6 +1,6 @@
 export * from './light';
 export * from './input';
 export * from './solve';
-export { builtUpC } from './motion';
+export { builtUpByPassC, builtUpC } from './motion';
 export * from './report';
 export * from './light-check';

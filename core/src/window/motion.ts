@@ -45,22 +45,24 @@ export function withMotion(
 }
 
 /**
- * The highest mean temperature at a depth of the cell, °C: what has built up at the end of any pass, without the peak of
- * the single pulse.
+ * The mean temperature at a depth of the cell at the end of each pass, °C: what has built up, without the peak of the single
+ * pulse.
  */
-export function builtUpC(
+export function builtUpByPassC(
   input: WindowInput,
   motion: Omit<Motion, 'spotCm2'>,
   at: { readonly depthMm: number; readonly fluenceJcm2: number },
-): number {
+): readonly number[] {
   const grid = skinGrid(input.skin);
   const { background, response, passRows } = movingHeat(input, motion, grid);
   const backgroundC = background.between(grid.centres, at.depthMm / 10);
   const perJcm2 = response.between(grid.centres, at.depthMm / 10);
-  return Math.max(
-    ...passRows.map((row) => defined(backgroundC[row]) + at.fluenceJcm2 * defined(perJcm2[row])),
-  );
+  return passRows.map((row) => defined(backgroundC[row]) + at.fluenceJcm2 * defined(perJcm2[row]));
 }
+
+/** The highest of these, °C. */
+export const builtUpC = (...of: Parameters<typeof builtUpByPassC>): number =>
+  Math.max(...builtUpByPassC(...of));
 
 // What builds up does not depend on the pulse's duration: all pulses of a map share it.
 const known = new Cache<MovingHeat>(50);

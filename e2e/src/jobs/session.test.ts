@@ -79,7 +79,11 @@ describe('both legs in motion', () => {
       for (let cell = 1; cell <= 14; cell++) {
         await atConsole({ type: 'pedal', pulses: 10 });
         await browser.see('10 of 27', `${CELLS}//*[@aria-current="step"]`);
-        if (cell === 1) await browser.keys('3', 'b');
+        if (cell === 1) {
+          await browser.keys('3', 'b', 'v');
+          // Each pass is held against an even hand's; its pulses are the console's.
+          await browser.see(', 10 pulses: ', '//*[@role="status"]/..');
+        }
         await browser.keys(Key.ENTER);
         await browser.see(`✓ ${cell}`, CELLS);
       }

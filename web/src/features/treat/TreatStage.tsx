@@ -1,12 +1,11 @@
 import './treat.css';
 import { MARK_MEANING, painMeaning } from '@tidy-quill/core/reaction';
-import { earlyPulses, type RunState } from '@tidy-quill/core/session';
+import { earlyPulses } from '@tidy-quill/core/session';
 import { type CellEnd } from '@tidy-quill/core/events';
 import { endAsks } from '@tidy-quill/core/workflow';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { defined } from '@tidy-quill/core/units';
-import { clockText, figure, passesText, spanText, spotText } from '../../text';
+import { clockText, figure, passesText, spotText } from '../../text';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
@@ -34,9 +33,10 @@ import { ReopenDialog } from './ReopenDialog';
 import { RunStateCard } from './RunStateCard';
 import { StandbyAlarm } from './StandbyAlarm';
 import { StepLine } from './StepLine';
+import { cellName, cellText, footAction, overText, paceText, sessionText } from './session-texts';
 import { StopCauses } from './StopCauses';
 import { SwapLight } from './SwapLight';
-import { useSession, type Session, type SessionCell } from './use-session';
+import { useSession } from './use-session';
 import { WaitTimer } from './WaitTimer';
 
 /** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
@@ -167,6 +167,11 @@ export function TreatStage() {
           />
           {current === null || !begun ? null : (
             <p className="cell-now figures">{cellText(session, now)}</p>
+          )}
+          {current === null || !begun || !session.moving ? null : (
+            <p className="figures" role="status">
+              {paceText(session.paces)}
+            </p>
           )}
         </div>
         <div className="treat-side">
@@ -306,43 +311,4 @@ export function TreatStage() {
       ) : null}
     </>
   );
-}
-
-/** How far a count lies above what was planned, where it does. */
-function overText({ givenPulses, plannedPulses }: Session): string {
-  const over = givenPulses - plannedPulses;
-  return over > 0 ? `, ${figure(over, 0)} more than planned` : '';
-}
-
-function footAction(state: RunState, current: SessionCell | null): string {
-  if (state === 'notStarted') return 'Start treatment';
-  if (state === 'ended') return 'Go to Watch';
-  if (current === null) return 'End treatment';
-  // Its colour stands on the part itself.
-  return `${cellName(current).split(',')[0]} done`;
-}
-
-const cellName = ({ number, name }: SessionCell) => name ?? `Cell ${number}`;
-
-/** What was done on the cell that is worked on: pulses, time without pauses, energy. */
-function cellText({ current, run }: Session, nowMs: number): string {
-  const { number, run: done, pulses } = defined(current);
-  const since =
-    run.runningSince === null || run.cell !== number ? 0 : nowMs - Date.parse(run.runningSince);
-  const spent = spanText(1000 * done.seconds + Math.max(0, since));
-  const over = done.pulses - pulses;
-  return [
-    `${cellName(defined(current))}: ${figure(done.pulses, 0)} of ${figure(pulses, 0)} pulses`,
-    ...(over > 0 ? [`${figure(over, 0)} more than planned`] : []),
-    passesText(done.passes),
-    spent,
-    `${figure(done.energyJ, done.energyJ < 10 ? 1 : 0)} J`,
-  ].join(', ');
-}
-
-/** How long has been treated, without pauses. */
-function sessionText({ cells, run }: Session, nowMs: number): string {
-  const booked = cells.reduce((sum, cell) => sum + cell.run.seconds, 0);
-  const since = run.runningSince === null ? 0 : (nowMs - Date.parse(run.runningSince)) / 1000;
-  return spanText(1000 * (booked + Math.max(0, since)));
 }

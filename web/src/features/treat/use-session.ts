@@ -5,23 +5,28 @@ import {
   glides,
   habitOf,
   nextStep,
+  passRule,
   rowOfSetting,
   type CellLimit,
   type Handpiece,
   type NextStep,
   type Protocol,
+  type Setting,
 } from '@tidy-quill/core/plan';
 import type { InkColour } from '@tidy-quill/core/look';
-import { SITES } from '@tidy-quill/core/sites';
+import { figureOf } from '@tidy-quill/core/figures';
+import { SITES, type SiteId } from '@tidy-quill/core/sites';
 import { painDue, USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
 import type { AcceptedPlan } from '@tidy-quill/core/events';
 import {
   type CellRun,
   cellRun,
   CELLS_A_SEGMENT,
+  passPaces,
   plannedSpots,
   risesOf,
   roseToday,
+  type PassPace,
   type Run,
 } from '@tidy-quill/core/session';
 import { useMemo } from 'react';
@@ -49,6 +54,8 @@ export interface Session {
   /** Given with this light, of those planned for it. */
   readonly givenPulses: number;
   readonly moving: boolean;
+  /** The passes over the current cell, each against an even hand's. */
+  readonly paces: readonly PassPace[];
   readonly energyJ: number;
   readonly next: NextStep | null;
   /** The most that the current cell bears; null where it has no limit of its own. */
@@ -114,6 +121,7 @@ export function useSession(): Session {
     plannedPulses: cells.reduce((sum, { pulses }) => sum + pulses, 0),
     givenPulses: given,
     moving: glides(setting.technique),
+    paces: current === null ? [] : pacesOf(current, setting, protocol, area.site),
     energyJ: run.energyJ,
     next:
       scale === undefined
@@ -153,6 +161,19 @@ export function useSession(): Session {
       }),
   };
 }
+
+/** The cell's passes against an even hand's: its planned pulses shared by the passes, with the rests that the place asks for. */
+const pacesOf = (
+  { run, pulses }: SessionCell,
+  { technique, rateHz, passes }: Setting,
+  protocol: Protocol,
+  site: SiteId,
+): readonly PassPace[] =>
+  passPaces(run, {
+    ...{ pulsesAPass: pulses / passes, rateHz },
+    restS: passRule(protocol, technique, { site }, null).restSeconds,
+    off: figureOf(protocol, 'practicePace'),
+  });
 
 /** The fluence of the zone where a single cell's own is dialled in; null else. */
 function backTo({ first, changes, setting }: Run): number | null {
