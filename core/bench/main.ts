@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { benchColumn } from './column';
 import { benchPackets } from './packets';
+import './strokes';
 import {
   uncertaintyMap,
   evaluate,

@@ -75,11 +75,6 @@ try {
   await browser.see('✓ Goggle view');
   await keep('treat-goggles');
   await browser.keys('z');
-  await browser.press('Dim room');
-  await browser.see('Light theme');
-  await browser.driver.executeScript('scrollTo(0, 0)');
-  await keep('treat-dim-room');
-  await browser.press('Light theme');
   await stage('Corisande Yewbarrow', 'Prepare', 'Settings, read aloud');
   await keep('prepare');
   await stage('Corisande Yewbarrow', 'Watch', 'Second look');
@@ -99,6 +94,19 @@ try {
   await stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do');
   await browser.see('as it has shown');
   await keep('ink-plan');
+  // A hand that is slow at its turns beside an even one: the first run of the demo's second technician.
+  await browser.press('Sign out');
+  await browser.see('Password');
+  await signIn(browser, 'tobiah');
+  const first = await browser.driver.executeAsyncScript<string>(
+    `const done = arguments[0];
+     fetch('/api/practice').then((answer) => answer.json()).then((runs) =>
+       done(runs.filter(({ exercise }) => exercise === 'motionThigh').at(-1).id));`,
+  );
+  await browser.open(`/practice/runs/${first}`);
+  await browser.see('An even hand');
+  await browser.driver.executeScript('scrollTo(0, 0)');
+  await keep('practice');
 } finally {
   await browser.close();
 }

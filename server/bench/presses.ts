@@ -3,6 +3,7 @@ import { Agent, request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 import { v7 } from 'uuid';
+import { bodyVersion } from '@tidy-quill/core/events';
 import { defined } from '@tidy-quill/core/units';
 import { lineAt } from '../src/testing/line';
 
@@ -136,7 +137,7 @@ const keep = (room: number) =>
     someone.clinic_id,
     visits[room],
     someone.staff_id,
-    JSON.stringify([pulse()]),
+    JSON.stringify([{ ...pulse(), version: bodyVersion('pulsesFired') }]),
     PAST_ALL,
   ]);
 

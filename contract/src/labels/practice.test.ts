@@ -36,7 +36,7 @@ describe('what an exercise came to', () => {
 
   it('is one sentence on what matters most', () => {
     expect(sentence('endsToMiddle', 1.6)).toBe(
-      'The turns got ×\u00a01.6 what the middle did: move through them as fast as through the middle.',
+      'The turns got 1.6 times what the middle did: move through them as fast as through the middle.',
     );
     expect(sentence('stacked', 0.2)).toBe(
       '20\u00a0% got over one and a half times the mean, mostly at the left end, right end: spend less time there.',

@@ -132,7 +132,7 @@ export function adviceSentence(
     case 'rest':
       return `The shortest rest was ${shown}: lift the hand after each pass over bone, and wait ${exercise.kind === 'motion' ? exercise.restS : 0} s.`;
     case 'endsToMiddle':
-      return `The turns got ${shown} what the middle did: move through them as fast as through the middle.`;
+      return `The turns got ${figure(value, 2)} times what the middle did: move through them as fast as through the middle.`;
     case 'stacked':
       return `${shown} got over one and a half times the mean${where(uneven.stacked)}: spend less time there.`;
     case 'twice':

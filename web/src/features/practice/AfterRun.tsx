@@ -80,7 +80,7 @@ export function AfterRun({
                 <th scope="row">{MEASURE_WORDS[each.id].word}</th>
                 <td className="is-figure">{measureText(each)}</td>
                 <td>{boundsText(each)}</td>
-                <td>{each.isWithin ? '✓ within' : '✗ off'}</td>
+                <td>{each.isWithin ? '✓ within' : '✗ off'}</td>
               </tr>
             ))}
           </tbody>
