@@ -6,7 +6,7 @@ import {
   atRate,
   strokeHeat,
 } from '../src/coverage';
-import { exerciseInput, exerciseOf } from '../src/practice';
+import { exerciseInput, exerciseOf, LiveRun } from '../src/practice';
 import { medianMs, report } from './timing';
 
 const CELL = { widthMm: 200, heightMm: 200 };
@@ -28,4 +28,18 @@ report(
     cellHeats({ heat, tip: TIP, fluenceJcm2: 8, pulses }),
   ]),
   30,
+);
+
+// The largest exercise, a minute on: what one frame of it costs its worker.
+const large = exerciseOf('largeCell', { techniques: {} });
+const run = new LiveRun(large, 0.7);
+let nowS = pulses.at(-1)?.atS ?? 0;
+run.add([{ stroke: 0, points: pulses }], nowS);
+report(
+  'one frame of a live exercise, a minute on',
+  medianMs(60, () => {
+    nowS += 0.1;
+    return run.add([{ stroke: 0, points: [{ atS: nowS, xMm: (nowS * 40) % 200, yMm: 70 }] }], nowS);
+  }),
+  8,
 );

@@ -10,3 +10,5 @@ export * from './pace';
 export * from './run';
 export * from './stamps';
 export * from './uneven-places';
+export * from './live-run';
+export * from './look-back';

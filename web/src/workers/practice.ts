@@ -1,7 +1,5 @@
-import type { Exercise } from '@tidy-quill/core/practice';
+import { LiveRun, lookBack, type Drawn, type Exercise, type Live } from '@tidy-quill/core/practice';
 import { expose, transfer } from 'comlink';
-import { LiveRun, type Drawn, type Live } from '../features/practice/live-run';
-import { lookBack } from '../features/practice/look-back';
 
 let run: LiveRun | null = null;
 

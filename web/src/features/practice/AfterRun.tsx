@@ -8,10 +8,17 @@ import { problemText } from '../../app/api';
 import { useAppSelector } from '../../app/store';
 import { PALETTES } from '../../app/theme';
 import { themeOf } from '../../app/view';
-import { adviceSentence, boundsText, figure, measureText, MEASURE_WORDS } from '../../text';
+import {
+  adviceSentence,
+  boundsText,
+  cellPlacesText,
+  figure,
+  measureText,
+  MEASURE_WORDS,
+} from '../../text';
 import { nowText } from '../../visit-engine/clock';
 import { CellStage } from './CellStage';
-import type { LookBack } from './look-back';
+import type { LookBack } from '@tidy-quill/core/practice';
 import { useKeepPracticeMutation } from './practice-api';
 import { practiceWorker } from './practice-worker';
 import { Replay } from './Replay';
@@ -90,6 +97,8 @@ export function AfterRun({
         The fuller the colour, the nearer to what was wanted
         {exercise.kind === 'motion' ? `, ${exercise.passes} passes` : ', once'}; red: more than one
         and a half of it.
+        {uneven.thin.length === 0 ? '' : ` Thin: ${cellPlacesText(uneven.thin)}.`}
+        {uneven.stacked.length === 0 ? '' : ` Stacked: ${cellPlacesText(uneven.stacked)}.`}
       </p>
       <Replay {...{ exercise, pulses }} onShow={setReplayed} />
       <p className="quiet">

@@ -1,6 +1,6 @@
 import type { Exercise } from '@tidy-quill/core/practice';
 import { figure } from '../../text';
-import type { Live } from './live-run';
+import type { Live } from '@tidy-quill/core/practice';
 
 /** The figures that matter while the hand moves, large, and nothing else. */
 export function LiveFigures({

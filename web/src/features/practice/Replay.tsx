@@ -4,7 +4,7 @@ import { Button, Slider } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { figure } from '../../text';
 import { Choice } from '../../widgets/Choice';
-import { hitsOf } from './look-back';
+import { hitsOf } from '@tidy-quill/core/practice';
 
 const SPEED_WORDS = { half: '× ½', one: '× 1', two: '× 2', five: '× 5', twenty: '× 20' } as const;
 const SPEEDS = { half: 0.5, one: 1, two: 2, five: 5, twenty: 20 } as const;

@@ -1,7 +1,7 @@
 import type { PathPoint } from '@tidy-quill/core/coverage';
 import { glidesIn, sidesOf, type Exercise, type Point } from '@tidy-quill/core/practice';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Drawn } from './live-run';
+import type { Drawn } from '@tidy-quill/core/practice';
 
 /** The hand over the cell, by pointer or by keys. */
 export interface Hand {

@@ -1,6 +1,6 @@
 import type { Exercise } from '@tidy-quill/core/practice';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Drawn, Live } from './live-run';
+import type { Drawn, Live } from '@tidy-quill/core/practice';
 import { practiceWorker } from './practice-worker';
 
 /** An exercise as the worker follows it: what is drawn is handed over as fast as it answers. */

@@ -1,22 +1,16 @@
 import {
   doseField,
-  fieldFigures,
   heatsNow,
   placesMet,
   type CellHeats,
   type PathPoint,
   type Place,
   type TimedPulse,
-} from '@tidy-quill/core/coverage';
-import {
-  exerciseHeat,
-  firedBy,
-  hitField,
-  hitFigures,
-  targetOf,
-  type Exercise,
-  type ExerciseHeat,
-} from '@tidy-quill/core/practice';
+} from '../coverage';
+import type { Exercise } from './exercise';
+import { exerciseHeat, type ExerciseHeat } from './motion-limits';
+import { firedBy } from './run';
+import { hitField, targetOf } from './stamps';
 
 /** Points that a hand added to a stroke since it was last told of. */
 export interface Drawn {
@@ -33,7 +27,7 @@ export interface Live {
   readonly hits: Uint8Array;
   /** Hits over the whole cell: passes when gliding. */
   readonly passes: number;
-  readonly spread: number;
+  /** Of the map, where a hollow has more skin than it shows. */
   readonly missed: number;
   readonly twice: number;
   readonly heats: Omit<CellHeats, 'meanFollicleC'> | null;
@@ -93,23 +87,22 @@ export class LiveRun {
 
   private live(nowS: number): Live {
     const { exercise, hits, target, pulses, heat } = this;
-    const { cell, tip, fluenceJcm2 } = exercise;
-    const { widthMm, heightMm } = cell;
-    const figures = fieldFigures({ widthMm, heightMm, doseJcm2: Float64Array.from(hits) });
-    const skinMm2 = new Float64Array(hits.length).fill(1);
-    const found = hitFigures(
-      { cell, hits, target, skinMm2 },
-      { tip, tested: [], hollow: null, pulses },
-    );
+    let [all, wanted, missed, twice] = [0, 0, 0, 0];
+    hits.forEach((count, i) => {
+      all += count;
+      if (target[i] !== true) return;
+      wanted += 1;
+      if (count === 0) missed += 1;
+      if (count > 1) twice += 1;
+    });
     return {
       pulses: pulses.length,
       lastS: pulses.at(-1)?.atS ?? null,
       hits: hits.slice(),
-      passes: figures.meanJcm2,
-      spread: figures.coefficientOfVariation,
-      missed: found.missed,
-      twice: found.twice,
-      heats: heat === null ? null : heatsNow(heat.heat, fluenceJcm2, this.places, nowS),
+      passes: all / hits.length,
+      missed: missed / wanted,
+      twice: twice / wanted,
+      heats: heat === null ? null : heatsNow(heat.heat, exercise.fluenceJcm2, this.places, nowS),
     };
   }
 }

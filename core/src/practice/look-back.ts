@@ -1,25 +1,12 @@
-import {
-  doseField,
-  type CellHeats,
-  type PathPoint,
-  type TimedPulse,
-} from '@tidy-quill/core/coverage';
-import { cellHeat, type Protocol } from '@tidy-quill/core/plan';
-import {
-  assess,
-  evenHand,
-  exerciseHeat,
-  exerciseInput,
-  exerciseOf,
-  firedBy,
-  glidesIn,
-  hitField,
-  targetOf,
-  type Exercise,
-  type ExerciseId,
-  type RunResult,
-  type UnevenPlaces,
-} from '@tidy-quill/core/practice';
+import { doseField, type CellHeats, type PathPoint, type TimedPulse } from '../coverage';
+import { cellHeat, type Protocol } from '../plan';
+import { assess } from './assess';
+import { evenHand } from './even-hand';
+import { exerciseOf, type Exercise, type ExerciseId } from './exercise';
+import { exerciseHeat, exerciseInput } from './motion-limits';
+import { firedBy, glidesIn, type RunResult } from './run';
+import { hitField, targetOf } from './stamps';
+import type { UnevenPlaces } from './uneven-places';
 
 /** What is shown of an exercise once it is over. */
 export interface LookBack {

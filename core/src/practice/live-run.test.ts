@@ -1,7 +1,9 @@
-import { evenHand, exerciseOf, madeHand, type ExerciseId } from '@tidy-quill/core/practice';
 import { describe, expect, it } from 'vitest';
+import { evenHand } from './even-hand';
+import { exerciseOf, type ExerciseId } from './exercise';
 import { LiveRun } from './live-run';
 import { hitsOf, lookBack } from './look-back';
+import { madeHand } from './made-hand';
 
 const CLINIC = { techniques: {}, margins: { usual: 0.7, darkSkin: 0.6, doubtful: 0.6 } };
 const exercise = (id: ExerciseId) => exerciseOf(id, CLINIC);
