@@ -33,6 +33,7 @@ describe('a cold pack before, and cooling afterwards', () => {
     await browser.see('Accept');
     const plain = await limit();
     await browser.press('Added cooling: none');
+    await browser.see('s of cold pack before');
     await browser.keys('n', 'j');
     await browser.see('cold pack 30 s before');
     await browser.see('then 5 s of still air');

@@ -217,7 +217,7 @@ describe('a stop', () => {
     await browser.fill('Supervisor’s password', 'quill and candle');
     await browser.fill('Reason, kept on the record', 'Tablets stopped, letter seen');
     await browser.press('Override, on the record');
-    await browser.see('Only a supervisor or owner may approve this');
+    await browser.see('Only a supervisor may approve this');
     await browser.fill('Supervisor’s sign-in name', 'caspian');
     await browser.press('Override, on the record');
     await browser.see('Overridden by a supervisor');

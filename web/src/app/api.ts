@@ -39,7 +39,14 @@ import {
 import { defined } from '@tidy-quill/core/units';
 import { EVENT_REFUSAL_WORDS } from '../text';
 import { learnServerTime } from '../visit-engine/clock';
-import { forgetOpen, keepSignIn, keptSignIn, keptVisit } from '../visit-engine/reload-store';
+import {
+  forgetOpen,
+  keepPage,
+  keepSignIn,
+  keptPage,
+  keptSignIn,
+  keptVisit,
+} from '../visit-engine/reload-store';
 import { engine } from './engine';
 
 const bare = fetchBaseQuery({
@@ -64,6 +71,9 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   if (store.endpoint === 'me' || store.endpoint === 'signIn') {
     if (result.data !== undefined) await keepSignIn(result.data as SignedIn).catch(() => {});
     else if (result.error?.status === 401) await forget();
+  }
+  if (READ_WITHOUT.includes(store.endpoint) && result.data !== undefined) {
+    void keepPage({ url: urlOf(args), data: result.data as object, atMs: asked }).catch(() => {});
   }
   if (result.error?.status === 'FETCH_ERROR') {
     const kept = await keptFor(store.endpoint, args).catch(() => null);
@@ -90,9 +100,26 @@ async function forget(): Promise<void> {
   await forgetOpen().catch(() => {});
 }
 
+/** What is still read while the server cannot be reached, after a reload too: the day, its board, and rooms and people. */
+const READ_WITHOUT: readonly string[] = ['today', 'calendar', 'clinic'];
+
+/** When an answer was read that the server cannot give now; absent where it was just given. */
+export interface AsKept {
+  readonly keptAt?: string;
+}
+
+const urlOf = (args: string | FetchArgs): string =>
+  typeof args === 'string' ? args : `${args.url} ${JSON.stringify(args.params ?? {})}`;
+
 /** What this browser keeps of an answer that the server cannot give now; null where it keeps nothing of it. */
 const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unknown> => {
   if (endpoint === 'me') return keptSignIn();
+  if (READ_WITHOUT.includes(endpoint)) {
+    const page = await keptPage(urlOf(args));
+    return page === null
+      ? null
+      : ({ ...page.data, keptAt: new Date(page.atMs).toISOString() } satisfies AsKept);
+  }
   return endpoint === 'visit' && typeof args === 'string'
     ? keptVisit(defined(args.split('/').at(-1)))
     : null;
@@ -131,7 +158,7 @@ export const api = createApi({
       query: () => ({ url: '/me/caution', method: 'POST' }),
       invalidatesTags: ['me'],
     }),
-    today: build.query<Day, string | undefined>({
+    today: build.query<Day & AsKept, string | undefined>({
       query: (day) => ({ url: '/today', params: day === undefined ? {} : { day } }),
       providesTags: ['today'],
       // A day that was read stays readable while the server cannot be reached.
@@ -258,7 +285,10 @@ export const api = createApi({
       query: (id) => ({ url: `/catalogue/versions/${id}/approve`, method: 'POST' }),
       invalidatesTags: ['catalogue', 'visit'],
     }),
-    clinic: build.query<Clinic, void>({ query: () => '/clinic', providesTags: ['clinic'] }),
+    clinic: build.query<Clinic & AsKept, void>({
+      query: () => '/clinic',
+      providesTags: ['clinic'],
+    }),
     setClock: build.mutation<null, ClockStyle>({
       query: (clock) => ({ url: '/clinic/clock', method: 'PUT', body: { clock } }),
       invalidatesTags: ['me'],

@@ -1,7 +1,7 @@
 import type { SignedIn } from '@tidy-quill/contract/auth';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
-import { clear, createStore, get, set } from 'idb-keyval';
+import { clear, createStore, get, set, update } from 'idb-keyval';
 
 // As long as a session lasts on the server.
 const SESSION_MS = 12 * 3_600_000;
@@ -20,6 +20,21 @@ interface KeptSince {
   readonly visitId: string;
   readonly since: EventsKept;
 }
+
+/** A page's answer as it was read last. */
+export interface KeptPage {
+  readonly url: string;
+  readonly data: object;
+  readonly atMs: number;
+}
+
+interface KeptPages {
+  readonly staffId: string;
+  readonly pages: readonly KeptPage[];
+}
+
+/** How many pages are kept at most: some days of the list and of the board. */
+const MOST_PAGES = 12;
 
 const store = createStore('tidy-quill-open', 'open');
 
@@ -62,5 +77,27 @@ export function withSince(opened: VisitOpened, since: EventsKept): VisitOpened {
   };
 }
 
-/** Forgets both: after a sign-out, or once the server says that nobody is signed in. */
+/** The pages with one more, in place of what was read of it before; the oldest fall out, and what is another's. */
+export function withPage(kept: KeptPages | undefined, staffId: string, page: KeptPage): KeptPages {
+  const own = kept?.staffId === staffId ? kept.pages : [];
+  const others = own.filter(({ url }) => url !== page.url);
+  return { staffId, pages: [...others, page].slice(-MOST_PAGES) };
+}
+
+/** Keeps what a page was answered, so that it can be read without the server. */
+export async function keepPage(page: KeptPage): Promise<void> {
+  const me = await keptSignIn();
+  if (me === null) return;
+  await update<KeptPages>('pages', (kept) => withPage(kept, me.staff.id, page), store);
+}
+
+/** What a page was answered last, for whoever is still signed in. */
+export async function keptPage(url: string): Promise<KeptPage | null> {
+  const me = await keptSignIn();
+  const kept = await get<KeptPages>('pages', store);
+  if (kept === undefined || kept.staffId !== me?.staff.id) return null;
+  return kept.pages.find((page) => page.url === url) ?? null;
+}
+
+/** Forgets all of it: after a sign-out, or once the server says that nobody is signed in. */
 export const forgetOpen = (): Promise<void> => clear(store);

@@ -1,3 +1,4 @@
+import type { AsKept } from '../app/api';
 import { useSignedIn } from '../app/clinic-context';
 import { agoText, clockText } from '../text';
 import { Notice } from './Notice';
@@ -7,13 +8,18 @@ import { useNow } from './use-now';
 export function AsOf({
   query,
 }: {
-  query: { readonly error?: unknown; readonly fulfilledTimeStamp?: number | undefined };
+  query: {
+    readonly data?: AsKept | undefined;
+    readonly error?: unknown;
+    readonly fulfilledTimeStamp?: number | undefined;
+  };
 }) {
   const { timeZone } = useSignedIn().clinic;
   const now = useNow();
-  const { error, fulfilledTimeStamp } = query;
-  if (error === undefined || fulfilledTimeStamp === undefined) return null;
-  const at = new Date(fulfilledTimeStamp).toISOString();
+  const { data, error, fulfilledTimeStamp } = query;
+  const read = fulfilledTimeStamp === undefined ? undefined : new Date(fulfilledTimeStamp);
+  const at = data?.keptAt ?? (error === undefined ? undefined : read?.toISOString());
+  if (at === undefined) return null;
   return (
     <Notice kind="care" title={`As it was at ${clockText(at, timeZone)}, ${agoText(at, now)}`}>
       <p>

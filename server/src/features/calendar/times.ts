@@ -47,7 +47,7 @@ export async function timesFor(
   const from = laterDay(today, asked.from ?? first.on);
   const until = addDays(from, AHEAD_DAYS);
   const staffIds = asked.staffId === undefined ? await staffOf(db, clinicId) : [asked.staffId];
-  const { mayBeWith, leftOut } = await whoMayTreat(db, clinicId, zones);
+  const { mayBeWith, leftOut } = (await whoMayTreat(db, clinicId))(zones);
   const times = freeTimes(
     {
       ...{ id: asked.visitId ?? '', minutes, from, until },

@@ -117,7 +117,10 @@ export async function waitingList(
     .limit(MOST);
   const last = rows.map(({ entry }) => entry.fromDay).reduce(laterDay, today);
   const agenda = await agendaOf(db, clinicId, { from: today, until: addDays(last, WAITING_DAYS) });
-  const of = { today, roomIds: await roomsOf(db, clinicId), staffIds: await staffOf(db, clinicId) };
+  const of = {
+    ...{ today, roomIds: await roomsOf(db, clinicId), staffIds: await staffOf(db, clinicId) },
+    mayTreat: await whoMayTreat(db, clinicId),
+  };
   const gap = freed === undefined ? null : await slotOf(db, clinicId, freed);
   const entries: WaitingEntry[] = [];
   for (const { entry, client, booked } of rows) {
@@ -154,6 +157,7 @@ async function entryOf(
     readonly roomIds: readonly string[];
     readonly staffIds: readonly string[];
     readonly agenda: Agenda;
+    readonly mayTreat: Awaited<ReturnType<typeof whoMayTreat>>;
   },
 ): Promise<WaitingEntry> {
   const { clinicId, clientId, areaIds, weekdays, part } = entry;
@@ -171,7 +175,7 @@ async function entryOf(
     ...{ id: entry.id, minutes, weekdays, part, bookedAt, visitId, handpieceId },
     ...{ from: laterDay(first.on, entry.fromDay), until: entry.untilDay, staffId: entry.staffId },
   };
-  const { mayBeWith } = await whoMayTreat(db, clinicId, zones);
+  const { mayBeWith } = of.mayTreat(zones);
   const most = gap === null ? TIMES : MANY;
   const times = timesForWaiting(sought, of.agenda, { ...of, most, mayBeWith });
   const fits = times.filter((time) => gap !== null && isWithin(time, minutes, gap));

@@ -55,39 +55,46 @@ export async function lackingOf(
   return { rule: kept.rule, skills: skillsLacking(kept, who, need, on) };
 }
 
-/** Who of the clinic may treat some zones without an approval, and who of some people may not and why. */
+/** A zone that is to be treated, and how it was before. */
+interface ZoneToTreat {
+  readonly job: Job;
+  readonly site: SiteId;
+  readonly history: readonly PastSession[];
+}
+
+/** Who may treat some zones without an approval, and who of some people may not and why. */
+interface WhoMayTreat {
+  readonly mayBeWith: (staffId: string, on: Day) => boolean;
+  readonly leftOut: (staffIds: readonly string[], on: Day) => Times['leftOut'];
+}
+
+/** Reads once who is signed off, to be asked about any zones. */
 export async function whoMayTreat(
   db: Queryable,
   clinicId: string,
-  zones: readonly {
-    readonly job: Job;
-    readonly site: SiteId;
-    readonly history: readonly PastSession[];
-  }[],
-): Promise<{
-  readonly mayBeWith: (staffId: string, on: Day) => boolean;
-  readonly leftOut: (staffIds: readonly string[], on: Day) => Times['leftOut'];
-}> {
+): Promise<(zones: readonly ZoneToTreat[]) => WhoMayTreat> {
   const kept = await signOffsOf(db, clinicId);
   const people = await db
     .select({ staffId: staff.id, role: staff.role })
     .from(staff)
     .where(eq(staff.clinicId, clinicId));
-  // It will be treated as it was last; before the first session any school will do.
-  const needs = zones.map(({ job, site, history }) => ({
-    ...{ job, site },
-    technique: job === 'ink' ? null : (history.at(-1)?.setting.technique ?? null),
-  }));
-  return {
-    mayBeWith: signedOffFor(kept, people, needs),
-    leftOut: (staffIds, on) =>
-      people
-        .filter(({ staffId }) => staffIds.includes(staffId))
-        .map((who) => ({
-          staffId: who.staffId,
-          skills: needs.flatMap((need) => skillsLacking(kept, who, need, on)),
-        }))
-        .filter(({ skills }) => skills.length > 0),
+  return (zones) => {
+    // It will be treated as it was last; before the first session any school will do.
+    const needs = zones.map(({ job, site, history }) => ({
+      ...{ job, site },
+      technique: job === 'ink' ? null : (history.at(-1)?.setting.technique ?? null),
+    }));
+    return {
+      mayBeWith: signedOffFor(kept, people, needs),
+      leftOut: (staffIds, on) =>
+        people
+          .filter(({ staffId }) => staffIds.includes(staffId))
+          .map((who) => ({
+            staffId: who.staffId,
+            skills: needs.flatMap((need) => skillsLacking(kept, who, need, on)),
+          }))
+          .filter(({ skills }) => skills.length > 0),
+    };
   };
 }
 

@@ -31,6 +31,7 @@ import { JoinWaiting, KeepWishes } from './KeepWishes';
 import type { Slot } from './use-slot';
 
 const WHO_WORDS = { any: 'anybody', chosen: 'the person below' } as const;
+const WHERE_WORDS = { any: 'any room', chosen: 'the room below' } as const;
 
 /** What is wished of a time, as it stands on the page. */
 export interface Wished {
@@ -38,6 +39,7 @@ export interface Wished {
   readonly part: DayPart;
   readonly weekdays: readonly number[];
   readonly who: keyof typeof WHO_WORDS;
+  readonly where: keyof typeof WHERE_WORDS;
 }
 
 /** Free times for a visit, from the first day that makes sense, by wishes; a press takes one. */
@@ -67,7 +69,7 @@ export function FindTimes({
   const kept = opened?.client.wishes ?? null;
   const [changed, setChanged] = useState<Partial<Wished>>({});
   const wishes: Wished = {
-    ...{ from: undefined, who: 'any' },
+    ...{ from: undefined, who: 'any', where: 'any' },
     ...{ part: kept?.part ?? 'any', weekdays: kept?.weekdays ?? [] },
     ...changed,
   };
@@ -76,6 +78,7 @@ export function FindTimes({
       ...{ clientId, visitId, areaIds: areas.map(({ id }) => id) },
       ...{ from: wishes.from, part: wishes.part, weekdays: wishes.weekdays },
       staffId: wishes.who === 'chosen' ? slot.staffId : undefined,
+      roomId: wishes.where === 'chosen' ? slot.roomId : undefined,
       ...{ handpieceId, numbs },
     },
     { refetchOnMountOrArgChange: true },
@@ -129,6 +132,12 @@ export function FindTimes({
           words={WHO_WORDS}
           value={wishes.who}
           onChange={(who) => wish({ who })}
+        />
+        <Choice
+          label="In"
+          words={WHERE_WORDS}
+          value={wishes.where}
+          onChange={(where) => wish({ where })}
         />
       </div>
       {error === undefined ? null : (

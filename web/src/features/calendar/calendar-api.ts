@@ -18,7 +18,7 @@ import type { MessageTextNow, NewMessageText, Reminding } from '@tidy-quill/cont
 import type { NewWaiting, TakeTime, WaitingList } from '@tidy-quill/contract/waiting';
 import type { DayPart, OpeningHours } from '@tidy-quill/core/calendar';
 import type { Day } from '@tidy-quill/core/units';
-import { A_DAY_S, api } from '../../app/api';
+import { A_DAY_S, api, type AsKept } from '../../app/api';
 
 /** What a time is sought for, as the page asks for it. */
 interface TimesWanted {
@@ -37,7 +37,7 @@ interface TimesWanted {
 /** What is booked and what is away, times that are free, and how a visit stands. */
 const calendarApi = api.injectEndpoints({
   endpoints: (build) => ({
-    calendar: build.query<Calendar, { from: Day; until: Day }>({
+    calendar: build.query<Calendar & AsKept, { from: Day; until: Day }>({
       query: (params) => ({ url: '/calendar', params }),
       providesTags: ['today'],
       keepUnusedDataFor: A_DAY_S,

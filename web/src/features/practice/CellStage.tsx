@@ -270,6 +270,10 @@ function Ninths({
       fontFamily={FONT}
       fontSize={15}
       fontStyle="bold"
+      // A rim of the skin's colour keeps it readable over any dose, in any light.
+      stroke={palette.surface}
+      strokeWidth={4}
+      fillAfterStrokeEnabled
       fill={palette.ink}
       x={(i % 3) * width * pixelsPerMm}
       y={(Math.floor(i / 3) + 0.5) * height * pixelsPerMm - 8}
