@@ -40,8 +40,8 @@ export function ExercisePage() {
   return <Exercising key={exercise} id={exercise as ExerciseId} protocol={catalogue.protocol} />;
 }
 
-/** How far beside the cell the page's other parts stand, px. */
-const BESIDE_PX = 520;
+/** How much of the width is not the cell's, px: sidebar and edges; on a wide screen the figures beside it too. */
+const besidePx = (screenPx: number) => (screenPx < 1000 ? 160 : 520);
 const ABOVE_PX = 250;
 
 function Exercising({ id, protocol }: { id: ExerciseId; protocol: Protocol }) {
@@ -51,11 +51,12 @@ function Exercising({ id, protocol }: { id: ExerciseId; protocol: Protocol }) {
   const [measuring, setMeasuring] = useState(false);
   const { title, aim } = EXERCISE_WORDS[id];
   const { cell } = exerciseOf(id, protocol);
+  const { innerWidth, innerHeight } = globalThis;
   // What does not fit the screen is drawn smaller, and says so.
   const fits = Math.min(
     size.pixelsPerMm,
-    (globalThis.innerWidth - BESIDE_PX) / cell.widthMm,
-    (globalThis.innerHeight - ABOVE_PX) / cell.heightMm,
+    (innerWidth - besidePx(innerWidth)) / cell.widthMm,
+    (innerHeight - ABOVE_PX) / cell.heightMm,
   );
   return (
     <div className="page practice-page">
