@@ -47,8 +47,12 @@ export const EXERCISE_WORDS: Readonly<
     aim: 'Each row in the gaps of the one before: as little missed and as little hit twice as can be.',
   },
   stampHollow: {
-    title: 'Stamping, hollow armpit',
+    title: 'Stamping, hollow armpit, round tip',
     aim: 'The skin falls away into a hollow: where it is steep a tip covers less of it than it seems. Leave the marked spot out.',
+  },
+  stampHollowSquare: {
+    title: 'Stamping, hollow armpit, square tip',
+    aim: 'The same hollow with a square tip: where it is steep, set the next spot closer. Leave the marked spot out.',
   },
   inkCoat: {
     title: 'Tattoo, one even coat',

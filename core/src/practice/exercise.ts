@@ -66,6 +66,7 @@ export const EXERCISE_IDS = [
   'stampSquare',
   'stampRound',
   'stampHollow',
+  'stampHollowSquare',
   'inkCoat',
 ] as const;
 
@@ -136,11 +137,13 @@ export function exerciseOf(id: ExerciseId, protocol: Pick<Protocol, 'techniques'
       const cell = { widthMm: 84, heightMm: 60 };
       return stamped('forearm', { diameterMm: 12 }, { cell, hollow: null, tested: [] }, protocol);
     }
-    case 'stampHollow': {
+    case 'stampHollow':
+    case 'stampHollowSquare': {
       const cell = { widthMm: 80, heightMm: 60 };
       const hollow = { xMm: 40, yMm: 30, acrossMm: 38, downMm: 28, deepMm: 14 };
+      const tip = id === 'stampHollow' ? { diameterMm: 12 } : PLATE;
       const tested = [{ xMm: 6, yMm: 6, radiusMm: 5 }];
-      return stamped('underarm', { diameterMm: 12 }, { cell, hollow, tested }, protocol);
+      return stamped('underarm', tip, { cell, hollow, tested }, protocol);
     }
     case 'inkCoat':
       return {

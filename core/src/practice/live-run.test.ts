@@ -47,6 +47,15 @@ describe('an exercise while the hand moves', () => {
 });
 
 describe('an exercise that is over', () => {
+  it('stands beside an even hand that went as often', () => {
+    const points = evenHand(exercise('motionThigh')).slice(0, 192);
+    const { evenPasses, evenHits, hits } = lookBack('motionThigh', [[...points]], CLINIC);
+    expect(evenPasses).toBe(3);
+    const sum = (all: Uint8Array) => all.reduce((total, each) => total + each, 0);
+    expect(sum(evenHits) / sum(hits)).toBeCloseTo(1, 1);
+    expect(lookBack('stampSquare', [[...points.slice(0, 3)]], CLINIC).evenPasses).toBeNull();
+  });
+
   it('says how large the cell may be where heat is the aim, and leaves it out elsewhere', () => {
     const back = (id: ExerciseId) =>
       lookBack(id, [[...evenHand(exercise(id))]], CLINIC).largestCellCm2;

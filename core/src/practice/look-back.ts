@@ -16,8 +16,10 @@ export interface LookBack {
   /** In the order in which they were fired. */
   readonly pulses: readonly TimedPulse[];
   readonly hits: Uint8Array;
-  /** The same cell under an even hand. */
+  /** The same cell under an even hand, in motion after as many whole passes as were done. */
   readonly evenHits: Uint8Array;
+  /** How many those were; null where there are no passes. */
+  readonly evenPasses: number | null;
   /** The largest square that gets warm enough at this setting, cm²; null where none does or heat is not the aim. */
   readonly largestCellCm2: number | null;
 }
@@ -34,11 +36,15 @@ export function lookBack(
   const heat = exercise.kind === 'motion' ? exerciseHeat(exercise, margin) : null;
   const found = assess(exercise, pulses, protocol, heat);
   const { measures, off, seconds, uneven, heats } = found;
+  const done = measures.find((each) => each.id === 'passes')?.value ?? 0;
+  const even =
+    exercise.kind === 'motion' ? { ...exercise, passes: Math.max(1, Math.round(done)) } : exercise;
   return {
     result: { pulses: pulses.length, seconds, measures, off },
     ...{ uneven, heats, pulses },
     hits: hitsOf(exercise, pulses),
-    evenHits: hitsOf(exercise, evenHand(exercise)),
+    evenHits: hitsOf(exercise, evenHand(even)),
+    evenPasses: even.kind === 'motion' ? even.passes : null,
     largestCellCm2: largestCell(exercise, protocol),
   };
 }

@@ -15,6 +15,7 @@ import {
   figure,
   measureText,
   MEASURE_WORDS,
+  passesText,
 } from '../../text';
 import { nowText } from '../../visit-engine/clock';
 import { CellStage } from './CellStage';
@@ -56,7 +57,7 @@ export function AfterRun({
   }, [id, strokes, protocol]);
   const [replayed, setReplayed] = useState<{ hits: Uint8Array; at: PathPoint | null } | null>(null);
   if (look === null) return <Skeleton active />;
-  const { result, uneven, hits, evenHits, pulses, heats } = look;
+  const { result, uneven, hits, evenHits, evenPasses, pulses, heats } = look;
   const pixelsPerMm = Math.min(3.4, 300 / exercise.cell.widthMm, 300 / exercise.cell.heightMm);
   return (
     <section className="after-run" aria-label="What it came to">
@@ -77,7 +78,7 @@ export function AfterRun({
         <CellStage
           {...{ exercise, pixelsPerMm, palette, tip: null }}
           hits={evenHits}
-          label="An even hand"
+          label={evenPasses === null ? 'An even hand' : `An even hand, ${passesText(evenPasses)}`}
         />
         <table className="data-table is-still">
           <caption>Against the clinic’s limits</caption>
