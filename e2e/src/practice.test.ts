@@ -200,6 +200,22 @@ describe('who may do what', () => {
     expect(kept?.body).toMatchObject({ skills: ['inMotion'], reason: 'I stand beside' });
   });
 
+  it('is said while a visit is moved to somebody on the board', async () => {
+    await browser.press('Calendar');
+    await browser.press('by person');
+    const cheeks = '//button[contains(@class, "board-visit")][contains(., "Thistlewaite")]';
+    await browser.see('Thistlewaite', '//main');
+    await browser.driver.executeScript(
+      'arguments[0].focus()',
+      await browser.driver.findElement({ xpath: cheeks }),
+    );
+    // The last column is Tobiah's.
+    await browser.keys('m', Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT);
+    await browser.see('Tobiah Lanternfield is not signed off for face and neck.');
+    await browser.keys(Key.ESCAPE);
+    await browser.gone('is not signed off');
+  });
+
   it('is signed by a supervisor for a year, and said at booking until then', async () => {
     const caspian = await startBrowser(app.url);
     try {

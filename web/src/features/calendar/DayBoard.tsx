@@ -7,6 +7,7 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } fr
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, AWAY_WORDS, clockOf, clockText, dayOf, VISIT_STATUS_WORDS } from '../../text';
 import { Notice } from '../../widgets/Notice';
+import { UnsignedThere } from '../sign-offs/UnsignedThere';
 import { ChosenVisit } from './ChosenVisit';
 import { Shades } from './Shades';
 import {
@@ -124,7 +125,14 @@ export function DayBoard({
     <>
       <p role="status" className="board-status">
         <span>
-          {draft !== null ? draftText(draft, columns, timeZone) : (board.made?.text ?? '')}
+          {draft !== null ? draftText(draft, columns, timeZone) : (board.made?.text ?? '')}{' '}
+          {draft === null ? null : (
+            <UnsignedThere
+              visit={draft.visit}
+              staffId={by === 'staff' ? draft.columnId : draft.visit.staffId}
+              on={day}
+            />
+          )}
         </span>{' '}
         {draft === null && board.made !== null ? (
           <Button size="small" onClick={() => void board.takeBack()}>
