@@ -22,7 +22,7 @@ beforeAll(async () => {
   owner = await app.signedIn('morwenna');
   caspian = await app.signedIn('caspian');
   idony = await idOf(person);
-  // What the demo signed stands back: every test says itself what holds.
+  // What the demo signed is taken back: each test says itself what holds.
   const all = (await kept()).signOffs.flatMap(({ skills }) => skills);
   if (all.length > 0) await sign([...new Set(all)], { withdrawn: true });
 });
