@@ -108,9 +108,9 @@ describe('an exercise', () => {
     await browser.see('Kept among your exercises.');
     const { exercise, result } = await newest();
     expect(exercise).toBe('pace');
-    // Held arrows glide one length of the tip a pulse.
+    // Held arrows glide one length of the tip a pulse; between two keys the hand rests and goes on firing.
     const speed = defined(result.measures.find(({ id }) => id === 'speed')).value;
-    expect(speed).toBeGreaterThan(0.6);
+    expect(speed).toBeGreaterThan(0.3);
     expect(speed).toBeLessThan(1.2);
   });
 

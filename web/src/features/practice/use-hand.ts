@@ -104,7 +104,8 @@ export function useHand({
     const step = (ms: number) => {
       frame = requestAnimationFrame(step);
       const { current } = hand;
-      const dt = Math.min(0.1, (ms - current.frameMs) / 1000);
+      // A page that was away for longer does not leap.
+      const dt = Math.min(0.5, (ms - current.frameMs) / 1000);
       current.frameMs = ms;
       if (glides && current.held.size > 0 && current.at !== null) {
         current.at = moved(current.at, current.held, speedMmS * dt, cell);
