@@ -20,7 +20,7 @@ import { assess, type Assessment, type SuitabilityRules } from '../suitability';
 import type { Day } from '../units';
 import type { InventedClient } from './invented-client';
 
-/** What one may decide of a client: to treat, to wait, to refer, or that there is nothing to fire at. */
+/** The decisions on a client: treat, wait, refer, or decline because nothing takes up the light. */
 export const DECISIONS = ['go', 'wait', 'refer', 'decline'] as const;
 
 export type Decision = (typeof DECISIONS)[number];

@@ -27,6 +27,6 @@ export function keepCalibration(kept: Pick<Storage, 'setItem'>, pixelsPerMm: num
   try {
     kept.setItem(KEY, String(pixelsPerMm));
   } catch {
-    // Private browsing keeps nothing; the cell is drawn at the size of before next time.
+    // Private browsing keeps nothing; next time the cell has its nominal size again.
   }
 }
