@@ -1,6 +1,6 @@
 import { figureOf, intervalWeeksOf, type ClinicalFigures } from '../figures';
 import type { SiteId } from '../sites';
-import { addDays, daysBetween, defined, type Day } from '../units';
+import { addDays, daysBetween, defined, weeksAhead, type Day } from '../units';
 import { courseOn, follicleFlow, type HairCourse } from './follicles';
 import { hairCycleOf } from './hair-cycle';
 import type { Band } from './learn-course';
@@ -59,19 +59,23 @@ function sharedAt({ at }: HairCourse, week: number): number {
   return alive <= 0 ? 0 : mixed('growing') / alive;
 }
 
-/** Weeks of the visits to come, from the first one of the course: the first at the clinic's interval after the last one, or now where that has passed. */
-export function weeksToCome(
+/** Weeks of the visits to come, from the first one of the course or, before it, from today: as booked, then at the clinic's interval. */
+export function visitsToCome(
+  { site, own, today, booked = [] }: Pick<CourseCase, 'site' | 'own' | 'today' | 'booked'>,
   course: ZoneCourse | null,
-  interval: number,
   count: number,
 ): readonly number[] {
-  const last = course?.visits.at(-1);
-  const first =
-    course === null || last === undefined ? 0 : Math.max(last.week + interval, course.week);
-  return Array.from({ length: count }, (_, index) => first + interval * index);
+  const begun = course?.startedOn ?? today;
+  return weeksAhead({
+    last: course?.visits.at(-1)?.week ?? null,
+    now: course?.week ?? 0,
+    booked: booked.map((on) => daysBetween(begun, on) / 7),
+    interval: intervalWeeksOf(own, site),
+    count,
+  });
 }
 
-/** A course that goes on at the clinic's interval: by what was learnt, and the ends of its band. */
+/** A course that goes on, as booked and then at the clinic's interval: by what was learnt, and the ends of its band. */
 export interface CourseAhead {
   /** Weeks of the visits to come. */
   readonly visits: readonly number[];
@@ -80,13 +84,13 @@ export interface CourseAhead {
   readonly high: HairCourse;
 }
 
-/** The course with some visits more, the next one at the clinic's interval or today, each covering the zone whole with the effect of the last one. */
+/** The course with some visits more, as they are booked and then at the clinic's interval, each covering the zone whole with the effect of the last one. */
 export function courseAhead(of: CourseCase, course: ZoneCourse, more: number): CourseAhead {
   const flow = follicleFlow(hairCycleOf(of.site, of.own));
   const sentToRest = figureOf(of.own, 'sentToRest');
   const interval = intervalWeeksOf(of.own, of.site);
   const last = defined(course.visits.at(-1));
-  const visits = weeksToCome(course, interval, more);
+  const visits = visitsToCome(of, course, more);
   const followed = (factor: number) =>
     courseOn(flow, {
       visits: [...course.visits, ...visits.map((week) => ({ week, kill: last.killWhole }))].map(
@@ -134,7 +138,12 @@ export function howMany(
   const interval = intervalWeeksOf(own, site);
   const past = course?.visits ?? [];
   const kill = of.course === null ? of.kill : defined(of.course.visits.at(-1)).killWhole;
-  const more = weeksToCome(course, interval, MOST_VISITS).map((week) => ({ week, kill }));
+  const more = weeksAhead({
+    last: course?.visits.at(-1)?.week ?? null,
+    now: course?.week ?? 0,
+    interval,
+    count: MOST_VISITS,
+  }).map((week) => ({ week, kill }));
   const aliveAfter = (factor: number) => {
     const visits = [...past, ...more].map(({ week, kill }) => ({
       week,

@@ -1,7 +1,7 @@
 import { intervalWeeksOf } from '../figures';
 import { propose, type Expected, type PlanCase } from '../plan';
 import { addDays, defined, type Day } from '../units';
-import { expectedFromStart, howMany, weeksToCome, type HowMany } from './course-ahead';
+import { expectedFromStart, howMany, visitsToCome, type HowMany } from './course-ahead';
 import { killAt, zoneCourse, type CourseCase } from './zone-course';
 
 /** What a visit is expected to do to the hair that was found, on the skin that was found. */
@@ -39,7 +39,7 @@ export interface TreatmentPlan {
   readonly intervalWeeks: number;
   /** Minutes of a visit for this zone; null where hair and skin were not yet looked at. */
   readonly minutes: number | null;
-  /** Days of the likely visits to come, the first one soon, or at the clinic's interval. */
+  /** Days of the likely visits to come: those that are booked, then at the clinic's interval. */
   readonly days: readonly Day[];
 }
 
@@ -59,7 +59,7 @@ export function treatmentPlan(of: CourseCase, offer: VisitOffer | null = null): 
   const intervalWeeks = intervalWeeksOf(own, site);
   const begun = course?.startedOn ?? today;
   // Where no number of visits leads there, the next one alone is named.
-  const weeks = weeksToCome(course, intervalWeeks, Math.min(more.likely ?? 1, MOST_DAYS));
+  const weeks = visitsToCome(of, course, Math.min(more.likely ?? 1, MOST_DAYS));
   return {
     made: course?.visits.length ?? 0,
     more,

@@ -196,6 +196,17 @@ describe('how many more', () => {
     expect(treatmentPlan(late).days[0]).toBe(after(30));
   });
 
+  it('comes on the days that are booked, and then at the usual interval', () => {
+    const booked = [after(15), after(12), after(3)];
+    const agreed = of([unknown(0), unknown(9)], { booked, today: after(10) });
+    const so = defined(zoneCourse(agreed));
+    expect(courseAhead(agreed, so, 4).visits).toEqual([12, 15, 23, 31]);
+    expect(courseAhead(agreed, so, 1).visits).toEqual([12]);
+    expect(treatmentPlan(agreed).days.slice(0, 3)).toEqual([after(12), after(15), after(23)]);
+    const first = { ...agreed, history: [], booked: [after(2)], today: after(0) };
+    expect(treatmentPlan(first).days.slice(0, 2)).toEqual([after(2), after(10)]);
+  });
+
   it('is none once less than that is left', () => {
     const own = { figures: { killUnknown: 0.9 } };
     const long = course(

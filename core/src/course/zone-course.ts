@@ -29,6 +29,8 @@ export interface CourseCase {
   readonly today: Day;
   /** Hair as it was found by looking, oldest first; where it was treated the same day, the session knows it too. */
   readonly looks?: readonly { readonly on: Day; readonly hair: HairFinding }[] | undefined;
+  /** Days of visits to the zone that are booked and not cancelled, in any order; those that have passed are left out. */
+  readonly booked?: readonly Day[] | undefined;
 }
 
 /** One visit of a course: what it is thought to have taken. */

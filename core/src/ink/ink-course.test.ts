@@ -52,6 +52,11 @@ describe('the course of a tattoo', () => {
     expect(defined(colours[0]).now.left).toBe(1);
   });
 
+  it('comes on the days that are booked, and then at the interval', () => {
+    const booked = ['2026-05-18', '2026-04-06', '2026-03-02'];
+    expect(inkCourse({ ...OF, booked }).ahead.slice(0, 3)).toEqual([13, 19, 27]);
+  });
+
   it('takes nothing of a colour that a session was not meant for', () => {
     const sessions = [
       { on: '2026-01-05', colours: ['black'] as const },

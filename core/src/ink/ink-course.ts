@@ -1,5 +1,5 @@
 import type { InkColour } from '../look';
-import { daysBetween, type Day } from '../units';
+import { daysBetween, weeksAhead, type Day } from '../units';
 import { clearance, CLEARED_SHARE, type Clearance } from './fading';
 
 /** How much of a colour had faded when it was looked at on a day. */
@@ -68,6 +68,8 @@ export function inkCourse(of: {
   readonly expectedSessions: number;
   readonly intervalWeeks: number;
   readonly today: Day;
+  /** Days of sessions that are booked and not cancelled. */
+  readonly booked?: readonly Day[] | undefined;
 }): InkCourse {
   const startedOn = of.sessions[0]?.on ?? of.today;
   const weekOf = (on: Day) => daysBetween(startedOn, on) / 7;
@@ -85,12 +87,13 @@ export function inkCourse(of: {
     return { colour, own, seen, course: clearance(of.expectedSessions, fades) };
   });
   const most = Math.max(0, ...courses.map(({ course }) => course.left.likely));
-  const last = visits.at(-1);
-  const first = last === undefined ? 0 : Math.max(last + of.intervalWeeks, week);
-  const ahead = Array.from(
-    { length: Math.min(most, MOST_AHEAD) },
-    (_, index) => first + index * of.intervalWeeks,
-  );
+  const ahead = weeksAhead({
+    last: visits.at(-1) ?? null,
+    now: week,
+    booked: (of.booked ?? []).map(weekOf),
+    interval: of.intervalWeeks,
+    count: Math.min(most, MOST_AHEAD),
+  });
   return {
     startedOn,
     visits,

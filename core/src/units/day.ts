@@ -41,3 +41,26 @@ export function fullYears(birthDate: Day, on: Day): number {
 export function laterDay(one: Day, other: Day): Day {
   return one > other ? one : other;
 }
+
+/**
+ * Weeks of the visits to come of a course: those that are booked, then each an interval after the one before. Where none is
+ * booked the first is an interval after the last one made, or now where that has passed or none was made.
+ */
+export function weeksAhead(of: {
+  /** Week of the last visit made; null before the first. */
+  readonly last: number | null;
+  readonly now: number;
+  /** In any order; those of the past, and of the day of the last visit, are left out. */
+  readonly booked?: readonly number[];
+  readonly interval: number;
+  readonly count: number;
+}): readonly number[] {
+  const { last, now, booked = [], interval, count } = of;
+  const agreed = [...new Set(booked)]
+    .filter((week) => week >= now && (last === null || week > last))
+    .sort((one, other) => one - other);
+  const before = agreed.at(-1) ?? last;
+  const next = before === null ? now : Math.max(before + interval, now);
+  const others = Array.from({ length: count }, (_, index) => next + interval * index);
+  return [...agreed, ...others].slice(0, count);
+}

@@ -62,7 +62,13 @@ export async function courseOfArea(
   const found = looks.at(-1)?.findings ?? null;
   const site = area.site as SiteId;
   const history = zones.flatMap(({ sessions }) => sessions);
-  const of: CourseCase = { site, own: protocol, today, history, looks };
+  const booked = summed.flatMap(({ visit, zones: all }) =>
+    visit.cancelledAt === null &&
+    all.some((zone) => zone.areaId === areaId && zone.sessions.length === 0)
+      ? [clinicDay(visit.startsAt, clinic.timeZone)]
+      : [],
+  );
+  const of: CourseCase = { site, own: protocol, today, history, looks, booked };
   const offer =
     found === null
       ? null

@@ -49,7 +49,13 @@ export async function treatmentPlanPdf(
       }
       if (plan.days.length > 0) {
         write(doc, 'Days that would fit', { bold: true, before: 8, after: 2 });
-        for (const day of plan.days) write(doc, `• from ${dayText(day)}`, { after: 1 });
+        for (const day of plan.days) {
+          const when =
+            of.booked?.includes(day) === true
+              ? `${dayText(day)}, as booked`
+              : `from ${dayText(day)}`;
+          write(doc, `• ${when}`, { after: 1 });
+        }
       }
       if (given !== null) {
         const on = clinicDay(new Date(given.at), clinic.timeZone);

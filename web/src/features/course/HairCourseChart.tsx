@@ -57,8 +57,8 @@ export default function HairCourseChart({
     >
       <span className="course-key is-growing" aria-hidden /> growing hair{' '}
       <span className="course-key is-alive" aria-hidden /> follicles alive{' '}
-      {seen.length === 0 ? '' : '◆ counted '}· upright lines: visits · dashed: expected at the usual
-      interval
+      {seen.length === 0 ? '' : '◆ counted '}· upright lines: visits · dashed: expected, as booked
+      and then at the usual interval
       {next === undefined ? '' : `, next ${shortDay(addDays(startedOn, Math.round(next * 7)))}`}
     </CourseOverWeeks>
   );

@@ -6,6 +6,7 @@ import { useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, inkTakenText } from '../../text';
 import { inkCourseOf } from './ink-course-of';
+import { isBooked } from './use-course-case';
 
 const InkCourseChart = lazy(() => import('./InkCourseChart'));
 
@@ -14,8 +15,9 @@ export function InkCourse({ area, visits }: { area: Area; visits: readonly Clien
   const { data } = useCatalogueQuery();
   const { timeZone } = useSignedIn().clinic;
   const key = JSON.stringify(
-    visits.toReversed().map(({ startsAt, findings, fading, sessions }) => {
-      return { on: dayOf(startsAt, timeZone), findings, fading, sessions };
+    visits.toReversed().map(({ startsAt, findings, fading, sessions, cancelled }) => {
+      const on = dayOf(startsAt, timeZone);
+      return { on, findings, fading, sessions, booked: isBooked({ cancelled, sessions }) };
     }),
   );
   const course = useMemo(() => {
@@ -36,6 +38,7 @@ export function InkCourse({ area, visits }: { area: Area; visits: readonly Clien
       untreated: [],
       fades,
       own: data.protocol,
+      booked: known.flatMap(({ on, booked }) => (booked ? [on] : [])),
       today: dayOf(new Date().toISOString(), timeZone),
     }).course;
   }, [data, area, key, timeZone]);
@@ -56,4 +59,7 @@ export function InkCourse({ area, visits }: { area: Area; visits: readonly Clien
   );
 }
 
-type Known = Pick<ClientVisit, 'findings' | 'fading' | 'sessions'> & { readonly on: string };
+type Known = Pick<ClientVisit, 'findings' | 'fading' | 'sessions'> & {
+  readonly on: string;
+  readonly booked: boolean;
+};

@@ -41,7 +41,7 @@ export default function InkCourseChart({ course }: { course: InkCourse }) {
           {seen.length === 0 ? '' : `, ${shapeOf(index)[1]} seen`}
         </span>
       ))}
-      upright lines: sessions · dashed: expected at the usual interval
+      upright lines: sessions · dashed: expected, as booked and then at the usual interval
     </CourseOverWeeks>
   );
 }

@@ -20,6 +20,7 @@ export function inkCourseOf(of: {
   readonly fades: readonly Pick<FadesBefore, 'on' | 'sessions' | 'fades'>[];
   readonly own: ClinicalFigures;
   readonly today: Day;
+  readonly booked?: readonly Day[];
 }): { readonly course: InkCourse; readonly score: SessionScore } {
   const { subject, untreated, own, today } = of;
   const { ink, site, history } = subject;
@@ -36,6 +37,7 @@ export function inkCourseOf(of: {
     expectedSessions: score.score,
     intervalWeeks: weeks,
     today,
+    booked: of.booked,
   });
   return { course, score };
 }

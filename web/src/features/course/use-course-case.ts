@@ -13,9 +13,10 @@ export function useCourseCase(area: Area, visits: readonly ClientVisit[]): Cours
   const { timeZone } = useSignedIn().clinic;
   // Visits are filtered again at each rendering; what is in them changes seldom.
   const key = JSON.stringify(
-    visits.toReversed().map(({ startsAt, findings, sessions }) => {
+    visits.toReversed().map(({ startsAt, findings, sessions, ...visit }) => {
       const hair = findings !== null && 'hair' in findings ? findings.hair : null;
-      return { on: dayOf(startsAt, timeZone), hair, sessions };
+      const on = dayOf(startsAt, timeZone);
+      return { on, hair, sessions, booked: isBooked({ sessions, ...visit }) };
     }),
   );
   return useMemo(() => {
@@ -26,6 +27,7 @@ export function useCourseCase(area: Area, visits: readonly ClientVisit[]): Cours
       history: known.flatMap(({ sessions }) => sessions),
       looks: known.flatMap(({ on, hair }) => (hair === null ? [] : [{ on, hair }])),
       own: data.protocol,
+      booked: known.flatMap(({ on, booked }) => (booked ? [on] : [])),
       today: dayOf(new Date().toISOString(), timeZone),
     };
   }, [data, area, key, timeZone]);
@@ -34,7 +36,12 @@ export function useCourseCase(area: Area, visits: readonly ClientVisit[]): Cours
 type Known = Pick<ClientVisit, 'sessions'> & {
   readonly on: Day;
   readonly hair: HairFinding | null;
+  readonly booked: boolean;
 };
+
+/** Whether a visit is still to take place: not cancelled, and nothing was fired in it. */
+export const isBooked = ({ cancelled, sessions }: Pick<ClientVisit, 'cancelled' | 'sessions'>) =>
+  cancelled === null && sessions.length === 0;
 
 /** The visits of one area, as they were given. */
 export const ofArea = (visits: readonly ClientVisit[], areaId: string): readonly ClientVisit[] =>
