@@ -1,3 +1,4 @@
+import type { OddClock } from '@tidy-quill/core/events';
 import { clockText } from './format';
 import { momentText } from './spot';
 
@@ -24,18 +25,27 @@ export interface SheetNames {
   readonly sayWho?: boolean;
 }
 
+export const ODD_CLOCK_WORDS: Readonly<Record<OddClock, string>> = {
+  ahead: 'recorded by a clock that was ahead',
+  behind: 'recorded by a clock that was behind: its tablet had read later entries',
+};
+
 /** When something was recorded, when it arrived where that was much later or earlier, and by whom where several did. */
 export function stamp(
   {
     at,
     staffId,
     receivedAt,
+    clock,
   }: Readonly<Record<'at' | 'staffId', string>> & {
     readonly receivedAt?: string;
+    readonly clock?: OddClock;
   },
   { timeZone, staff, sayWho }: SheetNames,
 ): string {
-  const arrived = receivedAt === undefined ? '' : ` (received ${momentText(receivedAt, timeZone)})`;
+  const off = clock === undefined ? '' : `, ${ODD_CLOCK_WORDS[clock]}`;
+  const arrived =
+    receivedAt === undefined ? '' : ` (received ${momentText(receivedAt, timeZone)}${off})`;
   const who = sayWho === false ? '' : `, ${staff(staffId)}`;
   return `${clockText(at, timeZone)}${arrived}${who}`;
 }

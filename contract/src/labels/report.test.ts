@@ -70,6 +70,23 @@ describe('the record in words', () => {
     expect(lines(late, 'Treated').filter((line) => line.includes('received'))).toHaveLength(1);
   });
 
+  it('marks an entry of a clock that was ahead, or that had read later entries already', () => {
+    const start = defined(events.find(({ body }) => body.kind === 'treatmentStarted'));
+    const at = (seconds: number) => new Date(Date.parse(start.at) + seconds * 1000).toISOString();
+    const press = { areaId: 'area', staffId: 'two', body: { kind: 'paused' } as const };
+    const received = { ...start, seq: 1, receivedAt: start.at };
+    const ahead = { ...press, id: 'a', at: at(600), seen: 1, seq: 2, receivedAt: at(5) };
+    const behind = { ...press, id: 'b', at: at(-120), seen: 2, seq: 3, receivedAt: at(20) };
+    const inOrder = { ...press, id: 'c', at: at(1), seen: 2, seq: 4, receivedAt: at(6) };
+    const told = [...events.filter(({ id }) => id !== start.id), received, ahead, behind, inOrder];
+    const marked = lines(told, 'Clocks that were off');
+    expect(marked).toHaveLength(2);
+    expect(marked[0]).toMatch(/^\w{3} .* 10:58: received .* 11:00, .* had read later entries$/);
+    expect(marked[1]).toMatch(/^\w{3} .* 11:10: received .* 11:00, .* a clock that was ahead$/);
+    expect(lines(told, 'Treated').filter((line) => line.includes('was ahead'))).toHaveLength(1);
+    expect(lines(events, 'Clocks that were off')).toEqual([]);
+  });
+
   it('says of each light what it gave, and of each part what it got', () => {
     const treated = lines(events, 'Treated');
     expect(treated.slice(0, 5)).toEqual([

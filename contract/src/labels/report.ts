@@ -10,7 +10,13 @@ import { PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
 import { adviceText, settingText } from './settings';
 import { skillsText } from './sign-offs';
-import { stamp, type SheetLine, type SheetNames, type SheetSection } from './report-lines';
+import {
+  ODD_CLOCK_WORDS,
+  stamp,
+  type SheetLine,
+  type SheetNames,
+  type SheetSection,
+} from './report-lines';
 import { reactionLines } from './report-reaction';
 import { skin, treated } from './report-session';
 import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
@@ -51,6 +57,7 @@ export function reportSections(sheet: VisitReport, given: SheetNames): readonly 
     home(sheet, names),
     amendments(sheet, names),
     signed(sheet, names),
+    clocks(sheet, names),
   ].filter(({ lines }) => lines.length > 0);
 }
 
@@ -190,6 +197,17 @@ function signed({ signatures, changedSinceSigned }: VisitReport, names: SheetNam
     lines: changedSinceSigned
       ? [...lines, { label: 'Since then', text: 'Something was added after the last signature.' }]
       : lines,
+  };
+}
+
+/** What was recorded by clocks that were off, presses that the record does not tell one by one among it. */
+function clocks({ oddClocks }: VisitReport, { timeZone }: SheetNames): SheetSection {
+  return {
+    title: 'Clocks that were off',
+    lines: oddClocks.map(({ at, receivedAt, clock }) => ({
+      label: momentText(at, timeZone),
+      text: `received ${momentText(receivedAt, timeZone)}, ${ODD_CLOCK_WORDS[clock]}`,
+    })),
   };
 }
 

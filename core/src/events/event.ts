@@ -333,6 +333,6 @@ export interface VisitEvent {
   readonly seq?: number | undefined;
   /** When the server received it, ISO 8601; absent until it did. */
   readonly receivedAt?: string | undefined;
-  /** Of one that the server has not received: how far its tablet had read when it was pressed. */
+  /** How far its tablet had read when it was pressed, as a place in `seq`; absent where nobody said. */
   readonly seen?: number | undefined;
 }

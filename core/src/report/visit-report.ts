@@ -21,6 +21,8 @@ import {
   type BodyOf,
   type EventBody,
   inOrder,
+  type OddClock,
+  oddClocks,
   type VisitEvent,
 } from '../events';
 import { lineNm } from '../window';
@@ -32,8 +34,10 @@ interface Stamp {
   readonly id: string;
   readonly at: string;
   readonly staffId: string;
-  /** When the server received it, where that was long after its own time or before it; absent otherwise. */
+  /** When the server received it, where that was long after its own time or its clock was off; absent otherwise. */
   readonly receivedAt?: string;
+  /** Which way the clock was off that it was recorded by; absent where it was not. */
+  readonly clock?: OddClock;
 }
 
 /** One step of a session that its record names: a start, a change, a pause, a hand-over, an end. */
@@ -114,6 +118,12 @@ export interface VisitReport {
   readonly given: VisitRecord['given'];
   readonly amendments: readonly (BodyOf<'amended'> & Stamp)[];
   readonly signatures: readonly (BodyOf<'recordSigned'> & Stamp)[];
+  /** Entries of all kinds that a clock recorded that was off, in order. */
+  readonly oddClocks: readonly {
+    readonly at: string;
+    readonly receivedAt: string;
+    readonly clock: OddClock;
+  }[];
   /** Whether something clinical came after the last signature. */
   readonly changedSinceSigned: boolean;
 }
@@ -121,14 +131,17 @@ export interface VisitReport {
 /** Rebuilds the record of a visit. Events may come in any order and more than once. */
 export function visitReport(events: readonly VisitEvent[], bookedId: string): VisitReport {
   const ordered = standing(inOrder(events));
+  const clocks = oddClocks(events);
   const all = <K extends EventBody['kind']>(...kinds: readonly K[]) =>
     ordered.flatMap((event) =>
       kinds.includes(event.body.kind as K)
-        ? [{ ...(event.body as BodyOf<K>), ...stampOf(event) }]
+        ? [{ ...(event.body as BodyOf<K>), ...stampOf(event, clocks) }]
         : [],
     );
   const signatures = all('recordSigned');
-  const zones = zonesOf(events, bookedId).map((id) => zoneSheet(events, ordered, id, bookedId));
+  const zones = zonesOf(events, bookedId).map((id) =>
+    zoneSheet({ events, ordered, clocks }, id, bookedId),
+  );
   return {
     zones,
     staffIds: [...new Set(ordered.map(({ staffId }) => staffId))],
@@ -138,20 +151,27 @@ export function visitReport(events: readonly VisitEvent[], bookedId: string): Vi
     given: zones[0]?.record.given ?? [],
     amendments: all('amended'),
     signatures,
+    oddClocks: ordered.flatMap(({ id, at, receivedAt }) => {
+      const clock = clocks.get(id);
+      return clock === undefined ? [] : [{ at, receivedAt: receivedAt ?? at, clock }];
+    }),
     changedSinceSigned: changedSince(inOrder(events)),
   };
 }
 
-// What was sent at once arrives within seconds; so much later, or earlier, and the record tells both times.
+// What was sent at once arrives within seconds; so much later, and the record tells both times.
 const ODD_MS = 5 * 60_000;
 
-/** When and by whom an event was recorded, and when it was received where that differs. */
-function stampOf({ id, at, staffId, receivedAt }: VisitEvent): Stamp {
+/** When and by whom an event was recorded, when it was received where that differs, and whether its clock was off. */
+function stampOf({ id, at, staffId, receivedAt }: VisitEvent, clocks: OddClocks): Stamp {
   const own = { id, at, staffId };
   if (receivedAt === undefined) return own;
-  const offMs = Math.abs(Date.parse(receivedAt) - Date.parse(at));
-  return offMs > ODD_MS ? { ...own, receivedAt } : own;
+  const clock = clocks.get(id);
+  if (clock !== undefined) return { ...own, receivedAt, clock };
+  return Date.parse(receivedAt) - Date.parse(at) > ODD_MS ? { ...own, receivedAt } : own;
 }
+
+type OddClocks = ReturnType<typeof oddClocks>;
 
 /** What was not taken back again. */
 function standing(ordered: readonly VisitEvent[]): readonly VisitEvent[] {
@@ -161,9 +181,15 @@ function standing(ordered: readonly VisitEvent[]): readonly VisitEvent[] {
   return ordered.filter(({ id, body }) => body.kind !== 'undone' && !undone.has(id));
 }
 
+interface Told {
+  readonly events: readonly VisitEvent[];
+  /** What was not taken back, in order. */
+  readonly ordered: readonly VisitEvent[];
+  readonly clocks: OddClocks;
+}
+
 function zoneSheet(
-  events: readonly VisitEvent[],
-  ordered: readonly VisitEvent[],
+  { events, ordered, clocks }: Told,
   areaId: string,
   bookedId: string,
 ): ZoneReport {
@@ -179,8 +205,8 @@ function zoneSheet(
     record,
     lights: segmentsOf(record).filter(({ pulses }) => pulses > 0),
     parts: partsDone(record),
-    ticks: ticksOf(own),
-    steps: own.flatMap(stepOf),
+    ticks: ticksOf(own, clocks),
+    steps: own.flatMap((event) => stepOf(event, clocks)),
     pulses: run.pulses + early.pulses,
     early,
     passes: run.passes,
@@ -205,7 +231,7 @@ function zoneSheet(
 }
 
 /** What stayed ticked, light by light: another light takes nothing from what was made ready for the one before. */
-function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
+function ticksOf(own: readonly VisitEvent[], clocks: OddClocks): readonly SheetTick[] {
   let plan: AcceptedPlan | null = null;
   let before: readonly SheetTick[] = [];
   let ticks: readonly SheetTick[] = [];
@@ -221,7 +247,7 @@ function ticksOf(own: readonly VisitEvent[]): readonly SheetTick[] {
       const { check, done } = body;
       const wavelengthNm = plan === null ? null : lineOf(plan);
       ticks = ticks.filter((tick) => tick.check !== check);
-      if (done) ticks = [...ticks, { ...stampOf(event), check, wavelengthNm }];
+      if (done) ticks = [...ticks, { ...stampOf(event, clocks), check, wavelengthNm }];
     }
   }
   return [...before, ...ticks];
@@ -234,7 +260,7 @@ const lineOf = ({ light, wavelengthNm }: AcceptedPlan): number | null =>
 const secondsOf = ({ cells }: Run): number =>
   [...cells.values()].reduce((sum, { seconds }) => sum + seconds, 0);
 
-function stepOf(event: VisitEvent): readonly SheetStep[] {
+function stepOf(event: VisitEvent, clocks: OddClocks): readonly SheetStep[] {
   const { body } = event;
   const step = (
     what: SheetStepKind,
@@ -243,7 +269,7 @@ function stepOf(event: VisitEvent): readonly SheetStep[] {
     > = {},
   ): readonly SheetStep[] => [
     {
-      ...stampOf(event),
+      ...stampOf(event, clocks),
       what,
       setting: null,
       wavelengthNm: null,

@@ -12,6 +12,7 @@ import { CONSENT_KINDS, PHOTO_USES } from '@tidy-quill/core/consent';
 import { JOBS } from '@tidy-quill/core/suitability';
 import { sql } from 'drizzle-orm';
 import {
+  bigint,
   bigserial,
   boolean,
   check,
@@ -217,6 +218,8 @@ export const visitEvents = pgTable(
     kind: text('kind').notNull(),
     at: moment('at').notNull(),
     recordedAt: moment('recorded_at').notNull().defaultNow(),
+    /** How far its tablet had read when it was recorded, as a place in `seq`; null where nobody said. */
+    seen: bigint('seen', { mode: 'number' }),
     /** Rises with every event kept; within a visit in the order in which they were. */
     seq: bigserial('seq', { mode: 'number' }).notNull(),
     /** The version of its kind's shape that `body` was kept under; core reads all of them. */

@@ -55,12 +55,13 @@ export async function eventsSince(
  * @throws HttpProblem where its time is none that can be, kept before such were refused, or its body cannot be read
  */
 export function asEvent(row: Row): VisitEvent {
-  const { id, staffId, areaId, seq } = row;
+  const { id, staffId, areaId, seq, seen } = row;
   if (Number.isNaN(row.at.getTime())) throw unreadable(id, 'has a time that cannot be');
   const body = bodyOf(row);
   const receivedAt = row.recordedAt.toISOString();
   const zone = areaId === null ? {} : { areaId };
-  return { id, at: row.at.toISOString(), staffId, ...zone, body, seq, receivedAt };
+  const read = seen === null ? {} : { seen };
+  return { id, at: row.at.toISOString(), staffId, ...zone, body, ...read, seq, receivedAt };
 }
 
 /**

@@ -53,6 +53,19 @@ describe('presses of a session that has begun', () => {
     expect((await opened()).after).toBe(kept.after);
   });
 
+  it('keep how far their tablet had read, by the short way and by the long one', async () => {
+    const { after } = await opened();
+    const fast = press(1, { seen: after });
+    const judged = press(1, { seen: after, body: { kind: 'resumed' } });
+    for (const each of [fast, judged]) {
+      expect((await send(one, begun, after, each)).status).toBe(200);
+    }
+    const kept = (await opened()).events.filter(({ id }) => [fast.id, judged.id].includes(id));
+    expect(kept.map(({ seen }) => seen)).toEqual([after, after]);
+    const { body } = await one.get(`/api/visits/${begun}/events?after=${after}`);
+    expect((body as EventsKept).events.map(({ seen }) => seen)).toEqual([after, after]);
+  });
+
   it('are refused aloud where another visit has one with their id', async () => {
     const mine = press(2);
     expect((await send(one, begun, 0, mine)).status).toBe(200);

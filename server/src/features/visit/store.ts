@@ -209,6 +209,7 @@ export async function insertEvents(
     at: new Date(event.at),
     version: bodyVersion(event.body.kind),
     body: event.body,
+    seen: event.seen ?? null,
   }));
   const kept = await db.insert(visitEvents).values(rows).onConflictDoNothing().returning();
   return kept.map(asEvent);
