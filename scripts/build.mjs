@@ -71,8 +71,8 @@ function built(part) {
 async function buildServer() {
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: ['main', 'migrate-and-seed', 'simulated-console', 'audit'].map((name) =>
-      join(root, 'server/src', `${name}.ts`),
+    entryPoints: ['main', 'migrate-and-seed', 'simulated-console', 'audit', 'decode-picture'].map(
+      (name) => join(root, 'server/src', `${name}.ts`),
     ),
     outdir: join(root, 'server/dist'),
     bundle: true,

@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor } from '../../testing/consent';
+import { smallPictureOf } from './decode-apart';
 import { inTurn } from './picture-queue';
 import { withoutMetadata } from './without-metadata';
 
@@ -159,6 +160,22 @@ describe('photographs', () => {
     expect([late.status, late.body]).toMatchObject([503, { type: 'tag:tidy-quill,2026:busy' }]);
     release();
     await Promise.all(all);
+    expect((await send(v7(), await taken('jpeg'))).status).toBe(201);
+  });
+
+  it('are decoded in a process whose memory ends at a limit', async () => {
+    // 49 million pixels, interlaced: all of them are held at once, in 196 MB and what the decoder needs itself.
+    const large = await sharp({
+      create: { width: 7000, height: 7000, channels: 4, background: '#c99a7b' },
+    })
+      .png({ progressive: true })
+      .toBuffer();
+    const small = await sharp(await smallPictureOf(large)).metadata();
+    expect([small.format, small.width, small.height]).toEqual(['jpeg', 320, 320]);
+    await expect(smallPictureOf(large, { memoryKb: 250 * 1024 })).rejects.toMatchObject({
+      more: { fields: [{ problem: 'needs more memory or time than a picture is given' }] },
+    });
+    // The server goes on as if nothing had been.
     expect((await send(v7(), await taken('jpeg'))).status).toBe(201);
   });
 

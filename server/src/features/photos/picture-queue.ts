@@ -1,11 +1,7 @@
 import pLimit from 'p-limit';
-import sharp from 'sharp';
 import { HttpProblem } from '../../http/problem';
 
-// Pictures are decoded one at a time a server, on one thread: a decoded one takes up to 4 bytes a pixel.
-sharp.concurrency(1);
-sharp.cache(false);
-
+// Pictures are decoded one at a time a server: a decoded one takes up to 8 bytes a pixel.
 const MOST_WAITING = 8;
 const RETRY_AFTER_S = 5;
 

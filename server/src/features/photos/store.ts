@@ -17,10 +17,9 @@ import type { Actor } from '../../http/session';
 import { visitContext } from '../visit/visit-context';
 import { eventsOf } from '../visit/events';
 import { findVisit } from '../visit/store';
+import { smallPictureOf } from './decode-apart';
 import { inTurn } from './picture-queue';
 import { withoutMetadata } from './without-metadata';
-
-const THUMBNAIL_PX = 320;
 
 const TYPES: Readonly<Record<string, PhotoType>> = { jpeg: 'image/jpeg', png: 'image/png' };
 
@@ -112,21 +111,10 @@ async function read(sent: Buffer) {
     throw refused('picture', `must have ${PHOTO_LIMITS.pixels / 1e6} million pixels at most`);
   }
   const original = withoutMetadata(type, sent);
-  const thumbnail = await inTurn(() => smallOf(original));
+  const thumbnail = await inTurn(() => smallPictureOf(original));
   const { width, height } = found.autoOrient;
   return { type, width, height, original, thumbnail };
 }
-
-const smallOf = (original: Buffer): Promise<Buffer> =>
-  sharp(original, { limitInputPixels: PHOTO_LIMITS.pixels })
-    .autoOrient()
-    .resize(THUMBNAIL_PX, THUMBNAIL_PX, { fit: 'inside', withoutEnlargement: true })
-    .flatten({ background: '#ffffff' })
-    .jpeg({ quality: 82 })
-    .toBuffer()
-    .catch(() => {
-      throw refused('picture', 'is damaged');
-    });
 
 /** Which file a photograph is, whole or small, and of what type; 404 where there is none. */
 export async function photoFile(
