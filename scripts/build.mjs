@@ -9,7 +9,15 @@ import { root, run, Stop } from './setup.mjs';
 /** Builds server and pages where their sources changed since the last build. */
 export async function build() {
   const built = [];
-  if (isStale('server', ['core/src', 'contract/src', 'server/src', 'package-lock.json'])) {
+  if (
+    isStale('server', [
+      'core/src',
+      'contract/src',
+      'server/src',
+      'scripts/build.mjs',
+      'package-lock.json',
+    ])
+  ) {
     await buildServer();
     built.push('server');
   }

@@ -32,6 +32,8 @@ export interface SignedIn {
   readonly cautionAccepted: boolean;
   /** Whether the clinic asks for a second factor that is still to be set up: nothing else is answered before. */
   readonly secondFactorOwed: boolean;
+  /** Base64 of 32 bytes: what a browser keeps of unsent work is sealed with it, and so waits for the next sign-in. */
+  readonly deviceKey: string;
   /** Set while the tablet is locked: who may go on. */
   readonly locked: Locked | null;
 }

@@ -45,6 +45,26 @@ function numbers(seed: number): () => number {
   };
 }
 
+/** All that this browser’s stores hold for the page, as text. */
+const EVERYTHING_KEPT = `
+  const done = arguments[arguments.length - 1];
+  const asText = (value) => value instanceof Uint8Array
+    ? new TextDecoder('latin1').decode(value)
+    : JSON.stringify(value);
+  const all = (request) => new Promise((take) => { request.onsuccess = () => take(request.result); });
+  (async () => {
+    const texts = Object.entries(localStorage).map((each) => each.join(' '));
+    for (const { name } of await indexedDB.databases()) {
+      const opened = await all(indexedDB.open(name));
+      for (const store of opened.objectStoreNames) {
+        texts.push(...(await all(opened.transaction(store).objectStore(store).getAll())).map(asText));
+      }
+      opened.close();
+    }
+    done(texts.join(' | '));
+  })();
+`;
+
 const COUNT = '//*[@data-testid="pulse-count"]/..';
 
 describe('in the middle of a treatment', () => {
@@ -277,6 +297,13 @@ describe('in the middle of a treatment', () => {
   });
 });
 
+/** As somebody who has read the caution already. */
+async function signInAgain(): Promise<void> {
+  await browser.fill('Name', 'idony');
+  await browser.fill('Password', 'quill and candle');
+  await browser.press('Sign in');
+}
+
 describe('a session that ends', () => {
   it('keeps unfinished answers for after the next sign-in', async () => {
     await browser.open('/');
@@ -286,9 +313,7 @@ describe('a session that ends', () => {
     await app.rows('delete from session');
     await browser.press('Mark the rest “No”');
     await browser.press('Save answers, go to Consent');
-    await browser.fill('Name', 'idony');
-    await browser.fill('Password', 'quill and candle');
-    await browser.press('Sign in');
+    await signInAgain();
     await browser.see('Care: raised or spreading scars', '//aside');
     await browser.press('Ask', RIBBON);
     await browser.see('Go with care');
@@ -323,5 +348,32 @@ describe('a session that ends', () => {
     await browser.see('Tidy Quill cannot start');
     await browser.gone('Okapi-Lune');
     await browser.network(true);
+  });
+
+  it('leaves what waits sealed after a sign-out without a network, and sends it at the next sign-in', async () => {
+    await browser.open('/');
+    await signInAgain();
+    await openVisit(browser, 'Thisbe Candlewick');
+    await keepsItself(browser);
+    await browser.network(false);
+    await browser.press('Mark the rest “No”');
+    await browser.press('Save answers, go to');
+    await browser.see('kept on this tablet and will be sent');
+    await browser.press('Sign out');
+    await browser.see('1 entry is kept on this tablet, encrypted');
+    const left = await browser.driver.executeAsyncScript<string>(EVERYTHING_KEPT);
+    // The client half-typed before lies there too, sealed.
+    expect(left).toContain('tidy-quill draft');
+    expect(left).not.toMatch(/answersGiven|selfTan|Candlewick|Half/);
+    await browser.network(true);
+    // The cookie that stayed signs nobody in again.
+    await browser.driver.navigate().refresh();
+    await browser.see('Password');
+    expect(await app.kept('Candlewick', 'answersGiven')).toHaveLength(2);
+    await signInAgain();
+    await browser.driver.wait(
+      async () => (await app.kept('Candlewick', 'answersGiven')).length === 3,
+      20_000,
+    );
   });
 });

@@ -9,13 +9,19 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { defined } from '@tidy-quill/core/units';
+import { sealDrafts } from './app/draft';
 import { startEngine } from './app/start-engine';
 import { takeUpPhotos } from './app/photo-outbox';
 import { router } from './app/router';
 import { store } from './app/store';
+import { onDeviceKey } from './visit-engine/seal';
 
 void startEngine();
 void store.dispatch(takeUpPhotos());
+onDeviceKey(() => {
+  sealDrafts();
+  void store.dispatch(takeUpPhotos());
+});
 
 createRoot(defined(document.getElementById('root'))).render(
   <StrictMode>

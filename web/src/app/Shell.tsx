@@ -17,6 +17,7 @@ import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
 import { LockScreen } from '../features/account/LockScreen';
 import { CautionFirst } from '../features/auth/CautionFirst';
+import { KeptHere } from '../features/auth/KeptHere';
 import { SignInPage } from '../features/auth/SignInPage';
 import { Arrivals } from '../features/urgent/Arrivals';
 import { engine } from './engine';
@@ -68,7 +69,10 @@ function Inside({ room, onRoom }: { room: 'light' | 'dim'; onRoom: () => void })
   if (signedOut) return <SignInPage />;
   if (me === undefined) {
     return (
-      <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />
+      <>
+        <PageProblem title="Tidy Quill cannot start" text={problemText(error)} onRetry={refetch} />
+        <KeptHere />
+      </>
     );
   }
   // Before anything of the clinic is drawn.

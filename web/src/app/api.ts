@@ -47,7 +47,9 @@ import {
   keptSignIn,
   keptVisit,
 } from '../visit-engine/reload-store';
+import { setDeviceKey } from '../visit-engine/seal';
 import { engine } from './engine';
+import { isSignOutOwed, oweSignOut, signOutHeard } from './owed-sign-out';
 
 const bare = fetchBaseQuery({
   baseUrl: '/api',
@@ -67,9 +69,15 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   extra,
 ) => {
   const asked = Date.now();
+  // Whoever left while the server could not be reached is not signed in again by the cookie that stayed.
+  if (store.endpoint === 'me' && isSignOutOwed()) {
+    const left = await bare({ url: '/sign-out', method: 'POST' }, store, extra);
+    if (left.error?.status === 'FETCH_ERROR') return left;
+    signOutHeard();
+  }
   const result = await bare(args, store, extra);
   if (store.endpoint === 'me' || store.endpoint === 'signIn') {
-    if (result.data !== undefined) await keepSignIn(result.data as SignedIn).catch(() => {});
+    if (result.data !== undefined) await nowSignedIn(result.data as SignedIn);
     else if (result.error?.status === 401) await forget();
   }
   if (READ_WITHOUT.includes(store.endpoint) && result.data !== undefined) {
@@ -93,8 +101,15 @@ const base: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asyn
   return result;
 };
 
+/** Whoever signed in can read what waits here. */
+async function nowSignedIn(me: SignedIn): Promise<void> {
+  setDeviceKey(me.deviceKey);
+  await keepSignIn(me).catch(() => {});
+}
+
 /** Forgets what was read of visits: nobody is signed in any more. */
 async function forget(): Promise<void> {
+  setDeviceKey(null);
   engine.forget();
   // A browser without a store goes on without.
   await forgetOpen().catch(() => {});
@@ -113,7 +128,11 @@ const urlOf = (args: string | FetchArgs): string =>
 
 /** What this browser keeps of an answer that the server cannot give now; null where it keeps nothing of it. */
 const keptFor = async (endpoint: string, args: string | FetchArgs): Promise<unknown> => {
-  if (endpoint === 'me') return keptSignIn();
+  if (endpoint === 'me') {
+    const me = await keptSignIn();
+    if (me !== null) setDeviceKey(me.deviceKey);
+    return me;
+  }
   if (READ_WITHOUT.includes(endpoint)) {
     const page = await keptPage(urlOf(args));
     return page === null
@@ -152,7 +171,12 @@ export const api = createApi({
     }),
     signOut: build.mutation<null, void>({
       query: () => ({ url: '/sign-out', method: 'POST' }),
-      onQueryStarted: forget,
+      async onQueryStarted(_none, { queryFulfilled }) {
+        oweSignOut();
+        await forget();
+        // Where it was not heard it is said again before anything else is asked.
+        await queryFulfilled.then(signOutHeard, () => {});
+      },
     }),
     acceptCaution: build.mutation<null, void>({
       query: () => ({ url: '/me/caution', method: 'POST' }),

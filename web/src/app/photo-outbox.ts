@@ -1,11 +1,12 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { NewPhoto } from '@tidy-quill/contract/photos';
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { createStore, del, entries, get, keys, set } from 'idb-keyval';
 import { v7 } from 'uuid';
 import { api, problemText } from './api';
 import { visitApi } from './visit-api';
 import type { AppDispatch, RootState } from './store';
 import { nowText } from '../visit-engine/clock';
+import { hasDeviceKey, seal, sealValue, unseal, unsealValue } from '../visit-engine/seal';
 
 interface WaitingPhoto extends NewPhoto {
   readonly visitId: string;
@@ -45,23 +46,52 @@ export const photoOutbox = createSlice({
   },
 });
 
-interface Shelved extends WaitingPhoto {
+/** A picture as it waits here: sealed, as what is said of it is. */
+interface Shelved {
+  readonly about: Uint8Array;
+  readonly type: string;
+  readonly picture: Uint8Array;
+}
+
+/** As an earlier release left it. */
+interface ShelvedOpen extends WaitingPhoto {
   readonly picture: Blob;
 }
 
 const shelf = createStore('tidy-quill-photos', 'waiting');
 
-/** The picture itself while it waits here; null once it is sent. */
+/** The picture itself while it waits here; null once it is sent, and while it cannot be read. */
 export async function waitingPicture(id: string): Promise<Blob | null> {
-  return (await get<Shelved>(id, shelf))?.picture ?? null;
+  const kept = await get<Shelved | ShelvedOpen>(id, shelf);
+  if (kept === undefined) return null;
+  if ('visitId' in kept) return kept.picture;
+  const bytes = unseal(kept.picture);
+  return bytes === null ? null : new Blob([bytes.slice()], { type: kept.type });
 }
+
+async function shelve(about: WaitingPhoto, picture: Blob): Promise<void> {
+  const bytes = new Uint8Array(await picture.arrayBuffer());
+  const sealed = { about: sealValue(about), type: picture.type, picture: seal(bytes) };
+  await set(about.id, sealed satisfies Shelved, shelf);
+}
+
+/** What is said of a picture that waits; null while it cannot be read. An earlier release left it open: it is sealed now. */
+async function readShelved(kept: Shelved | ShelvedOpen): Promise<WaitingPhoto | null> {
+  if (!('visitId' in kept)) return unsealValue<WaitingPhoto>(kept.about);
+  const { picture, ...about } = kept;
+  if (hasDeviceKey()) await shelve(about, picture);
+  return about;
+}
+
+/** How many pictures wait here, whether or not they can be read. */
+export const countShelved = async (): Promise<number> => (await keys(shelf)).length;
 
 /** Keeps a picture in the browser's own database, then sends it as soon as it can; gives its id. */
 export const keepPhoto =
   (visitId: string, areaId: string, picture: Blob) =>
   async (dispatch: AppDispatch): Promise<string> => {
     const about = { id: v7(), visitId, areaId, takenAt: nowText() };
-    await set(about.id, { ...about, picture } satisfies Shelved, shelf);
+    await shelve(about, picture);
     dispatch(photoOutbox.actions.kept([about]));
     void dispatch(sendPhotos());
     return about.id;
@@ -75,9 +105,9 @@ export const dropPhoto = (id: string) => async (dispatch: AppDispatch) => {
 
 /** Takes up what an earlier page left behind. */
 export const takeUpPhotos = () => async (dispatch: AppDispatch) => {
-  const all = await entries<string, Shelved>(shelf);
-  const waiting = all.map(([, { picture: _picture, ...about }]) => about);
-  dispatch(photoOutbox.actions.kept(waiting));
+  const all = await entries<string, Shelved | ShelvedOpen>(shelf);
+  const read = await Promise.all(all.map(([, kept]) => readShelved(kept)));
+  dispatch(photoOutbox.actions.kept(read.filter((each) => each !== null)));
   await dispatch(sendPhotos());
 };
 

@@ -4,6 +4,7 @@ import type { Ports, Sent } from '../visit-engine/engine';
 import { keepSince } from '../visit-engine/reload-store';
 import { api, problemText } from './api';
 import { engine } from './engine';
+import { onDeviceKey } from '../visit-engine/seal';
 import { sendPhotos } from './photo-outbox';
 import { store } from './store';
 import { visitApi } from './visit-api';
@@ -42,8 +43,9 @@ const ports: Ports = {
   },
 };
 
-/** Takes up what an earlier page left behind, and sends again whenever the network comes back. */
+/** Takes up what an earlier page left behind as soon as it can be read, and sends again whenever the network comes back. */
 export async function startEngine(): Promise<void> {
+  onDeviceKey(() => void engine.takeUp());
   await engine.start(ports);
   globalThis.addEventListener('online', () => void engine.send());
 }

@@ -166,6 +166,25 @@ describe('the visit engine', () => {
     expect(world.kept).toHaveLength(1);
   });
 
+  it('takes up what becomes readable later, before what was recorded since, each once', async () => {
+    world.reachable = false;
+    await engine.record('v', 'area', [PULSE]);
+    await settled();
+    const sealed = [...world.shelf.values()];
+    world.shelf.clear();
+    const later = new VisitEngine();
+    await later.start(world.ports);
+    await later.record('v', 'area', [PAUSED]);
+    for (const each of sealed) world.shelf.set(each.event.id, each);
+    await later.takeUp();
+    await later.takeUp();
+    const kinds = () => later.state().entries.map(({ event }) => event.body.kind);
+    expect(kinds()).toEqual(['pulsesFired', 'paused']);
+    world.reachable = true;
+    await later.send();
+    expect(world.kept.map(({ body }) => body.kind)).toEqual(['pulsesFired', 'paused']);
+  });
+
   it('says with each entry how far the visit had been read, once it is open', async () => {
     await engine.record('v', 'area', [PULSE]);
     await settled();

@@ -99,7 +99,17 @@ export class VisitEngine {
   /** Takes up what an earlier page left behind. */
   async start(ports: Ports): Promise<void> {
     this.started = ports;
-    this.change(withEntries(this.held, await ports.entries.persisted()));
+    await this.takeUp();
+  }
+
+  /** Takes up what lies in the browser's store and was not readable before: older than what was recorded since. */
+  async takeUp(): Promise<void> {
+    const left = await this.ports.entries.persisted();
+    const known = new Set(this.held.entries.map(({ event }) => event.id));
+    const older = left.filter(({ event }) => !known.has(event.id));
+    if (older.length === 0) return;
+    this.change({ ...this.held, entries: [...older, ...this.held.entries] });
+    void this.send();
   }
 
   /** A visit was read whole. */

@@ -45,7 +45,11 @@ export const keepSignIn = (me: SignedIn, atMs = Date.now()): Promise<void> =>
 /** Who was signed in when the server was last reached; null once that is longer ago than a session lasts. */
 export async function keptSignIn(nowMs = Date.now()): Promise<SignedIn | null> {
   const kept = await get<KeptSignIn>('signedIn', store);
-  return kept === undefined || nowMs - kept.atMs > SESSION_MS ? null : kept.me;
+  if (kept === undefined) return null;
+  if (nowMs - kept.atMs <= SESSION_MS) return kept.me;
+  // The key to what waits here goes with the rest.
+  await forgetOpen();
+  return null;
 }
 
 /** Keeps the visit that is open, and no other. */

@@ -28,6 +28,25 @@ describe('signing in', () => {
     expect(cookie).toMatch(/SameSite=Strict/);
   });
 
+  it('gives whoever signs in the key to what waits on the clinic’s devices, the same each time', async () => {
+    const keyOf = async (name: string) =>
+      ((await (await app.signedIn(name)).get('/api/me')).body as { deviceKey: string }).deviceKey;
+    const [one, again, other] = [
+      await keyOf('idony'),
+      await keyOf('idony'),
+      await keyOf('caspian'),
+    ];
+    expect(Buffer.from(one, 'base64')).toHaveLength(32);
+    expect([again, other]).toEqual([one, one]);
+    expect((await app.person().get('/api/me')).body).not.toHaveProperty('deviceKey');
+    const [{ secret }] = (
+      await app.connection.pool.query<{ secret: string }>(
+        'select session_secret as secret from installation',
+      )
+    ).rows as [{ secret: string }];
+    expect(Buffer.from(one, 'base64').toString('base64url')).not.toBe(secret);
+  });
+
   it('keeps passwords as argon2id only', async () => {
     const { rows } = await app.connection.pool.query('select password_hash from staff');
     for (const { password_hash } of rows) expect(password_hash).toMatch(/^\$argon2id\$/);

@@ -1,11 +1,12 @@
 import type { SignedIn } from '@tidy-quill/contract/auth';
 import { hash, verify } from '@node-rs/argon2';
+import { hkdfSync } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import type { SessionData } from 'express-session';
 import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { accountSecrets, tabletSignIns } from '../../db/account-tables';
-import { clinics, staff } from '../../db/schema';
+import { clinics, installation, staff } from '../../db/schema';
 import type { Actor } from '../../http/session';
 import { lockedFor } from '../accounts/lock';
 import { audit } from '../audit/store';
@@ -47,8 +48,14 @@ export async function signedIn(
   { lockedMs, tabletId, pinClosed = false }: Partial<SessionData> = {},
 ): Promise<SignedIn | null> {
   const [row] = await db
-    .select({ staff, clinic: clinics, factorSince: accountSecrets.totpSince })
+    .select({
+      staff,
+      clinic: clinics,
+      factorSince: accountSecrets.totpSince,
+      secret: installation.sessionSecret,
+    })
     .from(staff)
+    .crossJoin(installation)
     .innerJoin(clinics, eq(clinics.id, staff.clinicId))
     .leftJoin(accountSecrets, OF_STAFF)
     .where(
@@ -61,9 +68,16 @@ export async function signedIn(
     clinic: { id, name, timeZone, phone, emergencyPhone, clock },
     cautionAccepted: row.staff.cautionAcceptedAt !== null,
     secondFactorOwed: owes(row.staff.role, row.clinic.demandsSecondFactor, row.factorSince),
+    deviceKey: deviceKeyOf(row.secret, id),
     locked: lockedMs === undefined ? null : await lockedFor(db, actor, tabletId, pinClosed),
   };
 }
+
+/** The key that a clinic's browsers seal unsent work with: the same at each sign-in, and on each server (RFC 5869). */
+const deviceKeyOf = (secret: string, clinicId: string): string =>
+  Buffer.from(hkdfSync('sha256', secret, clinicId, 'unsent work on a device', 32)).toString(
+    'base64',
+  );
 
 const OF_STAFF = defined(
   and(eq(accountSecrets.clinicId, staff.clinicId), eq(accountSecrets.staffId, staff.id)),

@@ -1,19 +1,13 @@
 import type { SignIn } from '@tidy-quill/contract/auth';
 import { Button, Form, Input } from 'antd';
-import { useSyncExternalStore } from 'react';
-import { engine } from '../../app/engine';
 import { problemKind, problemText, useSignInMutation } from '../../app/api';
-import { Notice } from '../../widgets/Notice';
 import { CAUTION_SHORT } from './caution';
+import { KeptHere } from './KeptHere';
 
 /** The sign-in; it stands over whatever page was open, and gives that page back afterwards. */
 export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const codeAsked = problemKind(error) === 'second-factor';
-  const waiting = useSyncExternalStore(
-    engine.subscribe,
-    () => engine.state().entries.filter(({ status }) => status !== 'sent').length,
-  );
   return (
     <main className="sign-in">
       <div className="sign-in-page">
@@ -21,14 +15,7 @@ export function SignInPage() {
         <p className="lead">
           Plans and records laser hair and tattoo removal, beside a trained operator.
         </p>
-        {waiting > 0 ? (
-          <Notice
-            kind="info"
-            title={`${waiting === 1 ? '1 entry is' : `${waiting} entries are`} kept on this tablet`}
-          >
-            <p>They are sent when whoever recorded them signs in.</p>
-          </Notice>
-        ) : null}
+        <KeptHere />
         <Form
           layout="vertical"
           requiredMark={false}
