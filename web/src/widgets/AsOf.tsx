@@ -1,4 +1,4 @@
-import type { AsKept } from '../app/api';
+import type { AsKept } from '../app/base-query';
 import { useSignedIn } from '../app/clinic-context';
 import { agoText, clockText } from '../text';
 import { Notice } from './Notice';

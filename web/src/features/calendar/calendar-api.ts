@@ -18,7 +18,8 @@ import type { MessageTextNow, NewMessageText, Reminding } from '@tidy-quill/cont
 import type { NewWaiting, TakeTime, WaitingList } from '@tidy-quill/contract/waiting';
 import type { DayPart, OpeningHours } from '@tidy-quill/core/calendar';
 import type { Day } from '@tidy-quill/core/units';
-import { A_DAY_S, api, type AsKept } from '../../app/api';
+import { A_DAY_S, api } from '../../app/api';
+import type { AsKept } from '../../app/base-query';
 
 /** What a time is sought for, as the page asks for it. */
 interface TimesWanted {
