@@ -1,7 +1,7 @@
+import { defined } from '@tidy-quill/core/units';
 import { API } from '@tidy-quill/contract/api';
 import type pg from 'pg';
 import { v7 } from 'uuid';
-import { defined } from '@tidy-quill/core/units';
 import { numbersFrom, personAt, type Person } from './person';
 import { seedsOf, type Known } from './seeds';
 
@@ -69,7 +69,8 @@ export async function malformed(
   { requests, seed }: { readonly requests: number; readonly seed: number },
 ): Promise<Malformed> {
   const next = numbersFrom(seed);
-  const one = <T>(list: readonly T[]): T => defined(list[Math.floor(next() * list.length)]);
+  // What is nasty may be null or undefined itself.
+  const one = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
   const people: Person[] = [await personAt(url)];
   for (const name of ['idony', 'caspian', 'morwenna', 'strange.owner']) {
     people.push(await personAt(url, name));
