@@ -64,7 +64,8 @@ async function onSmallDisk({ dataFolder, startPostgres, prepare }) {
       await postgres.stop();
     }
   } finally {
-    spawnSync('umount', [disk]);
+    // Its log is still open here: it goes with this process.
+    spawnSync('umount', ['-l', disk]);
     rmSync(disk, { recursive: true });
   }
 }
