@@ -76,12 +76,15 @@ function built(part) {
   writeFileSync(stamp, pending.get(part));
 }
 
+const SERVER_PROGRAMS = [
+  ...['main', 'migrate-and-seed', 'simulated-console'],
+  ...['audit', 'backup', 'decode-picture'],
+];
+
 async function buildServer() {
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: ['main', 'migrate-and-seed', 'simulated-console', 'audit', 'decode-picture'].map(
-      (name) => join(root, 'server/src', `${name}.ts`),
-    ),
+    entryPoints: SERVER_PROGRAMS.map((name) => join(root, 'server/src', `${name}.ts`)),
     outdir: join(root, 'server/dist'),
     bundle: true,
     platform: 'node',

@@ -1,8 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { debian, packages, root, run, step, Stop } from './setup.mjs';
-import { dataFolder, findPostgres, startPostgres } from './postgres.mjs';
+import { dataFolder, findDumper, findPostgres, startPostgres } from './postgres.mjs';
 
 const PARENT_MS = 1000;
 
@@ -45,6 +46,7 @@ await run(async () => {
       return `PostgreSQL ${had === 'installed' ? 'installed and ' : ''}${postgres.found ? 'found running' : 'started'}`;
     });
     const url = process.env.DATABASE_URL ?? postgres.url;
+    if (postgres !== null) keepBackups(postgres.folder);
     await step('build', buildApart);
     await step('data', async () => {
       await prepare(url, { freshDemo, appPassword: postgres?.appPassword });
@@ -68,6 +70,21 @@ await run(async () => {
     throw error;
   }
 });
+
+/** Backups of the project's own database go beside it, unless the environment says otherwise. */
+function keepBackups(folder) {
+  if (process.env.BACKUP_FOLDER !== undefined) return;
+  const passphrase = join(folder, 'backup-passphrase');
+  if (!existsSync(passphrase)) {
+    writeFileSync(passphrase, `${randomBytes(24).toString('base64url')}\n`, { mode: 0o600 });
+    console.log(`  Backups are encrypted with what is in ${passphrase}: keep a copy elsewhere.`);
+  }
+  Object.assign(process.env, {
+    BACKUP_FOLDER: join(folder, 'backups'),
+    BACKUP_PASSPHRASE_FILE: passphrase,
+    PG_PROGRAMS: findDumper() ?? '',
+  });
+}
 
 /** The processes that this one was started by: its parent, and npm behind npm's shell where the system tells. */
 function ancestors() {

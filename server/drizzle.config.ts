@@ -19,6 +19,7 @@ export default defineConfig({
     './server/src/db/sign-offs.ts',
     './server/src/db/practice-runs.ts',
     './server/src/db/judgements.ts',
+    './server/src/db/backups.ts',
   ],
   out: './server/migrations',
 });

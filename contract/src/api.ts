@@ -319,6 +319,11 @@ export const API: Readonly<Record<string, ApiRow>> = {
     right: 'readAudit',
   },
   'GET /api/clinic': { summary: 'Rooms and staff' },
+  'GET /api/clinic/backups': { summary: 'The last backup, and whether one is overdue' },
+  'POST /api/clinic/backups': {
+    summary: 'Make a backup now; what became of it is read from the last one',
+    right: 'manageAccounts',
+  },
   'PUT /api/clinic/clock': {
     summary: 'Set the clock style',
     body: ClinicClock,

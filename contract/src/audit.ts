@@ -6,6 +6,7 @@ export const AUDIT_KINDS = [
   'signedIn',
   'signInRefused',
   'signedOut',
+  'backupAsked',
   'clientsSearched',
   'clientOpened',
   'visitOpened',

@@ -20,6 +20,8 @@ import { auditRoutes } from './features/audit/routes';
 import { authRoutes } from './features/auth/routes';
 import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
+import { backUpByItself, type BackupSettings } from './features/backups/by-itself';
+import { backupRoutes } from './features/backups/routes';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { calendarLinkRoutes, calendarRoutes } from './features/calendar/routes';
@@ -75,6 +77,8 @@ export async function makeApplication(options: {
   readonly consoles?: ConsoleSettings | undefined;
   /** Where photographs and signed papers lie; in the database where it is left out. */
   readonly files?: FileStore | undefined;
+  /** Where backups go that are made by themselves; none are where it is left out. */
+  readonly backups?: BackupSettings | undefined;
   /** What stands between browsers and the server; nothing where it is left out. */
   readonly reachedBy?: ReachedBy | undefined;
 }): Promise<Application> {
@@ -125,10 +129,13 @@ export async function makeApplication(options: {
     ...{ db, carrier: simulatedCarrier, logger: options.logger },
     origin: publicOrigin(reachedBy.publicUrl),
   });
+  const endBackups =
+    options.backups === undefined ? () => {} : backUpByItself(db, options.backups, options.logger);
   return {
     server,
     routes: routesOf(api).map(({ method, path }) => ({ method, path: `/api${path}` })),
     close: async () => {
+      endBackups();
       await endGuards();
       await new Promise<void>((resolve) => {
         server.close(() => resolve());
@@ -202,6 +209,7 @@ export async function makeApplication(options: {
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));
+    api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));
     api.use(() => {

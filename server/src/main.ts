@@ -21,6 +21,7 @@ const { server, close: closeApplication } = await makeApplication({
   logger,
   files: filesFolder === undefined ? rowStore : folderStore(filesFolder, rowStore),
   webFolder: process.env['WEB_FOLDER'] ?? null,
+  backups: backupsAsked(databaseUrl),
   reachedBy: {
     publicUrl: process.env['PUBLIC_URL'],
     trustProxy: process.env['TRUST_PROXY'],
@@ -41,6 +42,19 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
   const port = typeof address === 'object' && address !== null ? address.port : 0;
   console.log(`listening on http://${host}:${port}`);
 });
+
+/** Where backups go, where a folder and a file with the passphrase are named. */
+function backupsAsked(databaseUrl: string) {
+  const { BACKUP_FOLDER: folder, BACKUP_PASSPHRASE_FILE: passphraseFile } = process.env;
+  if (folder === undefined) return undefined;
+  if (passphraseFile === undefined) {
+    console.error('BACKUP_FOLDER needs BACKUP_PASSPHRASE_FILE: backups are encrypted');
+    process.exit(2);
+  }
+  // Empty where they are on the path.
+  const programs = process.env['PG_PROGRAMS'] === '' ? undefined : process.env['PG_PROGRAMS'];
+  return { folder, passphraseFile, databaseUrl, programs, filesFolder };
+}
 
 function close(): void {
   void closeApplication()

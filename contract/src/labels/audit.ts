@@ -4,6 +4,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   signedIn: 'Signed in',
   signInRefused: 'Sign-in refused',
   signedOut: 'Signed out',
+  backupAsked: 'Asked for a backup',
   clientsSearched: 'Clients searched',
   clientOpened: 'Client opened',
   visitOpened: 'Visit opened',

@@ -11,6 +11,7 @@ import { calendarFeeds } from './calendar-feeds';
 import { courseNotes } from './course-notes';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
+import { backups } from './backups';
 import { judgements } from './judgements';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
@@ -49,6 +50,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   waiting: 'Who would come sooner or at another hour; ended, never deleted.',
   message_texts:
     'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
+  backups:
+    'Backups of the whole database that were made, and tries that failed; of no clinic. Append-only.',
   judgements:
     'Judgements on people who do not exist: what was chosen, and what was wrong by the rules of that day. Append-only.',
   practice_runs:
@@ -94,6 +97,7 @@ const everything: readonly unknown[] = [
   signOffs,
   practiceRuns,
   judgements,
+  backups,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));
 

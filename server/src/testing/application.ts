@@ -8,6 +8,7 @@ import { v7 } from 'uuid';
 import { defined } from '@tidy-quill/core/units';
 import { makeApplication } from '../app';
 import { connect, connectAsApplication, type Connection } from '../db/connect';
+import type { BackupSettings } from '../features/backups/by-itself';
 import type { ConsoleSettings } from '../features/console/places';
 import type { ApiRoute } from '../http/routes-of';
 import type { ReachedBy } from '../http/origin';
@@ -86,11 +87,12 @@ export async function startOn(
   logger: Logger = SILENT,
   reachedBy: ReachedBy = {},
   consoles: ConsoleSettings = {},
+  backups?: BackupSettings,
 ): Promise<Application> {
   // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
   const own = connectAsApplication({ databaseUrl });
-  const { url, routes, close } = await listening(own, logger, reachedBy, consoles);
+  const { url, routes, close } = await listening(own, logger, reachedBy, consoles, backups);
   const person = () => personAt(url);
   return {
     databaseUrl,
@@ -158,9 +160,10 @@ async function listening(
   logger: Logger,
   reachedBy: ReachedBy,
   consoles: ConsoleSettings,
+  backups?: BackupSettings,
 ) {
   const { server, routes, close } = await makeApplication({
-    ...{ connection, logger, reachedBy, consoles },
+    ...{ connection, logger, reachedBy, consoles, backups },
     webFolder: null,
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));

@@ -1,8 +1,7 @@
 import { PHOTO_LIMITS } from '@tidy-quill/contract/photos';
 import { spawn } from 'node:child_process';
-import { createRequire } from 'node:module';
 import { buffer } from 'node:stream/consumers';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { entryCommand } from '../../entry-command';
 import { HttpProblem } from '../../http/problem';
 import { DAMAGED } from './decoder-words';
 
@@ -19,7 +18,11 @@ export async function smallPictureOf(
   picture: Buffer,
   { memoryKb = MOST_MEMORY_KB }: { readonly memoryKb?: number } = {},
 ): Promise<Buffer> {
-  const command = [process.execPath, ...DECODER, String(PHOTO_LIMITS.pixels)];
+  const command = [
+    process.execPath,
+    ...entryCommand('decode-picture'),
+    String(PHOTO_LIMITS.pixels),
+  ];
   const child = spawn(
     '/bin/sh',
     ['-c', 'ulimit -d "$0" && exec "$@"', String(memoryKb), ...command],
@@ -49,12 +52,3 @@ export async function smallPictureOf(
     ],
   });
 }
-
-/** The decoder as Node is told of it: as it was built, or from its source by the loader that runs the rest of it. */
-const DECODER = import.meta.url.endsWith('.ts')
-  ? [
-      '--import',
-      pathToFileURL(createRequire(import.meta.url).resolve('tsx')).href,
-      fileURLToPath(new URL('../../decode-picture.ts', import.meta.url)),
-    ]
-  : [fileURLToPath(new URL('./decode-picture.js', import.meta.url))];

@@ -9,6 +9,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
 import { SignOffTable } from '../sign-offs/SignOffTable';
+import { BackupPanel } from './BackupPanel';
 import { CancelNotice } from './CancelNotice';
 import { FeedNamesTick } from './FeedNamesTick';
 import { HoursForm } from './HoursForm';
@@ -102,6 +103,8 @@ export function ClinicPage() {
           </li>
         ))}
       </ul>
+      <h2>Backup</h2>
+      <BackupPanel owner={owner} />
       <h2>Outbox</h2>
       <Outbox />
       <h2>The caution</h2>

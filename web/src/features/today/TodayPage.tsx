@@ -21,6 +21,7 @@ import {
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
 import { UrgentList } from '../urgent/UrgentList';
+import { BackupOverdue } from './BackupOverdue';
 import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { AsOf } from '../../widgets/AsOf';
@@ -73,6 +74,7 @@ export function TodayPage() {
         </div>
       </header>
       <AsOf query={query} />
+      <BackupOverdue />
       {day === undefined ? <UrgentList /> : null}
       {day === undefined && supervises ? <ReactionList /> : null}
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
