@@ -61,7 +61,7 @@ export const ROLE_WORDS: Words<Role> = {
 export const RIGHT_WORDS: Words<Right> = {
   readAll: 'Read every client’s record',
   export: 'Export',
-  signOff: 'sign off what technicians may do',
+  signOff: 'Sign off what technicians may do',
   override: 'Override a stop, agree after a reaction',
   draft: 'Draft devices, protocol and texts',
   approve: 'Approve them, unless they are one’s own',
