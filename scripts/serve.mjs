@@ -13,14 +13,22 @@ const environment = (databaseUrl, more = {}) => ({
 
 const SLOW = new URL('slow-answers.mjs', import.meta.url).href;
 
-/** Migrates a database and fills the demo into an empty one. */
-export function prepare(databaseUrl, { freshDemo = false, projections = false, appPassword } = {}) {
+/**
+ * Migrates a database and fills the demo into an empty one. Gives, where it is asked for, a code by which a clinic is set
+ * up, null where there is one already, and whether there is a demo.
+ */
+export function prepare(
+  databaseUrl,
+  { freshDemo = false, noDemo = false, setupCode = '', projections = false, appPassword } = {},
+) {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
       [
         join(root, 'server/dist/migrate-and-seed.js'),
         ...(freshDemo ? ['--fresh-demo'] : []),
+        ...(noDemo ? ['--no-demo'] : []),
+        ...(setupCode === '' ? [] : [setupCode]),
         ...(projections ? ['--projections'] : []),
       ],
       {
@@ -28,14 +36,20 @@ export function prepare(databaseUrl, { freshDemo = false, projections = false, a
           databaseUrl,
           appPassword === undefined ? {} : { APP_PASSWORD: appPassword },
         ),
-        stdio: ['ignore', 'inherit', 'pipe'],
+        stdio: ['ignore', 'pipe', 'pipe'],
       },
     );
     let said = '';
+    let first = { code: null, demo: true };
+    createInterface({ input: child.stdout }).on('line', (line) => {
+      const found = /^first start (.*)$/.exec(line)?.[1];
+      if (found === undefined) console.log(line);
+      else first = JSON.parse(found);
+    });
     child.stderr.on('data', (chunk) => (said += chunk));
-    child.once('exit', (code) =>
+    child.once('close', (code) =>
       code === 0
-        ? resolve()
+        ? resolve(first)
         : reject(new Stop(`The database could not be prepared:\n${said.slice(0, 2000)}`)),
     );
   });

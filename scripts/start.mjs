@@ -9,6 +9,9 @@ const PARENT_MS = 1000;
 
 await run(async () => {
   const freshDemo = process.argv.includes('--fresh-demo');
+  const noDemo = process.argv.includes('--no-demo');
+  const setupCode = process.argv.includes('--setup-code') ? '--setup-code=again' : '--setup-code';
+  if (freshDemo && noDemo) throw new Stop('Either --fresh-demo or --no-demo');
   if (freshDemo && process.stdin.isTTY && !(await agreed())) return;
   console.log('Tidy Quill');
   // Missing Debian packages are reported before npm ci takes its minutes.
@@ -48,8 +51,10 @@ await run(async () => {
     const url = process.env.DATABASE_URL ?? postgres.url;
     if (postgres !== null) keepBackups(postgres.folder);
     await step('build', buildApart);
+    let first;
     await step('data', async () => {
-      await prepare(url, { freshDemo, appPassword: postgres?.appPassword });
+      const appPassword = postgres?.appPassword;
+      first = await prepare(url, { freshDemo, noDemo, setupCode, appPassword });
       return freshDemo ? 'migrated, demo made again' : 'migrated';
     });
     // Real consoles are named by the environment; else the demo's rooms have simulated ones.
@@ -62,9 +67,12 @@ await run(async () => {
     });
     leaveIt = postgres?.keepUp((line) => console.log(line));
     server.child.once('exit', () => void close().then(() => process.exit(1)));
-    console.log(
-      `\n${server.url}   sign in as idony, caspian or morwenna, password: quill and candle\n`,
-    );
+    const demo = 'sign in as idony, caspian or morwenna, password: quill and candle';
+    console.log(`\n${server.url}   ${first.demo ? demo : ''}`);
+    if (first.code !== null) {
+      console.log(`Set up your clinic: ${server.url}/setup   code ${first.code}, once, for a day`);
+    }
+    console.log('');
   } catch (error) {
     await close();
     throw error;

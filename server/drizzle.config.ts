@@ -20,6 +20,7 @@ export default defineConfig({
     './server/src/db/practice-runs.ts',
     './server/src/db/judgements.ts',
     './server/src/db/backups.ts',
+    './server/src/db/setup-codes.ts',
   ],
   out: './server/migrations',
 });

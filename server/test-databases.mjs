@@ -1,8 +1,11 @@
 import pg from 'pg';
 import { prepare } from '../scripts/serve.mjs';
 
+/** Where the demo clinic of this run is. */
+export const demoZone = () => process.env.DEMO_TIME_ZONE ?? 'Europe/London';
+
 const demoDay = () =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format().replaceAll('-', '_');
+  new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format().replaceAll('-', '_');
 
 /** The database of today's demo, which tests copy: a run that goes on past midnight makes its own. */
 const templateName = () => `t_demo_${demoDay()}`;
@@ -31,6 +34,12 @@ export async function makeTemplate(databaseUrl) {
     await client.query(`create database ${name}`);
   });
   await prepare(named(databaseUrl, name));
+}
+
+/** A database with nothing in it. */
+export async function newDatabase(databaseUrl, name) {
+  await asked(databaseUrl, (client) => client.query(`create database ${name}`));
+  return named(databaseUrl, name);
 }
 
 /** A database with today's demo in it, as a copy of the template; one filled by itself where there is none of today. */

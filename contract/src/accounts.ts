@@ -9,7 +9,7 @@ export const SignInName = v.pipe(
 );
 
 // How strong it is, the server judges: it knows the names that it may not be made of.
-const NewPassword = v.pipe(
+export const NewPassword = v.pipe(
   v.string('must be text'),
   v.minLength(10, 'must be 10 characters at least'),
   v.maxLength(200, 'must be 200 characters at most'),

@@ -1,5 +1,4 @@
-import type { Right } from '@tidy-quill/core/access';
-import type * as v from 'valibot';
+import type { ApiRow } from './api-row';
 import {
   AppointmentAnswer,
   CalendarAsked,
@@ -13,19 +12,16 @@ import {
 } from './calendar';
 import {
   ChangedPassword,
-  Invited,
   Lock,
   NewPin,
   PasswordGiven,
-  ResetAsked,
-  RoleChange,
   SecondFactorConfirmed,
-  SecondFactorDemand,
   SetAccount,
   Unlock,
 } from './accounts';
+import { CLINIC_API } from './clinic-api';
 import { AheadAnswers, NewInvitation } from './ahead';
-import { AuditAsked, type AuditKind } from './audit';
+import { AuditAsked } from './audit';
 import { SignIn } from './auth';
 import { KindAsked, NewVersion } from './catalogue';
 import { NewJudgement, NewPracticeRun, PracticeAsked } from './practice';
@@ -42,9 +38,10 @@ import {
   NewCourseVisits,
   NewVisit,
 } from './clients';
-import { CancelNotice, ClinicClock, StaffActive } from './clinic';
+import { CancelNotice } from './clinic';
 import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { ToConsole } from './console';
+import { NewClinic } from './setup';
 import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
 import { UseAsked } from './handpieces';
@@ -52,23 +49,6 @@ import { NewPhoto } from './photos';
 import { GiveAdvice, SignRecord } from './record';
 import { DayAsked } from './today';
 import { AcceptSetting, Approval, EventsAfter, NewEvents, SendHome } from './visit';
-
-/** One route of the API: what it is for, what it takes, and who may. */
-export interface ApiRow {
-  readonly summary: string;
-  readonly body?: v.GenericSchema;
-  readonly query?: v.GenericSchema;
-  /** Other bytes that it takes, by their type. */
-  readonly takes?: readonly string[];
-  /** What it gives, where that is not JSON. */
-  readonly gives?: string;
-  /** Needs no sign-in: a link or a name opens it. */
-  readonly open?: true;
-  /** What the audit trail tells of whoever reads by it. Changes are told of by the database itself. */
-  readonly audit?: AuditKind;
-  /** The right that it asks for, where not everybody signed in may. */
-  readonly right?: Right;
-}
 
 const PICTURES = ['image/jpeg', 'image/png'];
 const PDF = 'application/pdf';
@@ -101,6 +81,12 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/account/:token': { summary: 'An invitation or reset, by link', open: true },
   'POST /api/account/:token': { summary: 'Set name and password', body: SetAccount, open: true },
 
+  'GET /api/setup': { summary: 'Whether a clinic may be set up here', open: true },
+  'POST /api/setup': {
+    summary: 'Set up a clinic and its owner, with the code of the machine’s terminal',
+    body: NewClinic,
+    open: true,
+  },
   'GET /api/ahead/:token': { summary: 'Questions before a visit, by link', open: true },
   'POST /api/ahead/:token': { summary: 'Answer them', body: AheadAnswers, open: true },
   'GET /api/diary/:token': { summary: 'A healing diary, by link', open: true },
@@ -318,40 +304,5 @@ export const API: Readonly<Record<string, ApiRow>> = {
     audit: 'exported',
     right: 'readAudit',
   },
-  'GET /api/clinic': { summary: 'Rooms and staff' },
-  'GET /api/clinic/backups': { summary: 'The last backup, and whether one is overdue' },
-  'POST /api/clinic/backups': {
-    summary: 'Make a backup now; what became of it is read from the last one',
-    right: 'manageAccounts',
-  },
-  'PUT /api/clinic/clock': {
-    summary: 'Set the clock style',
-    body: ClinicClock,
-    right: 'manageAccounts',
-  },
-  'PUT /api/clinic/second-factor': {
-    summary: 'Demand a second factor of supervisors and owners',
-    body: SecondFactorDemand,
-    right: 'manageAccounts',
-  },
-  'POST /api/clinic/staff': {
-    summary: 'Invite staff by link',
-    body: Invited,
-    right: 'manageAccounts',
-  },
-  'POST /api/clinic/staff/:id/link': {
-    summary: 'A new invitation, or a link to set a new password',
-    body: ResetAsked,
-    right: 'manageAccounts',
-  },
-  'PUT /api/clinic/staff/:id/role': {
-    summary: 'Give an account another role',
-    body: RoleChange,
-    right: 'manageAccounts',
-  },
-  'PUT /api/clinic/staff/:id/active': {
-    summary: 'Close or reopen an account',
-    body: StaffActive,
-    right: 'manageAccounts',
-  },
+  ...CLINIC_API,
 };

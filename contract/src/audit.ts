@@ -40,6 +40,8 @@ export const AUDIT_KINDS = [
   'unlocked',
   'unlockRefused',
   'clinicChanged',
+  'roomAdded',
+  'roomRenamed',
   'unavailableAdded',
   'unavailableRemoved',
   'waitingAdded',

@@ -1,3 +1,4 @@
+import { demoZone } from '../../server/test-databases.mjs';
 import type { RecordOpened } from '@tidy-quill/contract/record';
 import { reportNames, reportSections } from '@tidy-quill/contract/labels/index';
 import { visitReport } from '@tidy-quill/core/report';
@@ -48,7 +49,7 @@ async function linesFromEvents(): Promise<string[]> {
      fetch(location.pathname.replace('/visits', '/api/visits')).then((answer) => answer.json()).then(done);`,
   );
   const sheet = visitReport([...opened.events].reverse(), opened.visit.areaId);
-  const sections = reportSections(sheet, reportNames(opened, 'Europe/London'));
+  const sections = reportSections(sheet, reportNames(opened, demoZone()));
   return sections.flatMap(({ lines }) => lines.map(({ label, text }) => `${label}: ${text}`));
 }
 

@@ -1,12 +1,16 @@
 import { randomBytes } from 'node:crypto';
 import type { EventKind } from '@tidy-quill/core/events';
 import pg from 'pg';
-import { end, serve, serveConsoles } from '../../scripts/serve.mjs';
-import { filledDatabase } from '../../server/test-databases.mjs';
+import { end, prepare, serve, serveConsoles } from '../../scripts/serve.mjs';
+import { filledDatabase, newDatabase } from '../../server/test-databases.mjs';
+
+const NO_DEMO = { noDemo: true, setupCode: '--setup-code' };
 
 /** The built application on a database of its own with the demo in it. */
 export interface Application {
   readonly url: string;
+  /** By which a clinic is set up; null where the demo is. */
+  readonly setupCode: string | null;
   /** Asks the database directly. */
   readonly rows: <T>(query: string, values?: unknown[]) => Promise<T[]>;
   /** What was kept of a kind for a client, newest first. */
@@ -20,17 +24,20 @@ export interface Application {
   readonly close: () => Promise<void>;
 }
 
-export async function startApplication(): Promise<Application> {
+/** @param demo whether the demo is in it, or no clinic at all and a code to set one up */
+export async function startApplication({ demo = true } = {}): Promise<Application> {
   const base = process.env['TEST_DATABASE_URL'];
   if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
   const name = `e_${randomBytes(6).toString('hex')}`;
-  const databaseUrl = await filledDatabase(base, name);
+  const databaseUrl = demo ? await filledDatabase(base, name) : await newDatabase(base, name);
+  const first = demo ? null : await prepare(databaseUrl, NO_DEMO);
   const consoles = await serveConsoles(0);
   let server = await serve(databaseUrl, { port: 0, consoles: consoles.rooms });
   const { url } = server;
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 });
   return {
     url,
+    setupCode: first?.code ?? null,
     rows: async (query, values) => (await pool.query(query, values)).rows,
     kept: async (familyName, kind) => {
       const query = `select e.body, e.visit_id from visit_events e

@@ -1,3 +1,4 @@
+import { demoZone } from '../../server/test-databases.mjs';
 import { Key, Origin } from 'selenium-webdriver';
 import { addDays } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
@@ -10,7 +11,7 @@ await signIn(browser);
 
 const DIALOG = '//div[@role="dialog"]';
 const STATUS = '//*[contains(@class, "board-status")]';
-const today = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format();
+const today = new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format();
 const DAY = addDays(today, 3);
 
 /** Asks the server as this page does; gives the status. */
@@ -34,14 +35,14 @@ interface Place {
 const visitOf = async (family: string, on: string): Promise<Place | undefined> => {
   const found = await app.rows<Place>(
     `select v.* from visits v join clients c on c.id = v.client_id
-     where c.family_name = $1 and (v.starts_at at time zone 'Europe/London')::date = $2`,
+     where c.family_name = $1 and (v.starts_at at time zone '${demoZone()}')::date = $2`,
     [family, on],
   );
   return found[0];
 };
 const clockOf = async (family: string) =>
   (await visitOf(family, DAY))?.starts_at.toLocaleTimeString('sv-SE', {
-    ...{ timeZone: 'Europe/London', hour: '2-digit', minute: '2-digit' },
+    ...{ timeZone: demoZone(), hour: '2-digit', minute: '2-digit' },
   });
 /** Books a client as their visit of today is, at an hour of the day that is used here. */
 async function book(family: string, startsAt: string): Promise<void> {
@@ -167,8 +168,8 @@ describe('finding a time', () => {
     await browser.press('Book and open', DIALOG);
     await browser.see('Send home');
     const [booked] = await app.rows<{ weekday: number; hour: number }>(
-      `select extract(isodow from v.starts_at at time zone 'Europe/London')::int as weekday,
-         extract(hour from v.starts_at at time zone 'Europe/London')::int as hour
+      `select extract(isodow from v.starts_at at time zone '${demoZone()}')::int as weekday,
+         extract(hour from v.starts_at at time zone '${demoZone()}')::int as hour
        from visits v join clients c on c.id = v.client_id
        where c.family_name = 'Candlewick' order by v.id desc limit 1`,
     );
@@ -192,7 +193,7 @@ describe('a whole course', () => {
     const starts = async () =>
       (
         await app.rows<{ day: string }>(
-          `select to_char(v.starts_at at time zone 'Europe/London', 'YYYY-MM-DD HH24:MI') as day
+          `select to_char(v.starts_at at time zone '${demoZone()}', 'YYYY-MM-DD HH24:MI') as day
            from visits v join clients c on c.id = v.client_id
            where c.family_name = 'Oxenstable' and v.starts_at > now() + interval '20 days'
            order by v.starts_at`,

@@ -1,3 +1,4 @@
+import { demoZone } from '../../server/test-databases.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
@@ -175,7 +176,7 @@ describe('a first visit and the next', () => {
       reason: 'No endpoint seen',
     });
     const visits = await app.rows<{ days: number }>(
-      `select (starts_at::date - now()::date) as days from visits v
+      `select ((starts_at at time zone '${demoZone()}')::date - (now() at time zone '${demoZone()}')::date) as days from visits v
        join clients c on c.id = v.client_id where c.family_name = 'Dandelock' order by starts_at`,
     );
     expect(visits.map(({ days }) => days)).toEqual([0, 56]);

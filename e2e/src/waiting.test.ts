@@ -1,3 +1,4 @@
+import { demoZone } from '../../server/test-databases.mjs';
 import { Key } from 'selenium-webdriver';
 import { addDays } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
@@ -10,7 +11,7 @@ await signIn(browser);
 
 const DIALOG = '//div[@role="dialog"]';
 const FIND = '//section[@aria-label="Find a time"]';
-const today = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/London' }).format();
+const today = new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format();
 const TOMORROW = addDays(today, 1);
 
 /** “Sun 29 Nov 2026”. */
@@ -198,7 +199,7 @@ describe('the waiting list', () => {
     await browser.gone('Primrose Youlgrave', waits);
     // She was asked for the other day: that visit gave way to this one.
     const [given] = await visitsOf('Youlgrave');
-    const day = given?.starts_at.toLocaleDateString('sv-SE', { timeZone: 'Europe/London' });
+    const day = given?.starts_at.toLocaleDateString('sv-SE', { timeZone: demoZone() });
     expect(day).toBe(addDays(today, 2));
     await browser.press('Off the list', `${waits}[contains(., "Peregrine Saltmeadow")]`);
     await browser.gone('Peregrine Saltmeadow', waits);

@@ -1,3 +1,4 @@
+import { demoZone } from '../../server/test-databases.mjs';
 import { Key } from 'selenium-webdriver';
 import { defined } from '@tidy-quill/core/units';
 import type { Browser } from './browser';
@@ -27,7 +28,7 @@ export const keepsItself = (browser: Browser): Promise<unknown> =>
 /** A moment by the demo clinic's clock, as a field for day and time wants it. */
 export const clinicMoment = (at: Date): string =>
   new Intl.DateTimeFormat('sv-SE', {
-    timeZone: 'Europe/London',
+    timeZone: demoZone(),
     dateStyle: 'short',
     timeStyle: 'short',
   })
@@ -41,11 +42,22 @@ export async function fillMoment(browser: Browser, label: string, moment: string
   await browser.fill(`${label} Time`, clock);
 }
 
+interface NewClient {
+  readonly given: string;
+  readonly family: string;
+  readonly born: string;
+  readonly phone: string;
+  readonly ink?: boolean;
+}
+
 /** Adds a client, with the left lower leg as area, and books and opens its first visit. */
-export async function newClient(
-  browser: Browser,
-  of: { given: string; family: string; born: string; phone: string; ink?: boolean },
-): Promise<void> {
+export async function newClient(browser: Browser, of: NewClient): Promise<void> {
+  await bookNewClient(browser, of);
+  await browser.see('Send home', RIBBON);
+}
+
+/** The same up to the press that opens the visit. */
+export async function bookNewClient(browser: Browser, of: NewClient): Promise<void> {
   await browser.press('Clients');
   await browser.press('Add client');
   await browser.fill('Given name', of.given);
@@ -62,7 +74,6 @@ export async function newClient(
   await browser.press('Book a visit');
   await browser.press('Window room', '//div[@role="dialog"]');
   await browser.press('Book and open');
-  await browser.see('Send home', RIBBON);
 }
 
 /** Opens a client's page from the list of clients, once that has taken the place of whatever table was there before. */

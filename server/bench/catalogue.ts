@@ -1,7 +1,7 @@
 import { propose, type PlanCase } from '@tidy-quill/core/plan';
 import { medianMs, report } from '../../core/bench/timing';
 import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
-import { DEMO_PROTOCOL } from '../src/db/demo/protocol';
+import { TEXTBOOK_PROTOCOL } from '../src/features/catalogue/textbook-protocol';
 
 let nudged = 0;
 const fresh = (): PlanCase => {
@@ -20,7 +20,7 @@ const fresh = (): PlanCase => {
       history: [],
     },
     handpieces: DEMO_HANDPIECES,
-    protocol: DEMO_PROTOCOL,
+    protocol: TEXTBOOK_PROTOCOL,
     today: '2026-11-24',
   };
 };

@@ -45,6 +45,7 @@ import { photoRoutes } from './features/photos/routes';
 import { practiceRoutes } from './features/practice/routes';
 import { reactionRoutes } from './features/reactions/routes';
 import { recordRoutes } from './features/record/routes';
+import { firstStartRoutes, setupRoutes } from './features/setup/routes';
 import { signOffRoutes } from './features/sign-offs/routes';
 import { todayRoutes } from './features/today/routes';
 import { pressRoutes } from './features/visit/presses';
@@ -163,6 +164,7 @@ export async function makeApplication(options: {
     api.use(aheadRoutes(db, guesses));
     api.use(diaryRoutes(db, files, guesses));
     api.use(accountLinkRoutes(db, guesses));
+    api.use(firstStartRoutes(db, guesses));
     api.use(calendarLinkRoutes(db, guesses));
     api.use(authRoutes(db, tries, triesBy(pool, 'sign-in address')));
     // Nothing larger is read of anybody who is not signed in.
@@ -209,6 +211,7 @@ export async function makeApplication(options: {
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));
+    api.use(setupRoutes(db));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

@@ -12,7 +12,7 @@ import {
 } from '@tidy-quill/contract/labels/index';
 import { defined } from '@tidy-quill/core/units';
 import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
-import { DEMO_PROTOCOL } from '../src/db/demo/protocol';
+import { TEXTBOOK_PROTOCOL } from '../src/features/catalogue/textbook-protocol';
 
 type Client = readonly [
   type: SkinType,
@@ -111,7 +111,7 @@ function clientTable(): string {
     const { proposals, refused } = propose({
       subject: subjectOf(client),
       handpieces: DEMO_HANDPIECES,
-      protocol: DEMO_PROTOCOL,
+      protocol: TEXTBOOK_PROTOCOL,
       today: '2026-11-24',
     });
     const said = who.filter((each) => each !== '').join(', ');

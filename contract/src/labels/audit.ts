@@ -24,6 +24,8 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   consentSigned: 'Consent signed',
   consentWithdrawn: 'Consent withdrawn',
   visitStatusSaid: 'Confirmed, arrived or missed',
+  roomAdded: 'Room added',
+  roomRenamed: 'Room renamed',
   unavailableAdded: 'Absence or closure entered',
   unavailableRemoved: 'Absence or closure taken back',
   waitingAdded: 'Put on the waiting list',

@@ -1,4 +1,5 @@
 export * from './handpiece';
+export * from './handpiece-sense';
 export * from './ink-protocol';
 export * from './protocol';
 export * from './subject';

@@ -1,3 +1,4 @@
+import { demoZone } from '../../../server/test-databases.mjs';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
@@ -29,7 +30,7 @@ const pulses = async (): Promise<number> => {
   const [row] = await app.rows<{ n: number }>(
     `select coalesce(sum((e.body->>'count')::int), 0)::int as n from visit_events e
      join visits v on v.id = e.visit_id join clients c on c.id = v.client_id
-     where c.family_name = 'Okapi-Lune' and e.kind = 'pulsesFired' and v.starts_at::date = now()::date`,
+     where c.family_name = 'Okapi-Lune' and e.kind = 'pulsesFired' and (v.starts_at at time zone '${demoZone()}')::date = (now() at time zone '${demoZone()}')::date`,
   );
   return defined(row).n;
 };

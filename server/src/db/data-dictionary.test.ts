@@ -13,6 +13,7 @@ import { messages } from './messages';
 import { messageTexts } from './message-texts';
 import { backups } from './backups';
 import { judgements } from './judgements';
+import { setupCodes } from './setup-codes';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
 import { unavailable } from './unavailable';
@@ -52,6 +53,7 @@ const HOLDS: Readonly<Record<string, string>> = {
     'What a clinic tells its clients of their visits, in its own words; the newest version of a kind holds. Append-only.',
   backups:
     'Backups of the whole database that were made, and tries that failed; of no clinic. Append-only.',
+  setup_codes: 'One-time codes by which a clinic is set up, as a hash; of no clinic.',
   judgements:
     'Judgements on people who do not exist: what was chosen, and what was wrong by the rules of that day. Append-only.',
   practice_runs:
@@ -97,6 +99,7 @@ const everything: readonly unknown[] = [
   signOffs,
   practiceRuns,
   judgements,
+  setupCodes,
   backups,
 ];
 const tables = everything.filter((each): each is PgTable => is(each, PgTable));

@@ -57,6 +57,7 @@ beforeAll(async () => {
     visits: defined(visits[0]).id,
     clients: defined(clients[0]).id,
     photos: await one('photos'),
+    'clinic/rooms': await one('rooms'),
     consents: await one('consents'),
     practice: await one('practice_runs'),
     judgements: await one('judgements'),

@@ -109,10 +109,14 @@ export async function startOn(
   };
 }
 
-/** Somebody of the demo's staff who has signed in at a server. */
-export async function signedInAt(url: string, name: string): Promise<Person> {
+/** Somebody who has signed in at a server; the demo's staff have one password. */
+export async function signedInAt(
+  url: string,
+  name: string,
+  password = DEMO_PASSWORD,
+): Promise<Person> {
   const someone = personAt(url);
-  await someone.post('/api/sign-in', { name, password: DEMO_PASSWORD });
+  await someone.post('/api/sign-in', { name, password });
   return someone;
 }
 

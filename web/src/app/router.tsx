@@ -25,6 +25,12 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/diary/DiaryPage')).DiaryPage }),
   },
   {
+    path: '/setup',
+    ErrorBoundary: FaultPage,
+    hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
+    lazy: async () => ({ Component: (await import('../features/setup/SetupPage')).SetupPage }),
+  },
+  {
     path: '/account/:token',
     ErrorBoundary: FaultPage,
     hydrateFallbackElement: <p className="shell-wait">Opening…</p>,
@@ -139,6 +145,12 @@ export const router = createBrowserRouter([
             path: 'account',
             lazy: async () => ({
               Component: (await import('../features/account/AccountPage')).AccountPage,
+            }),
+          },
+          {
+            path: 'clinic/setup',
+            lazy: async () => ({
+              Component: (await import('../features/setup/SetupStepsPage')).SetupStepsPage,
             }),
           },
           {

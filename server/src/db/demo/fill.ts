@@ -37,7 +37,7 @@ import {
 import { messages } from '../messages';
 import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
-import { DEMO_PROTOCOL } from './protocol';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
@@ -160,7 +160,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
     id,
     kind,
     number: 1,
-    content: kind === 'devices' ? DEMO_HANDPIECES : DEMO_PROTOCOL,
+    content: kind === 'devices' ? DEMO_HANDPIECES : TEXTBOOK_PROTOCOL,
     note: 'First version, from textbook ranges',
     createdBy: supervisorId,
     approvedBy: supervisorId,

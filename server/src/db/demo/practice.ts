@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { momentAt } from '../../http/clinic-day';
 import { judgements } from '../judgements';
 import { practiceRuns } from '../practice-runs';
-import { DEMO_PROTOCOL } from './protocol';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 /** What a technician who is half way did: the stamping goes well, the gliding gets better from week to week. */
@@ -38,9 +38,9 @@ export async function fillPractice(
   { clinicId, today, staffIds }: DemoClinic,
 ): Promise<void> {
   for (const [index, { exercise, daysAgo, ...habits }] of RUNS.entries()) {
-    const of = exerciseOf(exercise, DEMO_PROTOCOL);
+    const of = exerciseOf(exercise, TEXTBOOK_PROTOCOL);
     const strokes = madeHand(of, { ...habits, seed: index });
-    const { pulses, seconds, measures, off } = resultOfRun(exercise, strokes, DEMO_PROTOCOL);
+    const { pulses, seconds, measures, off } = resultOfRun(exercise, strokes, TEXTBOOK_PROTOCOL);
     await tx.insert(practiceRuns).values({
       ...{ clinicId, id: v7(), staffId: defined(staffIds[1]), exercise },
       at: momentAt(addDays(today, -daysAgo), '08:15', TIME_ZONE),

@@ -20,14 +20,14 @@ import { CORE_VERSION } from '@tidy-quill/core/version';
 import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
-import { DEMO_PROTOCOL } from './protocol';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { INK_CLIENTS, type InkClient, type InkSession } from './ink-people';
 import { tattooPicture } from './pictures';
 import { VisitScript } from './script';
 import { asked, toldLater } from './visits';
 import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
-const PACE = DEMO_PROTOCOL.pace;
+const PACE = TEXTBOOK_PROTOCOL.pace;
 
 /** Clients with tattoos in several stages of fading, each design drawn and photographed by our own generator. */
 export async function fillTattoos(tx: Tx, clinic: DemoClinic, number: number): Promise<void> {
@@ -139,7 +139,7 @@ function treat(
   const of: InkCase = {
     subject,
     handpieces: DEMO_HANDPIECES,
-    own: DEMO_PROTOCOL,
+    own: TEXTBOOK_PROTOCOL,
     agreed: false,
     today: day,
   };
@@ -162,7 +162,7 @@ function treat(
     workingType: workingSkin(subject).type,
     treatedOn: day,
   });
-  const { on } = nextInkVisit({ site, treatedOn: day, adverse: harmed, own: DEMO_PROTOCOL });
+  const { on } = nextInkVisit({ site, treatedOn: day, adverse: harmed, own: TEXTBOOK_PROTOCOL });
   const home = { kind: 'sentHome', advice, nextVisitOn: on, note: '' } as const;
   script.add({ ...home, habits: [], blocksNumber: 0 }, 240);
   if (session.later !== undefined) toldLater(script, session.later);

@@ -14,7 +14,7 @@ import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
 import { DEMO_HANDPIECES } from './catalogue';
 import { skinPicture } from './pictures';
-import { DEMO_PROTOCOL } from './protocol';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { VisitScript } from './script';
 import { accepted, asked, proposalFor, makeReady } from './visits';
 import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
@@ -84,7 +84,7 @@ async function testedYesterday(tx: Tx, clinic: DemoClinic, number: number): Prom
     const marks: HairMark[] = index === 0 ? ['nothing'] : ['perifollicularOedema'];
     read(script, spotId, marks, null, index === 0 ? 420 : 20, photos.slice(index, index + 1));
   }
-  const next = visitAfterTest({ testedOn: yesterday, adverse: false, own: DEMO_PROTOCOL });
+  const next = visitAfterTest({ testedOn: yesterday, adverse: false, own: TEXTBOOK_PROTOCOL });
   const advice = aftercare(STANDARD_AFTERCARE, {
     job: 'hair',
     site,

@@ -6,7 +6,7 @@ import { searchTextOf } from '../../features/clients/search-text';
 import { momentAt } from '../../http/clinic-day';
 import { areas, clients, visits } from '../schema';
 import { waiting } from '../waiting';
-import { DEMO_PROTOCOL } from './protocol';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { asked } from './visits';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
@@ -68,7 +68,7 @@ export async function fillWeek(tx: Tx, setting: DemoClinic, from: number): Promi
     const startsAt = momentAt(addDays(today, inDays), clock, TIME_ZONE);
     await tx.insert(visits).values({
       ...{ clinicId, id: visitId, clientId, areaId, roomId, staffId, startsAt, said },
-      plannedMinutes: plannedMinutes({ zones: [where], isFirst: true }, DEMO_PROTOCOL),
+      plannedMinutes: plannedMinutes({ zones: [where], isFirst: true }, TEXTBOOK_PROTOCOL),
     });
     const body = asked(today, {
       client: { area: where, age: Number(today.slice(0, 4)) - born },

@@ -1,3 +1,4 @@
+import { demoZone } from '../../../test-databases.mjs';
 import type { DueLists, Reminded } from '@tidy-quill/contract/calendar';
 import type { Message } from '@tidy-quill/contract/ahead';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
@@ -98,7 +99,7 @@ describe('a confirmation', () => {
 describe('reminders that go out of themselves', () => {
   it('do so once a day from the clinic’s hour on, in its own words, by whichever server is first', async () => {
     const AHEAD = 9;
-    const day = addDays(clinicToday('Europe/London'), AHEAD);
+    const day = addDays(clinicToday(demoZone()), AHEAD);
     const id = await book('Bristlecombe', `${day}T10:00:00.000Z`);
     const before = (await outbox()).length;
     const { db } = app.connection;

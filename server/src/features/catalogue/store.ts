@@ -10,7 +10,9 @@ import { Pace } from '@tidy-quill/contract/plan';
 import { read } from '@tidy-quill/contract/problem';
 import type { KeptContents } from '@tidy-quill/contract/kept-contents';
 import type { ClinicalFigures } from '@tidy-quill/core/figures';
-import type { Protocol } from '@tidy-quill/core/plan';
+import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
+import { FAULT_COLUMN, faultText } from '@tidy-quill/contract/labels/handpieces';
+import stringify from 'safe-stable-stringify';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Db, Queryable } from '../../db/connect';
@@ -152,6 +154,7 @@ export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promis
         current: versions[0],
       });
     }
+    if (made.kind === 'devices') refuseFaults(made.content, versions[0]);
     await tx.insert(catalogueVersions).values({
       clinicId,
       id: made.id,
@@ -163,6 +166,28 @@ export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promis
     });
   });
 }
+
+/** A handpiece that is new or was changed has to hold figures that fit each other; one that is there already stays as it is. */
+function refuseFaults(
+  handpieces: readonly Handpiece[],
+  before: CatalogueVersion | undefined,
+): void {
+  const known = new Set(
+    before?.kind === 'devices' ? (before.content as readonly Handpiece[]).map(asText) : [],
+  );
+  const fields = handpieces.flatMap((each, index) =>
+    known.has(asText(each))
+      ? []
+      : figuresAtFault(each).map((fault) => ({
+          field: `content.${String(index)}.${FAULT_COLUMN[fault.why]}`,
+          problem: faultText(fault),
+        })),
+  );
+  if (fields.length === 0) return;
+  throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields });
+}
+
+const asText = (handpiece: Handpiece): string => stringify(handpiece) ?? '';
 
 /** One version; 404 where there is none. */
 export async function findVersion(db: Queryable, clinicId: string, id: string) {

@@ -1,6 +1,7 @@
 import { RIGHT_ROLES } from '@tidy-quill/core/access';
 import * as afterEvents from '@tidy-quill/contract/after-events';
-import { API, type ApiRow } from '@tidy-quill/contract/api';
+import { API } from '@tidy-quill/contract/api';
+import type { ApiRow } from '@tidy-quill/contract/api-row';
 import * as look from '@tidy-quill/contract/look';
 import * as plan from '@tidy-quill/contract/plan';
 import * as eventBodies from '@tidy-quill/contract/event-bodies';

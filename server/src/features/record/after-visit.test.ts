@@ -1,3 +1,4 @@
+import { demoZone } from '../../../test-databases.mjs';
 import type { ClientOpened } from '@tidy-quill/contract/clients';
 import type { ReactionListed, RecordOpened } from '@tidy-quill/contract/record';
 import type { Day } from '@tidy-quill/contract/today';
@@ -119,7 +120,7 @@ describe('the record', () => {
   it('is the same whatever order its events came in, and its paper holds what its page shows', async () => {
     const shown = await record();
     const { events, visit } = shown;
-    const names = reportNames(shown, 'Europe/London');
+    const names = reportNames(shown, demoZone());
     const sections = reportSections(visitReport(events, visit.areaId), names);
     // As if written, read and shuffled on the way: events alone make the record.
     const travelled = [...(JSON.parse(JSON.stringify(events)) as typeof events)].reverse();

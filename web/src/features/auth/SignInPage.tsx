@@ -2,6 +2,7 @@ import type { SignIn } from '@tidy-quill/contract/auth';
 import { Button, Form, Input } from 'antd';
 import { problemKind, problemText, useSignInMutation } from '../../app/api';
 import { CAUTION_SHORT } from './caution';
+import { FirstStart } from './FirstStart';
 import { KeptHere } from './KeptHere';
 
 /** The sign-in; it stands over whatever page was open, and gives that page back afterwards. */
@@ -53,6 +54,7 @@ export function SignInPage() {
             Sign in
           </Button>
         </Form>
+        <FirstStart />
         <p className="small">{CAUTION_SHORT}</p>
       </div>
     </main>

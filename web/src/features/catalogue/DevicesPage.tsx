@@ -3,16 +3,18 @@ import type { CatalogueKind, CatalogueVersion } from '@tidy-quill/contract/catal
 import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-table';
 import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
 import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/aftercare';
-import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
 import { v7 } from 'uuid';
+import { HANDPIECE_TEMPLATES } from '@tidy-quill/contract/handpiece-templates';
 import { defined } from '@tidy-quill/core/units';
 import { problemText, useAddVersionMutation, useVersionsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
+import { FAULT_COLUMN, faultText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { AftercareForm } from './AftercareForm';
@@ -78,12 +80,16 @@ export function DevicesPage() {
         <Versions key={kind} kind={kind} versions={[SHIPPED[kind as keyof typeof SHIPPED]]} />
       ) : null}
       {data?.length === 0 && (kind === 'devices' || kind === 'protocol') ? (
-        <section className="empty">
-          <h2>No version yet</h2>
-          <p>
-            Nothing can be planned until this clinic has approved devices and an approved protocol.
-          </p>
-        </section>
+        <>
+          <section className="empty">
+            <h2>No version yet</h2>
+            <p>
+              Nothing can be planned until this clinic has approved devices and an approved
+              protocol. Type what the manual says: nothing is taken for granted.
+            </p>
+          </section>
+          {kind === 'devices' ? <Versions key={kind} kind={kind} versions={[NO_DEVICES]} /> : null}
+        </>
       ) : null}
       {data?.[0]?.kind === kind ? <Versions key={kind} kind={kind} versions={data} /> : null}
     </div>
@@ -97,6 +103,12 @@ const TABS = [
   { path: 'consents', kind: 'consents', word: 'Consent texts' },
   { path: 'aftercare', kind: 'aftercare', word: 'Aftercare' },
 ] as const;
+
+const faultsOf = (handpiece: Handpiece) =>
+  figuresAtFault(handpiece).map((fault) => ({
+    column: FAULT_COLUMN[fault.why],
+    problem: faultText(fault),
+  }));
 
 /** What ships holds until the clinic approves a version of its own. */
 const shipped = (kind: CatalogueKind, content: Content): CatalogueVersion => ({
@@ -116,6 +128,13 @@ const SHIPPED = {
   suitability: shipped('suitability', STANDARD_SUITABILITY),
   consents: shipped('consents', STANDARD_CONSENTS),
   aftercare: shipped('aftercare', STANDARD_AFTERCARE),
+};
+
+/** Of a clinic that has none yet: a first version begins from it. */
+const NO_DEVICES: CatalogueVersion = {
+  ...shipped('devices', []),
+  note: 'Nothing yet',
+  ...{ createdBy: '', approvedBy: null, approvedAt: null },
 };
 
 interface Draft {
@@ -170,6 +189,8 @@ function Versions({
             name="devices"
             table={HANDPIECE_TABLE}
             link={(id) => `/handpieces/${id}`}
+            templates={HANDPIECE_TEMPLATES}
+            faultsOf={faultsOf}
             shown={HANDPIECE_COLUMNS}
             records={content as readonly Handpiece[]}
             editable={editable}
@@ -205,7 +226,14 @@ function Versions({
           />
         )}
       </div>
-      <VersionList versions={versions} inForce={inForce} shown={looked.number} onShow={setShown} />
+      {newest === NO_DEVICES ? null : (
+        <VersionList
+          versions={versions}
+          inForce={inForce}
+          shown={looked.number}
+          onShow={setShown}
+        />
+      )}
     </div>
   );
 }

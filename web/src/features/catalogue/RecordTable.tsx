@@ -6,9 +6,9 @@ import {
   type Table,
 } from '@tidy-quill/contract/catalogue-table';
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
-import { Button } from 'antd';
+import { Button, Select } from 'antd';
 import { Link } from 'react-router';
-import { useRef, useState, type ChangeEvent } from 'react';
+import { useId, useRef, useState, type ChangeEvent } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
@@ -23,6 +23,8 @@ export function RecordTable<T extends { readonly id: string }>({
   records,
   editable,
   link,
+  templates = [],
+  faultsOf,
   onChange,
 }: {
   /** What the files are called. */
@@ -34,11 +36,16 @@ export function RecordTable<T extends { readonly id: string }>({
   editable: boolean;
   /** Where a record has a page of its own. */
   link?: (id: string) => string;
+  /** What a new record may begin from. */
+  templates?: readonly { readonly label: string; readonly cells: Cells }[];
+  /** What does not fit within a record that the table takes, by column. */
+  faultsOf?: (record: T) => readonly Omit<CellProblem, 'row'>[];
   onChange: (records: readonly T[]) => void;
 }) {
-  const [editing, setEditing] = useState<number | 'new' | null>(null);
+  const [editing, setEditing] = useState<number | Cells | null>(null);
   const [problems, setProblems] = useState<readonly CellProblem[]>([]);
   const file = useRef<HTMLInputElement>(null);
+  const addId = useId();
   const rows = records.map((record) => toCells(table, record));
 
   const onFile = async ({ target }: ChangeEvent<HTMLInputElement>) => {
@@ -50,9 +57,12 @@ export function RecordTable<T extends { readonly id: string }>({
     if (result.ok) onChange(result.value);
   };
   const onSaved = (cells: Cells): readonly CellProblem[] => {
-    const next = editing === 'new' ? [...rows, cells] : rows.with(defined(editing), cells);
+    const at = typeof editing === 'number' ? editing : rows.length;
+    const next = at === rows.length ? [...rows, cells] : rows.with(at, cells);
     const result = fromCells(table, next);
     if (!result.ok) return result.problems;
+    const faults = faultsOf?.(defined(result.value[at])) ?? [];
+    if (faults.length > 0) return faults.map((each) => ({ row: at + 1, ...each }));
     onChange(result.value);
     setEditing(null);
     return [];
@@ -88,9 +98,23 @@ export function RecordTable<T extends { readonly id: string }>({
               tabIndex={-1}
               onChange={(event) => void onFile(event)}
             />
-            <Button icon={<PlusOutlined />} onClick={() => setEditing('new')}>
-              Add row
-            </Button>
+            {templates.length === 0 ? (
+              <Button icon={<PlusOutlined />} onClick={() => setEditing({})}>
+                Add row
+              </Button>
+            ) : (
+              <span className="add-from">
+                <label htmlFor={addId}>Add, beginning from</label>
+                <Select
+                  id={addId}
+                  placeholder="a kind…"
+                  value={null}
+                  popupMatchSelectWidth={false}
+                  options={templates.map(({ label }, value) => ({ label, value }))}
+                  onChange={(index: number) => setEditing(templates[index]?.cells ?? {})}
+                />
+              </span>
+            )}
           </>
         ) : null}
       </div>
@@ -155,11 +179,11 @@ export function RecordTable<T extends { readonly id: string }>({
       {editing === null ? null : (
         <CellForm
           table={table}
-          cells={editing === 'new' ? {} : defined(rows[editing])}
-          row={editing === 'new' ? rows.length + 1 : editing + 1}
+          cells={typeof editing === 'number' ? defined(rows[editing]) : editing}
+          row={typeof editing === 'number' ? editing + 1 : rows.length + 1}
           onSave={onSaved}
           onRemove={
-            editing === 'new'
+            typeof editing !== 'number'
               ? null
               : () => {
                   onChange(records.filter((_, index) => index !== editing));

@@ -58,7 +58,8 @@ export function BookVisitForm({
 }) {
   const { staff } = useSignedIn();
   const courseCase = useCourseCase(area, ofArea(visits, area.id));
-  const { data: catalogue } = useCatalogueQuery();
+  // A clinic that has approved nothing yet has none: it books by the usual length.
+  const { data: catalogue, isLoading: isReadingCatalogue } = useCatalogueQuery();
   const navigate = useNavigate();
   const [id] = useState(() => v7());
   const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
@@ -110,10 +111,7 @@ export function BookVisitForm({
     if (next === undefined) onClose();
     else onNext([next, ...others]);
   };
-  const [waiting, press] = useOnceReady(
-    !slot.isReading && catalogue !== undefined,
-    () => void save(),
-  );
+  const [waiting, press] = useOnceReady(!slot.isReading && !isReadingCatalogue, () => void save());
   return (
     <Dialog
       open

@@ -1,4 +1,4 @@
-import { PlusOutlined } from '@ant-design/icons';
+import { EditOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,6 +8,9 @@ import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useDemandSecondFactorMutation } from '../account/account-api';
 import { CAUTION_FULL } from '../auth/caution';
+import { AboutForm } from '../setup/AboutForm';
+import { NotSetUp } from '../setup/NotSetUp';
+import { RoomsForm } from '../setup/RoomsForm';
 import { SignOffTable } from '../sign-offs/SignOffTable';
 import { BackupPanel } from './BackupPanel';
 import { CancelNotice } from './CancelNotice';
@@ -27,6 +30,7 @@ export function ClinicPage() {
   const [demand] = useDemandSecondFactorMutation();
   const [setClock] = useSetClockMutation();
   const [adding, setAdding] = useState(false);
+  const [editing, setEditing] = useState(false);
   const owner = me.role === 'owner';
   if (error !== undefined) {
     return (
@@ -50,11 +54,17 @@ export function ClinicPage() {
           </p>
         </div>
         {owner ? (
-          <Button type="primary" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
-            Invite member of staff
-          </Button>
+          <div className="page-actions">
+            <Button icon={<EditOutlined />} onClick={() => setEditing(true)}>
+              About the clinic
+            </Button>
+            <Button type="primary" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
+              Invite member of staff
+            </Button>
+          </div>
         ) : null}
       </header>
+      <NotSetUp />
       {me.role === 'technician' ? null : (
         <p>
           <Link to="/clinic/audit">Audit trail: who did and looked at what</Link>
@@ -93,16 +103,15 @@ export function ClinicPage() {
       ) : null}
       <h2>Rooms</h2>
       {data.rooms.length === 0 ? <p>No rooms yet.</p> : null}
-      <ul>
-        {data.rooms.map(({ id, name }) => (
-          <li key={id}>
-            {name}
-            {owner ? (
-              <span className="quiet-inline figures"> · {id}, by which its console is set up</span>
-            ) : null}
-          </li>
-        ))}
-      </ul>
+      {owner ? (
+        <RoomsForm rooms={data.rooms} />
+      ) : (
+        <ul>
+          {data.rooms.map(({ id, name }) => (
+            <li key={id}>{name}</li>
+          ))}
+        </ul>
+      )}
       <h2>Backup</h2>
       <BackupPanel owner={owner} />
       <h2>Outbox</h2>
@@ -114,6 +123,7 @@ export function ClinicPage() {
         ))}
       </ul>
       {adding ? <InviteStaff onClose={() => setAdding(false)} /> : null}
+      {editing ? <AboutForm onClose={() => setEditing(false)} /> : null}
     </div>
   );
 }

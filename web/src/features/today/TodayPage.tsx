@@ -20,6 +20,7 @@ import {
 } from '../../text';
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
+import { NotSetUp } from '../setup/NotSetUp';
 import { UrgentList } from '../urgent/UrgentList';
 import { BackupOverdue } from './BackupOverdue';
 import { FollowUpList } from './FollowUpList';
@@ -74,6 +75,7 @@ export function TodayPage() {
         </div>
       </header>
       <AsOf query={query} />
+      <NotSetUp />
       <BackupOverdue />
       {day === undefined ? <UrgentList /> : null}
       {day === undefined && supervises ? <ReactionList /> : null}

@@ -57,7 +57,7 @@ const rows = (
  * Ordinary textbook ranges as a starting point; the clinic edits them and a supervisor approves. Thick hair takes pulses
  * of 20–100 ms, fine hair of 3–20 ms, darker skin longer ones.
  */
-export const DEMO_PROTOCOL: Protocol = {
+export const TEXTBOOK_PROTOCOL: Protocol = {
   rows: [
     ...rows(
       'alexandrite',

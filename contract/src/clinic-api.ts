@@ -1,0 +1,56 @@
+import type { ApiRow } from './api-row';
+import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
+import { ClinicClock, StaffActive } from './clinic';
+import { AboutClinic, NewRoom, RoomName } from './setup';
+
+/** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
+export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
+  'GET /api/clinic': { summary: 'Rooms and staff' },
+  'GET /api/clinic/setup': { summary: 'What is missing before the first client' },
+  'PUT /api/clinic/about': {
+    summary: 'Change name, time zone and telephones',
+    body: AboutClinic,
+    right: 'manageAccounts',
+  },
+  'POST /api/clinic/rooms': { summary: 'Add a room', body: NewRoom, right: 'manageAccounts' },
+  'PUT /api/clinic/rooms/:id': {
+    summary: 'Rename a room',
+    body: RoomName,
+    right: 'manageAccounts',
+  },
+  'GET /api/clinic/backups': { summary: 'The last backup, and whether one is overdue' },
+  'POST /api/clinic/backups': {
+    summary: 'Make a backup now; what became of it is read from the last one',
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/clock': {
+    summary: 'Set the clock style',
+    body: ClinicClock,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/second-factor': {
+    summary: 'Demand a second factor of supervisors and owners',
+    body: SecondFactorDemand,
+    right: 'manageAccounts',
+  },
+  'POST /api/clinic/staff': {
+    summary: 'Invite staff by link',
+    body: Invited,
+    right: 'manageAccounts',
+  },
+  'POST /api/clinic/staff/:id/link': {
+    summary: 'A new invitation, or a link to set a new password',
+    body: ResetAsked,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/staff/:id/role': {
+    summary: 'Give an account another role',
+    body: RoleChange,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/staff/:id/active': {
+    summary: 'Close or reopen an account',
+    body: StaffActive,
+    right: 'manageAccounts',
+  },
+};

@@ -1,0 +1,95 @@
+import type { NewClinic, SetupOpen, SetupShown } from '@tidy-quill/contract/setup';
+import { isSetUp, setupSteps } from '@tidy-quill/core/clinic-setup';
+import { defined } from '@tidy-quill/core/units';
+import { and, eq, isNotNull } from 'drizzle-orm';
+import { v7 } from 'uuid';
+import type { Db } from '../../db/connect';
+import { catalogueVersions, clinics, rooms, staff } from '../../db/schema';
+import { HttpProblem } from '../../http/problem';
+import { strongEnough } from '../accounts/strength';
+import { actAs } from '../audit/store';
+import { hashPassword } from '../auth/store';
+import { TEXTBOOK_PROTOCOL } from '../catalogue/textbook-protocol';
+import { hasSetupCode, takeSetupCode } from './codes';
+
+/** What anybody may know of a first start. */
+export async function setupOpen(db: Db): Promise<SetupOpen> {
+  const demo = await db.$count(clinics, eq(clinics.isDemo, true));
+  return { open: await hasSetupCode(db), demo: demo > 0 };
+}
+
+const UNIQUE_VIOLATION = '23505';
+
+/**
+ * Makes a clinic and its owner by a one-time code, with the textbook's protocol as a draft to be read: all of it or nothing.
+ * Sent twice, it is made once.
+ * @throws HttpProblem 404 for a code that is none, 400 with the field for a weak password or a name that is taken
+ */
+export async function setUpClinic(db: Db, made: NewClinic): Promise<void> {
+  const { code, owner, id, name, timeZone, phone, emergencyPhone } = made;
+  strongEnough('owner.password', owner.password, [owner.name, owner.signInName, name]);
+  const passwordHash = await hashPassword(owner.password);
+  const staffId = v7();
+  try {
+    await db.transaction(async (tx) => {
+      const known = await tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.id, id));
+      if (known.length > 0) return;
+      if (!(await takeSetupCode(tx, code))) {
+        throw new HttpProblem('not-found', 'This code opens nothing', {
+          detail: 'It is on the terminal of the machine, holds for a day, and works once.',
+        });
+      }
+      await actAs(tx, { staffId });
+      await tx.insert(clinics).values({ id, name, timeZone, phone, emergencyPhone });
+      const { name: ownerName, signInName } = owner;
+      await tx.insert(staff).values({
+        ...{ clinicId: id, id: staffId, name: ownerName, signInName, passwordHash },
+        role: 'owner',
+      });
+      await tx.insert(catalogueVersions).values({
+        ...{ clinicId: id, id: v7(), kind: 'protocol', number: 1 },
+        content: TEXTBOOK_PROTOCOL,
+        note: 'Textbook ranges to begin with: read row by row before it is approved',
+        createdBy: staffId,
+      });
+    });
+  } catch (error) {
+    if (isUnique(error)) {
+      throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+        fields: [{ field: 'owner.signInName', problem: 'is taken by somebody else' }],
+      });
+    }
+    throw error;
+  }
+}
+
+const isUnique = (error: unknown): boolean =>
+  (error as { cause?: { code?: unknown } }).cause?.code === UNIQUE_VIOLATION ||
+  (error as { code?: unknown }).code === UNIQUE_VIOLATION;
+
+/** What a clinic has set up, and what is missing before its first client. */
+export async function setupShown(db: Db, clinicId: string): Promise<SetupShown> {
+  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+  const accounts = await db
+    .select({ role: staff.role })
+    .from(staff)
+    .where(and(eq(staff.clinicId, clinicId), staff.active, isNotNull(staff.passwordHash)));
+  const approved = await db
+    .selectDistinct({ kind: catalogueVersions.kind })
+    .from(catalogueVersions)
+    .where(and(eq(catalogueVersions.clinicId, clinicId), isNotNull(catalogueVersions.approvedAt)));
+  const has = (kind: (typeof approved)[number]['kind']) =>
+    approved.some((each) => each.kind === kind);
+  const { emergencyPhone, openingHours } = defined(clinic);
+  const steps = setupSteps({
+    emergencyPhone,
+    hoursSaid: openingHours !== null,
+    rooms: await db.$count(rooms, eq(rooms.clinicId, clinicId)),
+    staff: accounts,
+    approved: {
+      ...{ devices: has('devices'), protocol: has('protocol'), suitability: has('suitability') },
+      ...{ consents: has('consents'), aftercare: has('aftercare') },
+    },
+  });
+  return { steps, ready: isSetUp(steps) };
+}
