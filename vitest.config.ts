@@ -23,6 +23,8 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['e2e/src/**/*.test.ts'],
+          // Where the demo clinic of the walks is: it is day there.
+          env: { DEMO_TIME_ZONE: process.env['WALKS_TIME_ZONE'] ?? 'Europe/London' },
           // A busy machine may be many times slower: patience, never a sleep.
           testTimeout: 400_000,
           hookTimeout: 300_000,

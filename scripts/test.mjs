@@ -15,7 +15,9 @@ await run(async () => {
     ...(slow === undefined ? [] : ['--project', 'browser']),
     ...given.filter((word) => word !== slow),
   ];
-  process.env.DEMO_TIME_ZONE ??= zoneWhereItIsDay(new Date());
+  // Walks book, wait and come back within the demo clinic's day: theirs is where it is day now.
+  const walksZone = zoneWhereItIsDay(new Date());
+  process.env.WALKS_TIME_ZONE = walksZone;
   if (slow !== undefined) process.env.SLOW_SEED = slow.split('=')[1] ?? '1';
   await step('packages', packages);
   await step('programs', () =>
@@ -31,8 +33,13 @@ await run(async () => {
   try {
     // Imported once the packages are there.
     const databases = await import('../server/test-databases.mjs');
-    if (!asked.includes('unit'))
-      await step('demo data', () => databases.makeTemplate(postgres.url));
+    if (!asked.includes('unit')) {
+      await step('demo data', async () => {
+        for (const zone of new Set(['Europe/London', walksZone])) {
+          await databases.makeTemplate(postgres.url, zone);
+        }
+      });
+    }
     const failed = await tests(postgres.url, asked);
     await databases.dropTestDatabases(postgres.url);
     if (failed) throw new Stop('Some tests failed');
@@ -41,10 +48,7 @@ await run(async () => {
   }
 });
 
-/**
- * Where the demo clinic of a run is: a zone in which it is day, so that walks which book, wait and come back stay within its
- * day. London where it is day there.
- */
+/** A zone in which it is day: London, where it is day there. */
 function zoneWhereItIsDay(now) {
   const hourIn = (timeZone) =>
     Number(new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit' }).format(now));

@@ -8,7 +8,11 @@ const demoDay = () =>
   new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format().replaceAll('-', '_');
 
 /** The database of today's demo, which tests copy: a run that goes on past midnight makes its own. */
-const templateName = () => `t_demo_${demoDay()}`;
+const templateName = () =>
+  `t_demo_${demoDay()}_${demoZone()
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]/g, '_')
+    .replace('etc_gmt', demoZone().includes('-') ? 'east' : 'west')}`;
 
 async function asked(databaseUrl, work) {
   const client = new pg.Client({ connectionString: databaseUrl });
@@ -26,8 +30,19 @@ const named = (databaseUrl, name) => {
   return url.href;
 };
 
-/** Migrates and fills the database that tests copy. */
-export async function makeTemplate(databaseUrl) {
+/** Migrates and fills the database that tests copy whose demo clinic is in a zone. */
+export async function makeTemplate(databaseUrl, zone) {
+  const own = process.env.DEMO_TIME_ZONE;
+  process.env.DEMO_TIME_ZONE = zone;
+  try {
+    await fillTemplate(databaseUrl);
+  } finally {
+    if (own === undefined) delete process.env.DEMO_TIME_ZONE;
+    else process.env.DEMO_TIME_ZONE = own;
+  }
+}
+
+async function fillTemplate(databaseUrl) {
   const name = templateName();
   await asked(databaseUrl, async (client) => {
     await client.query(`drop database if exists ${name}`);

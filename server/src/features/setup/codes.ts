@@ -43,6 +43,15 @@ export async function takeSetupCode(
   return used.length > 0;
 }
 
+/** Whether a code may be used, before anything costly is done for it. */
+export async function isSetupCode(db: Queryable, code: string, now = new Date()): Promise<boolean> {
+  const found = await db
+    .select({ id: setupCodes.id })
+    .from(setupCodes)
+    .where(and(eq(setupCodes.codeHash, hashOf(code)), open(now)));
+  return found.length > 0;
+}
+
 /** Whether somebody at the machine has a code that was not used. */
 export async function hasSetupCode(db: Queryable, now = new Date()): Promise<boolean> {
   return (

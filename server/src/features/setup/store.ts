@@ -3,14 +3,14 @@ import { isSetUp, setupSteps } from '@tidy-quill/core/clinic-setup';
 import { defined } from '@tidy-quill/core/units';
 import { and, eq, isNotNull } from 'drizzle-orm';
 import { v7 } from 'uuid';
-import type { Db } from '../../db/connect';
+import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, clinics, rooms, staff } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { strongEnough } from '../accounts/strength';
 import { actAs } from '../audit/store';
 import { hashPassword } from '../auth/store';
 import { TEXTBOOK_PROTOCOL } from '../catalogue/textbook-protocol';
-import { hasSetupCode, takeSetupCode } from './codes';
+import { hasSetupCode, isSetupCode, takeSetupCode } from './codes';
 
 /** What anybody may know of a first start. */
 export async function setupOpen(db: Db): Promise<SetupOpen> {
@@ -20,6 +20,11 @@ export async function setupOpen(db: Db): Promise<SetupOpen> {
 
 const UNIQUE_VIOLATION = '23505';
 
+const noCode = () =>
+  new HttpProblem('not-found', 'This code opens nothing', {
+    detail: 'It is on the terminal of the machine, holds for a day, and works once.',
+  });
+
 /**
  * Makes a clinic and its owner by a one-time code, with the textbook's protocol as a draft to be read: all of it or nothing.
  * Sent twice, it is made once.
@@ -27,17 +32,20 @@ const UNIQUE_VIOLATION = '23505';
  */
 export async function setUpClinic(db: Db, made: NewClinic): Promise<void> {
   const { code, owner, id, name, timeZone, phone, emergencyPhone } = made;
+  const isMade = async (tx: Queryable) =>
+    (await tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.id, id))).length > 0;
+  if (await isMade(db)) return;
+  // Nobody without a code makes the server hash a password.
+  if (!(await isSetupCode(db, code))) throw noCode();
   strongEnough('owner.password', owner.password, [owner.name, owner.signInName, name]);
   const passwordHash = await hashPassword(owner.password);
   const staffId = v7();
   try {
     await db.transaction(async (tx) => {
-      const known = await tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.id, id));
-      if (known.length > 0) return;
       if (!(await takeSetupCode(tx, code))) {
-        throw new HttpProblem('not-found', 'This code opens nothing', {
-          detail: 'It is on the terminal of the machine, holds for a day, and works once.',
-        });
+        // Sent twice at once, the first one has used it.
+        if (await isMade(tx)) return;
+        throw noCode();
       }
       await actAs(tx, { staffId });
       await tx.insert(clinics).values({ id, name, timeZone, phone, emergencyPhone });
