@@ -1,5 +1,6 @@
 import { demoZone } from '../../server/test-databases.mjs';
 import { Key, Origin } from 'selenium-webdriver';
+import { momentOf } from '@tidy-quill/contract/labels/format';
 import { addDays } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
 import { startBrowser } from './browser';
@@ -77,8 +78,8 @@ describe('booking', () => {
 
 describe('the board of a day', () => {
   it('shows rooms side by side, and moves a visit by keys: never onto another', async () => {
-    await book('Candlewick', `${DAY}T10:00:00.000Z`);
-    await book('Bristlecombe', `${DAY}T11:00:00.000Z`);
+    await book('Candlewick', momentOf(DAY, '10:00', demoZone()));
+    await book('Bristlecombe', momentOf(DAY, '11:00', demoZone()));
     await browser.open(`/calendar?day=${DAY}`);
     await browser.see('Thisbe Candlewick');
     await browser.driver.executeScript('arguments[0].focus()', await block('Candlewick'));
@@ -129,7 +130,7 @@ describe('the board of a day', () => {
       const moved = await post(
         `/visits/${of?.id}/move`,
         {
-          ...{ from: of?.starts_at.toISOString(), startsAt: `${DAY}T15:00:00.000Z` },
+          ...{ from: of?.starts_at.toISOString(), startsAt: momentOf(DAY, '15:00', demoZone()) },
           ...{ roomId: of?.room_id, staffId: of?.staff_id },
         },
         other,
@@ -170,8 +171,8 @@ describe('finding a time', () => {
     const [booked] = await app.rows<{ weekday: number; hour: number }>(
       `select extract(isodow from v.starts_at at time zone '${demoZone()}')::int as weekday,
          extract(hour from v.starts_at at time zone '${demoZone()}')::int as hour
-       from visits v join clients c on c.id = v.client_id
-       where c.family_name = 'Candlewick' order by v.id desc limit 1`,
+       from visits v where v.id = $1`,
+      [new URL(await browser.driver.getCurrentUrl()).pathname.split('/')[2]],
     );
     expect(booked?.weekday).toBe(3);
     expect(booked?.hour).toBeGreaterThanOrEqual(12);
