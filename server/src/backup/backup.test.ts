@@ -26,7 +26,7 @@ let url: string;
 beforeAll(async () => {
   app = await startApplication();
   url = app.databaseUrl;
-  // So that there is an audit trail.
+  // A sign-in begins the audit trail.
   await app.signedIn('idony');
   folder = await mkdtemp(join(tmpdir(), 'tidy-quill-test-backup-'));
   filesFolder = join(folder, 'files');

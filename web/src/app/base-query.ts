@@ -42,7 +42,8 @@ export const baseQueryOf =
     // Whoever left while the server could not be reached is not signed in again by the cookie that stayed.
     if (store.endpoint === 'me' && isSignOutOwed()) {
       const left = await bare({ url: '/sign-out', method: 'POST' }, store, extra);
-      if (left.error?.status === 'FETCH_ERROR') return left;
+      // 401: the session has ended already. Whatever else comes back, it may not have been heard.
+      if (left.error !== undefined && left.error.status !== 401) return left;
       signOutHeard();
     }
     const result = await bare(args, store, extra);
