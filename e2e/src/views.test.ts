@@ -190,7 +190,7 @@ describe('two people editing one client', () => {
     await browser.see('theirs', '//table');
     await browser.press('Keep yours, then save');
     await browser.press('Save changes');
-    await browser.gone('Somebody else changed');
+    await browser.gone('Edit client');
     const [row] = await app.rows<{ note: string }>(
       "select note from clients where family_name = 'Gullfeather'",
     );
