@@ -28,7 +28,7 @@ export default defineConfig({
           // A busy machine may be many times slower: patience, never a sleep.
           testTimeout: 400_000,
           hookTimeout: 300_000,
-          maxWorkers: 2,
+          fileParallelism: false,
           sequence: { groupOrder: 2 },
         },
       },

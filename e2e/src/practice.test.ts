@@ -193,7 +193,7 @@ describe('who may do what', () => {
     await browser.press('Approve, on the record', DIALOG);
     await browser.see('Agreed by a supervisor: I stand beside', '//footer');
     await browser.press('Accept', '//footer');
-    await browser.see('Test spots');
+    await browser.see('Checks done');
     const [kept] = await app.rows<{ body: { skills: string[]; reason: string } }>(
       "select body from visit_events where kind = 'signOffAgreed'",
     );

@@ -26,6 +26,8 @@ async function faults(): Promise<string[]> {
       done(violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => id + ': ' + html.slice(0, 160)))));`);
 }
 
+const SOON = 40_000;
+
 const overflow = () =>
   browser.driver.executeScript<number>(
     'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
@@ -173,6 +175,34 @@ describe('what is sent', () => {
     const status = async (path: string) => (await fetch(app.url + path)).status;
     expect(await status('/visits/any/plan')).toBe(200);
     expect(await status('/assets/none.js')).toBe(404);
+  });
+});
+
+describe('an answer that comes late', () => {
+  it('takes nobody away from where they went meanwhile', async () => {
+    await stage('Fennimore Quickthorn', 'Plan', 'What limits');
+    await browser.driver.executeScript(`
+      const real = window.fetch;
+      window.fetch = async (...of) => {
+        const answer = await real(...of);
+        if (!new URL(of[0].url ?? of[0], location.href).pathname.endsWith('/plan')) return answer;
+        await new Promise((resolve) => (window.letGo = resolve));
+        requestAnimationFrame(() => requestAnimationFrame(() => (window.answered = true)));
+        return answer;
+      };`);
+    await browser.press('Accept', '//footer');
+    await browser.driver.wait(
+      () => browser.driver.executeScript<boolean>('return window.letGo !== undefined'),
+      SOON,
+    );
+    await browser.press('Calendar', '//nav');
+    await browser.see('by room');
+    await browser.driver.executeScript('window.letGo()');
+    await browser.driver.wait(
+      () => browser.driver.executeScript<boolean>('return window.answered === true'),
+      SOON,
+    );
+    expect(await browser.driver.getCurrentUrl()).toContain('/calendar');
   });
 });
 

@@ -3,8 +3,8 @@ import { plannedMinutes } from '@tidy-quill/core/calendar';
 import { defined } from '@tidy-quill/core/units';
 import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
+import { useOnward } from '../../app/use-onward';
 import { problemText, useBookVisitMutation, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, countText } from '../../text';
@@ -60,7 +60,7 @@ export function BookVisitForm({
   const courseCase = useCourseCase(area, ofArea(visits, area.id));
   // A clinic that has approved nothing yet has none: it books by the usual length.
   const { data: catalogue, isLoading: isReadingCatalogue } = useCatalogueQuery();
-  const navigate = useNavigate();
+  const onward = useOnward();
   const [id] = useState(() => v7());
   const [soon] = useState(() => nextQuarter(Date.now() + LEAD_MS));
   const [also, setAlso] = useState<readonly string[]>(then.map((each) => each.id));
@@ -99,7 +99,7 @@ export function BookVisitForm({
       const result = await book({ ...visit, roomId, staffId, startsAt });
       if (result.error !== undefined) return;
       const [next, ...others] = rest;
-      if (next === undefined) void navigate(`/visits/${id}`);
+      if (next === undefined) onward(`/visits/${id}`);
       else onNext([next, ...others]);
       return;
     }

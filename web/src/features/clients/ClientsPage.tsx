@@ -3,6 +3,7 @@ import { CLIENTS_PER_PAGE, type ClientListed } from '@tidy-quill/contract/client
 import { Button, Input, Pagination, Skeleton } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useOnward } from '../../app/use-onward';
 import { problemText, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, shortDay } from '../../text';
@@ -12,7 +13,7 @@ import { ClientForm } from './ClientForm';
 /** All clients, found as one types. */
 export function ClientsPage() {
   const [search, setSearch] = useSearchParams();
-  const navigate = useNavigate();
+  const onward = useOnward();
   const [adding, setAdding] = useState(false);
   // What is typed stands in the field at once; the address follows and loses no letter to it.
   const [text, setText] = useState(search.get('text') ?? '');
@@ -85,7 +86,7 @@ export function ClientsPage() {
         <ClientForm
           client={null}
           onClose={() => setAdding(false)}
-          onSaved={(client) => void navigate(`/clients/${client.id}`)}
+          onSaved={(client) => onward(`/clients/${client.id}`)}
         />
       ) : null}
     </div>

@@ -3,6 +3,7 @@ import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useOnward } from '../../app/use-onward';
 import { useDraft } from '../../app/draft';
 import { INK_COLOUR_WORDS } from '../../text';
 import { simulatedMeter } from '../../instruments/melanin-meter';
@@ -43,6 +44,7 @@ export function LookStage() {
     'foundLast',
     'pathOf',
   );
+  const onward = useOnward();
   const navigate = useNavigate();
   const found = record.findings;
   const [looked, setLooked, clearDraft, changed] = useDraft<Draft>(`look ${visit.id} ${area.id}`, {
@@ -77,7 +79,7 @@ export function LookStage() {
     if (findings === null) return;
     await add({ kind: 'findingsRecorded', findings });
     clearDraft();
-    void navigate(planning);
+    onward(planning);
   };
   return (
     <>

@@ -2,8 +2,8 @@ import type { InkColour } from '@tidy-quill/core/look';
 import { mayTreat } from '@tidy-quill/core/session';
 import type { Setting } from '@tidy-quill/core/plan';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
+import { useOnward } from '../../app/use-onward';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useAcceptPlanMutation } from '../../app/visit-api';
@@ -47,7 +47,7 @@ export function AcceptFoot({
     today,
   );
   const signOffFirst = !mayTreat(record, me.id, lacking);
-  const navigate = useNavigate();
+  const onward = useOnward();
   const [asking, setAsking] = useState(false);
   const [accept, { error }] = useAcceptPlanMutation();
   const [busy, onAccept] = useOnce(async () => {
@@ -62,7 +62,7 @@ export function AcceptFoot({
     });
     if (result.error !== undefined) return;
     onAccepted();
-    void navigate(pathOf('prepare'));
+    onward(pathOf('prepare'));
   });
   const unsigned =
     lacking.skills.length === 0 ? '' : `You are not signed off for ${lackingText(lacking.skills)}`;

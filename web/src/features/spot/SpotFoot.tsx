@@ -2,6 +2,7 @@ import { isTestVisit } from '@tidy-quill/core/workflow';
 import { preparation } from '@tidy-quill/core/session';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
+import { useOnward } from '../../app/use-onward';
 import { problemText } from '../../app/api';
 import { useAcceptPlanMutation } from '../../app/visit-api';
 import { figure } from '../../text';
@@ -15,6 +16,7 @@ import { nowText } from '../../visit-engine/clock';
 /** What follows from the spots, by one press: the fluence they allow, treatment, or home. */
 export function SpotFoot({ spots }: { spots: Spots }) {
   const { record, visit, area, pathOf } = useVisit('record', 'visit', 'area', 'pathOf');
+  const onward = useOnward();
   const navigate = useNavigate();
   const [accept, { isLoading, error }] = useAcceptPlanMutation();
   const start = useSpotStart(spots);
@@ -28,7 +30,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
       at: nowText(),
       setting: { ...setting, fluenceJcm2 } as Parameters<typeof accept>[0]['setting'],
     });
-    if (result.error === undefined) void navigate(pathOf('prepare'));
+    if (result.error === undefined) onward(pathOf('prepare'));
   };
   const above = error === undefined ? null : <p className="refusal">{problemText(error)}</p>;
   if (record.sentHome !== null) {

@@ -6,6 +6,7 @@ import { endAsks } from '@tidy-quill/core/workflow';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { clockText, figure, passesText, spotText } from '../../text';
+import { useOnward } from '../../app/use-onward';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
@@ -50,6 +51,7 @@ export function TreatStage() {
     'pathOf',
   );
   const { clinic } = useSignedIn();
+  const onward = useOnward();
   const navigate = useNavigate();
   const now = useNow();
   const [listing, setListing] = useState(false);
@@ -86,7 +88,7 @@ export function TreatStage() {
   };
   const [, endNow] = useOnce(async () => {
     await add({ kind: 'treatmentEnded' });
-    void navigate(pathOf('watch'));
+    onward(pathOf('watch'));
   });
   const untouched = current?.run.pulses === 0 && current.run.passes === 0;
   const left = cells.filter((cell) => cell.run.ended === null).length;

@@ -2,7 +2,7 @@ import { askedReadyFrom, isShortNotice } from '@tidy-quill/core/calendar';
 import { refuseCancelling } from '@tidy-quill/core/workflow';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useOnward } from '../../app/use-onward';
 import { problemText, useClinicQuery } from '../../app/api';
 import { countText } from '../../text';
 import { useCancelVisitMutation } from '../../app/visit-api';
@@ -14,7 +14,7 @@ import { useVisit } from './use-visit';
 /** Moves or cancels the booking, the latter for a reason, as long as nothing was fired. */
 export function CancelVisit() {
   const { visit, client, zones } = useVisit('visit', 'client', 'zones');
-  const navigate = useNavigate();
+  const onward = useOnward();
   const [asking, setAsking] = useState(false);
   const [moving, setMoving] = useState(false);
   const [reason, setReason] = useState('');
@@ -27,7 +27,7 @@ export function CancelVisit() {
   const save = async () => {
     const result = await cancel({ visitId: visit.id, reason });
     // Somebody may wait for the time that became free.
-    if (result.error === undefined) void navigate(`/clients/${client.id}?freed=${visit.id}`);
+    if (result.error === undefined) onward(`/clients/${client.id}?freed=${visit.id}`);
   };
   return (
     <>

@@ -4,6 +4,7 @@ import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/ses
 import { Input, InputNumber } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import { defined } from '@tidy-quill/core/units';
+import { useOnward } from '../../app/use-onward';
 import { useDraft } from '../../app/draft';
 import { CARED_WORDS, GRADE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
@@ -41,6 +42,7 @@ const MOST_PHOTOS = 4;
 /** The second look, 5 to 15 minutes after the last pulse: a press each, and nothing that has to be typed. */
 export function WatchStage() {
   const { record, visit, area, add, pathOf } = useVisit('record', 'visit', 'area', 'add', 'pathOf');
+  const onward = useOnward();
   const navigate = useNavigate();
   const { run, watched } = record;
   const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(
@@ -95,7 +97,7 @@ export function WatchStage() {
       ...(early ? { early: why } : {}),
     });
     clearDraft();
-    void navigate(pathOf('sendHome'));
+    onward(pathOf('sendHome'));
   };
   const [busy, keepOnce] = useOnce(keep);
   return (

@@ -1,9 +1,9 @@
+import { useOnward } from '../../app/use-onward';
 import type { Area } from '@tidy-quill/contract/clients';
 import { SITES } from '@tidy-quill/core/sites';
 import { assess } from '@tidy-quill/core/suitability';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { areaText, figure } from '../../text';
 import { AddAreaForm } from '../clients/AddAreaForm';
 import { Dialog } from '../../widgets/Dialog';
@@ -21,7 +21,7 @@ export function AddZone({ onClose }: { onClose: () => void }) {
     'add',
     'pathOf',
   );
-  const navigate = useNavigate();
+  const onward = useOnward();
   const [isNew, setIsNew] = useState(false);
   const free = areas.filter(({ id }) => zones.every(({ area }) => area.id !== id));
   const take = async (area: Area) => {
@@ -32,7 +32,7 @@ export function AddZone({ onClose }: { onClose: () => void }) {
         ? null
         : assess(record.history, { ...bookedCase, job: area.job, place }, suitability.content);
     await add({ kind: 'zoneAdded', areaId: area.id, assessment });
-    void navigate(pathOf('look', area.id));
+    onward(pathOf('look', area.id));
     onClose();
   };
   if (isNew || free.length === 0) {
