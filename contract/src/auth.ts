@@ -1,3 +1,4 @@
+import type { DayOrder } from '@tidy-quill/core/units';
 import * as v from 'valibot';
 import type { ClockStyle } from './labels/format';
 import { line } from './text';
@@ -27,6 +28,8 @@ export interface SignedIn {
     readonly phone: string;
     readonly emergencyPhone: string;
     readonly clock: ClockStyle;
+    /** What 12/05 is; null where the clinic has not said. */
+    readonly dayOrder: DayOrder | null;
   };
   /** Whether this member of staff has read and accepted the caution. */
   readonly cautionAccepted: boolean;

@@ -1,6 +1,6 @@
 import type { ApiRow } from './api-row';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
-import { ClinicClock, StaffActive } from './clinic';
+import { ClinicClock, ClinicDays, StaffActive } from './clinic';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -26,6 +26,11 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'PUT /api/clinic/clock': {
     summary: 'Set the clock style',
     body: ClinicClock,
+    right: 'manageAccounts',
+  },
+  'PUT /api/clinic/days': {
+    summary: 'Set whether days or months come first in dates that are typed',
+    body: ClinicDays,
     right: 'manageAccounts',
   },
   'PUT /api/clinic/second-factor': {

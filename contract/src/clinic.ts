@@ -1,3 +1,4 @@
+import { DAY_ORDERS } from '@tidy-quill/core/units';
 import type { Reminding } from './message-texts';
 import * as v from 'valibot';
 import type { Role } from './auth';
@@ -6,6 +7,9 @@ import { whole } from './text';
 
 /** How the clinic writes clock times. */
 export const ClinicClock = v.object({ clock: v.picklist(CLOCKS) });
+
+/** What 12/05 is where the clinic is. */
+export const ClinicDays = v.object({ dayOrder: v.picklist(DAY_ORDERS) });
 
 /** How long before a visit a client may cancel it by a link: two weeks at most. */
 export const CancelNotice = v.object({ hours: whole(0, 336) });

@@ -41,6 +41,10 @@ export interface FieldProblem {
   readonly problem: string;
 }
 
+/** A schema of the contract, and what it gives. */
+export type AnySchema = v.GenericSchema;
+export type OutputOf<S extends AnySchema> = v.InferOutput<S>;
+
 /** Reads `input` by a schema: the value, or each field at fault with what is wrong in plain words. */
 export function read<S extends v.GenericSchema>(
   schema: S,

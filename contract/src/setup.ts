@@ -1,4 +1,5 @@
 import type { SetupStep } from '@tidy-quill/core/clinic-setup';
+import { DAY_ORDERS } from '@tidy-quill/core/units';
 import * as v from 'valibot';
 import { NewPassword, SignInName } from './accounts';
 import { Id, line } from './text';
@@ -50,6 +51,8 @@ export const NewClinic = v.object({
   /** As the machine's terminal shows it. */
   code: line(20),
   ...AboutClinic.entries,
+  /** What 12/05 is there. */
+  dayOrder: v.optional(v.picklist(DAY_ORDERS)),
   owner: v.object({ name: line(80), signInName: SignInName, password: NewPassword }),
 });
 export type NewClinic = v.InferInput<typeof NewClinic>;

@@ -1,4 +1,11 @@
 import type { SetupStepId } from '@tidy-quill/core/clinic-setup';
+import type { DayOrder } from '@tidy-quill/core/units';
+
+/** What 12/05 is, to choose from. */
+export const DAY_ORDER_WORDS: Readonly<Record<DayOrder, string>> = {
+  dayFirst: '12/05 is 12 May',
+  monthFirst: '12/05 is 5 Dec',
+};
 
 /** What a step is, why it matters, and where it is done. */
 export const SETUP_STEP_WORDS: Readonly<

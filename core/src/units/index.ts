@@ -5,5 +5,6 @@ export * from './energy';
 export * from './trt';
 export * from './step';
 export * from './day';
+export * from './typed-day';
 export * from './cache';
 export * from './seeded';

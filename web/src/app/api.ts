@@ -10,6 +10,8 @@ import type { SignedIn, SignIn } from '@tidy-quill/contract/auth';
 import type {
   Area,
   Client,
+  AlikeAsked,
+  AlikeClient,
   ClientFields,
   ClientOpened,
   ClientPage,
@@ -22,6 +24,7 @@ import type { Clinic } from '@tidy-quill/contract/clinic';
 import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
+import type { DayOrder } from '@tidy-quill/core/units';
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
 import {
   PROBLEM_KINDS,
@@ -134,6 +137,10 @@ export const api = createApi({
       query: (params) => ({ url: '/clients', params }),
       providesTags: ['clients'],
     }),
+    alikeClients: build.query<AlikeClient[], AlikeAsked>({
+      query: (params) => ({ url: '/clients/alike', params }),
+      providesTags: ['clients'],
+    }),
     client: build.query<ClientOpened, string>({
       query: (id) => `/clients/${id}`,
       providesTags: (_result, _error, id) => [{ type: 'client', id }],
@@ -209,6 +216,10 @@ export const api = createApi({
       query: (clock) => ({ url: '/clinic/clock', method: 'PUT', body: { clock } }),
       invalidatesTags: ['me'],
     }),
+    setDayOrder: build.mutation<null, DayOrder>({
+      query: (dayOrder) => ({ url: '/clinic/days', method: 'PUT', body: { dayOrder } }),
+      invalidatesTags: ['me'],
+    }),
   }),
 });
 
@@ -256,6 +267,7 @@ export const {
   useWithdrawConsentMutation,
   useClientQuery,
   useAddClientMutation,
+  useAlikeClientsQuery,
   useEditClientMutation,
   useAddAreaMutation,
   useBookVisitMutation,
@@ -268,4 +280,5 @@ export const {
   useClinicQuery,
   useMoveVisitMutation,
   useSetClockMutation,
+  useSetDayOrderMutation,
 } = api;

@@ -1,4 +1,5 @@
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
+import { FieldProblem } from './field-problem';
 
 /** A labelled field with what is wrong with it said right below. */
 export function Field({
@@ -16,19 +17,24 @@ export function Field({
   }) => ReactNode;
 }) {
   const id = useId();
-  const wrong = problem !== undefined;
+  // What a field cannot read of what was typed comes before what the form says of the value that it has not got.
+  const [unread, setUnread] = useState<string | null>(null);
+  const said = unread ?? problem;
+  const wrong = said !== undefined;
   return (
     <div className="field">
       <label htmlFor={id}>{label}</label>
-      {children({
-        id,
-        status: wrong ? 'error' : '',
-        'aria-invalid': wrong,
-        ...(wrong ? { 'aria-describedby': `${id}-problem` } : {}),
-      })}
+      <FieldProblem value={setUnread}>
+        {children({
+          id,
+          status: wrong ? 'error' : '',
+          'aria-invalid': wrong,
+          ...(wrong ? { 'aria-describedby': `${id}-problem` } : {}),
+        })}
+      </FieldProblem>
       {wrong ? (
         <p id={`${id}-problem`} className="field-error">
-          {label} {problem}
+          {label} {said}
         </p>
       ) : null}
     </div>

@@ -1,6 +1,12 @@
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from '@tidy-quill/contract/accounts';
 import type { Role } from '@tidy-quill/contract/auth';
-import { CancelNotice, ClinicClock, StaffActive, type Clinic } from '@tidy-quill/contract/clinic';
+import {
+  CancelNotice,
+  ClinicClock,
+  ClinicDays,
+  StaffActive,
+  type Clinic,
+} from '@tidy-quill/contract/clinic';
 import { lastOfRole } from '@tidy-quill/core/access';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { Router } from 'express';
@@ -65,6 +71,16 @@ export function clinicRoutes(db: Db): Router {
     await db.transaction(async (tx) => {
       await actAs(tx, actor);
       await tx.update(clinics).set({ clock }).where(eq(clinics.id, actor.clinicId));
+    });
+    response.status(204).end();
+  });
+
+  router.put('/clinic/days', async (request, response) => {
+    const actor = actorWithRight(request, 'manageAccounts');
+    const { dayOrder } = parse(ClinicDays, request.body);
+    await db.transaction(async (tx) => {
+      await actAs(tx, actor);
+      await tx.update(clinics).set({ dayOrder }).where(eq(clinics.id, actor.clinicId));
     });
     response.status(204).end();
   });

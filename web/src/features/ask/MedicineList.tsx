@@ -61,7 +61,7 @@ export function MedicineList({
               max={today}
               value={medicine.lastOn}
               status={problem === null ? '' : 'error'}
-              onChange={(day) => change(index, { lastOn: day || today })}
+              onChange={(lastOn) => change(index, { lastOn })}
             />
           )}
           <Button size="small" onClick={() => onChange(medicines.filter((_, i) => i !== index))}>

@@ -99,7 +99,9 @@ export function FindTimes({
             <DayInput
               {...field}
               value={wishes.from ?? data?.firstDay.on ?? ''}
-              onChange={(from) => wish({ from: from === '' ? undefined : from })}
+              onChange={(from) => {
+                if (from !== '') wish({ from });
+              }}
             />
           )}
         </Field>

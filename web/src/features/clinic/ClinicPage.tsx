@@ -2,7 +2,13 @@ import { EditOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { problemText, useClinicQuery, useSetClockMutation } from '../../app/api';
+import { DAY_ORDER_WORDS } from '@tidy-quill/contract/labels/setup';
+import {
+  problemText,
+  useClinicQuery,
+  useSetClockMutation,
+  useSetDayOrderMutation,
+} from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { Choice } from '../../widgets/Choice';
 import { PageProblem } from '../../widgets/PageProblem';
@@ -29,6 +35,7 @@ export function ClinicPage() {
   const { data, error, refetch } = useClinicQuery(undefined, { refetchOnMountOrArgChange: true });
   const [demand] = useDemandSecondFactorMutation();
   const [setClock] = useSetClockMutation();
+  const [setDayOrder] = useSetDayOrderMutation();
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState(false);
   const owner = me.role === 'owner';
@@ -99,6 +106,17 @@ export function ClinicPage() {
           words={{ h24: '24-hour, 14:30', h12: '12-hour, 2:30 pm' }}
           value={clinic.clock}
           onChange={(clock) => void setClock(clock)}
+        />
+      ) : null}
+      {owner ? (
+        <Choice
+          label="Dates typed in figures"
+          words={DAY_ORDER_WORDS}
+          value={clinic.dayOrder}
+          onChange={(dayOrder) => void setDayOrder(dayOrder)}
+          hint={
+            clinic.dayOrder === null ? 'Until it is said, each such date is asked after' : undefined
+          }
         />
       ) : null}
       <h2>Rooms</h2>

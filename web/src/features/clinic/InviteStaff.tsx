@@ -1,11 +1,11 @@
 import type { AccountLink } from '@tidy-quill/contract/accounts';
 import { Invited } from '@tidy-quill/contract/accounts';
 import { ROLES, type Role } from '@tidy-quill/contract/auth';
-import { read } from '@tidy-quill/contract/problem';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { problemFields, problemText } from '../../app/api';
+import { problemText } from '../../app/api';
+import { useFormProblems } from '../../app/form-problems';
 import { ROLE_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Dialog } from '../../widgets/Dialog';
@@ -16,18 +16,15 @@ import { LinkToGive } from './LinkToGive';
 /** Invites somebody by a link; they set sign-in name and password themselves. */
 export function InviteStaff({ onClose }: { onClose: () => void }) {
   const [fields, setFields] = useState({ id: v7(), name: '', role: 'technician' as Role });
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
+  const { wrong, check, refuse } = useFormProblems(Invited, fields);
   const [link, setLink] = useState<AccountLink | null>(null);
   const [invite, { isLoading, error }] = useInviteStaffMutation();
   const save = async () => {
-    const checked = read(Invited, fields);
-    if (!checked.ok) {
-      setWrong(Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])));
-      return;
-    }
-    const result = await invite(checked.value);
+    const checked = check();
+    if (checked === null) return;
+    const result = await invite(checked);
     if (result.data !== undefined) setLink(result.data);
-    else setWrong(problemFields(result.error));
+    else refuse(result.error);
   };
   if (link !== null) return <LinkToGive link={link} name={fields.name} onClose={onClose} />;
   return (

@@ -1,9 +1,9 @@
 import { AboutClinic } from '@tidy-quill/contract/setup';
-import { read } from '@tidy-quill/contract/problem';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
-import { problemFields, problemText } from '../../app/api';
+import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { useFormProblems } from '../../app/form-problems';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { useSetAboutMutation } from './setup-api';
@@ -21,18 +21,14 @@ type Name = keyof typeof LABELS;
 export function AboutForm({ onClose }: { onClose: () => void }) {
   const { name, timeZone, phone, emergencyPhone } = useSignedIn().clinic;
   const [values, setValues] = useState<AboutClinic>({ name, timeZone, phone, emergencyPhone });
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
+  const { wrong, check, refuse } = useFormProblems(AboutClinic, values);
   const [save, { error, isLoading }] = useSetAboutMutation();
   const send = async () => {
-    const asked = read(AboutClinic, values);
-    if (!asked.ok) {
-      setWrong(Object.fromEntries(asked.fields.map(({ field, problem }) => [field, problem])));
-      return;
-    }
-    setWrong({});
-    const { error: refused } = await save(asked.value);
+    const asked = check();
+    if (asked === null) return;
+    const { error: refused } = await save(asked);
     if (refused === undefined) onClose();
-    else setWrong(problemFields(refused));
+    else refuse(refused);
   };
   return (
     <Dialog

@@ -1,11 +1,14 @@
 import './setup.css';
 import { NewClinic } from '@tidy-quill/contract/setup';
-import { read } from '@tidy-quill/contract/problem';
+import { DAY_ORDER_WORDS } from '@tidy-quill/contract/labels/setup';
+import type { DayOrder } from '@tidy-quill/core/units';
 import { Button, Input, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { problemFields, problemText, useSignInMutation } from '../../app/api';
+import { problemText, useSignInMutation } from '../../app/api';
+import { useFormProblems } from '../../app/form-problems';
 import { ByLink } from '../../widgets/ByLink';
+import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
@@ -33,6 +36,13 @@ const LABELS = {
 } as const;
 
 type FieldName = keyof typeof LABELS;
+
+/** Whether this browser's own language writes the month first. */
+const usualOrder = (): DayOrder => {
+  const parts = new Intl.DateTimeFormat(navigator.language).formatToParts();
+  const first = parts.find(({ type }) => type === 'day' || type === 'month');
+  return first?.type === 'month' ? 'monthFirst' : 'dayFirst';
+};
 
 const ZONES = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }));
 
@@ -73,25 +83,25 @@ function SetupForm() {
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     ...{ 'owner.name': '', 'owner.signInName': '', 'owner.password': '' },
   });
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
+  const [dayOrder, setDayOrder] = useState<DayOrder>(usualOrder);
   const [setUp, made] = useSetUpClinicMutation();
   const [signIn, signing] = useSignInMutation();
+  const { 'owner.name': ownerName, 'owner.signInName': signInName, ...rest } = values;
+  const { 'owner.password': password, ...clinic } = rest;
+  const owner = { name: ownerName, signInName, password };
+  const { wrong, check, refuse } = useFormProblems(NewClinic, values, {
+    ...{ id, ...clinic, dayOrder, owner },
+  });
   const send = async () => {
-    const { 'owner.name': name, 'owner.signInName': signInName, ...rest } = values;
-    const { 'owner.password': password, ...clinic } = rest;
-    const asked = read(NewClinic, { id, ...clinic, owner: { name, signInName, password } });
-    if (!asked.ok) {
-      setWrong(Object.fromEntries(asked.fields.map(({ field, problem }) => [field, problem])));
-      return;
-    }
-    setWrong({});
-    const { error } = await setUp(asked.value);
+    const asked = check();
+    if (asked === null) return;
+    const { error } = await setUp(asked);
     if (error !== undefined) {
-      setWrong(problemFields(error));
+      refuse(error);
       return;
     }
     // What is set up is seen to from the inside.
-    const signed = await signIn({ name: asked.value.owner.signInName, password });
+    const signed = await signIn({ name: asked.owner.signInName, password });
     if (signed.error === undefined) globalThis.location.assign('/clinic/setup');
   };
   const text = (name: FieldName, kind: 'text' | 'password' = 'text') => (
@@ -130,6 +140,12 @@ function SetupForm() {
           />
         )}
       </Field>
+      <Choice
+        label="Dates typed in figures"
+        words={DAY_ORDER_WORDS}
+        value={dayOrder}
+        onChange={setDayOrder}
+      />
       {text('phone')}
       {text('emergencyPhone')}
       {text('owner.name')}

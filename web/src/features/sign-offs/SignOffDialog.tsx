@@ -89,12 +89,22 @@ export function SignOffDialog({
         <div className="field-row">
           <Field label="From" problem={wrong['from']}>
             {(field) => (
-              <DayInput {...field} value={fields.from} onChange={(from) => put({ from })} />
+              <DayInput
+                {...field}
+                keepsText
+                value={fields.from}
+                onChange={(from) => put({ from })}
+              />
             )}
           </Field>
           <Field label="Until, last day" problem={wrong['until']}>
             {(field) => (
-              <DayInput {...field} value={fields.until} onChange={(until) => put({ until })} />
+              <DayInput
+                {...field}
+                keepsText
+                value={fields.until}
+                onChange={(until) => put({ until })}
+              />
             )}
           </Field>
         </div>
