@@ -124,6 +124,7 @@ const skinSubject = {
     v.object({
       on: DayText,
       test: v.optional(v.boolean()),
+      typedIn: v.optional(v.boolean('must be true or false')),
       readOn: v.optional(DayText),
       skin: v.optional(SkinFinding),
       medicines: v.optional(v.array(line(80))),

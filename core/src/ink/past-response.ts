@@ -21,6 +21,8 @@ export function inkToldHere(
     if (!sameBand(session.wavelengthNm, here.wavelengthNm)) return [];
     const { fluenceJcm2, spot, pulseMs } = session.setting;
     const how = borne(session.answer);
+    // Of a console that nobody here has measured nothing can be converted.
+    if (session.typedIn === true) return [{ session, fluenceJcm2, how: 'asItStands' }];
     const samePulse = likePulse(pulseMs, here.pulseMs);
     if (!samePulse && how !== 'badly') return [];
     if (Math.abs(longestSideMm(spot) - longestSideMm(here.spot)) <= LIKE_SPOT_MM + 1e-9) {

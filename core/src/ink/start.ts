@@ -5,6 +5,7 @@ import {
   type Handpiece,
   type InkRow,
   likePulse,
+  ownSessions,
   type PastSession,
   sameBand,
   type Setting,
@@ -108,9 +109,9 @@ function basisFor(
   return { kind: 'protocol', share: figureOf(of.own, BEGIN[ink.density]), low, high };
 }
 
-/** The latest session or test spot of the same band and a like pulse. */
+/** This clinic's latest session or test spot of the same band and a like pulse. */
 export const lastAt = (of: InkCase, handpiece: Handpiece): PastSession | null =>
-  of.subject.history
+  ownSessions(of.subject.history)
     .filter(
       ({ wavelengthNm, setting }) =>
         sameBand(wavelengthNm, centralWavelengthNm(handpiece.light)) &&

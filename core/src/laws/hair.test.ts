@@ -6,6 +6,7 @@ import {
   evaluate,
   modelSilence,
   mostToBeginWith,
+  type PastSession,
   propose,
   type Evaluation,
   type PlanCase,
@@ -88,6 +89,37 @@ describe('laws of planning hair', () => {
         expect(defined(after.limits).history).not.toBeNull();
         expect(notAbove(defined(after.upper).fluenceJcm2, before.fluenceJcm2)).toBe(true);
       }),
+      cases(200),
+    );
+  });
+
+  it('a session that was typed in lifts nothing: no limit, upper end, start or rung, wherever it stands in the history', () => {
+    fc.assert(
+      fc.property(
+        anySubject,
+        fc.nat(),
+        fc.integer({ min: 2, max: 60 }),
+        anyAnswer,
+        anySetting,
+        (subject, at, fluenceJcm2, answer, setting) => {
+          const place = at % (subject.history.length + 1);
+          const on = subject.history[place]?.on ?? subject.history.at(-1)?.on ?? '2026-01-05';
+          const typedIn: PastSession = {
+            ...{ on, typedIn: true, wavelengthNm: 810, answer },
+            setting: { ...SETTING, handpieceId: 'typedIn', fluenceJcm2 },
+          };
+          const history = subject.history.toSpliced(place, 0, typedIn);
+          const before = evaluate(caseOf(subject), setting, 'ranking');
+          const after = evaluate(caseOf({ ...subject, history }), setting, 'ranking');
+          if (before.limits?.history != null) {
+            expect(notAbove(defined(after.limits).history, before.limits.history)).toBe(true);
+          }
+          if (before.upper === null) return;
+          expect(notAbove(defined(after.upper).fluenceJcm2, before.upper.fluenceJcm2)).toBe(true);
+          expect(notAbove(after.start?.fluenceJcm2, before.start?.fluenceJcm2)).toBe(true);
+          expect(notAbove(after.ladder.at(-1), before.ladder.at(-1))).toBe(true);
+        },
+      ),
       cases(200),
     );
   });

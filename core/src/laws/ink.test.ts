@@ -102,6 +102,27 @@ describe('laws of planning ink', () => {
     );
   });
 
+  it('a session that was typed in lifts nothing, wherever it stands in the history', () => {
+    fc.assert(
+      fc.property(anySubject, fc.nat(), anyPast, (subject, at, past) => {
+        const place = at % (subject.history.length + 1);
+        const setting = { ...past.setting, handpieceId: 'typedIn' };
+        const history = subject.history.toSpliced(place, 0, { ...past, typedIn: true, setting });
+        const before = judge(subject, SETTING);
+        const after = judge({ ...subject, history }, SETTING);
+        if (before.limits.history !== null) {
+          expect(notAbove(after.limits.history, before.limits.history)).toBe(true);
+        }
+        expect(notAbove(defined(after.upper).fluenceJcm2, defined(before.upper).fluenceJcm2)).toBe(
+          true,
+        );
+        expect(notAbove(after.start?.fluenceJcm2, before.start?.fluenceJcm2)).toBe(true);
+        expect(notAbove(after.ladder.at(-1), before.ladder.at(-1))).toBe(true);
+      }),
+      cases(300),
+    );
+  });
+
   it('harm at a smaller spot binds a larger one, and more than by its bare fluence', () => {
     fc.assert(
       fc.property(anySubject, fc.constantFrom(3, 4), (subject, smallMm) => {

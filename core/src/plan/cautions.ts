@@ -7,6 +7,7 @@ import type { Setting } from './setting';
 import { stepRule } from './step-rule';
 import {
   lastSessions,
+  ownSessions,
   wholeSessions,
   workingSkin,
   type PastSession,
@@ -118,10 +119,11 @@ export function testSpotReasons(
   light: { readonly handpieceId: string; readonly wavelengthNm: number },
   today: Day,
 ): readonly TestSpotReason[] {
-  const last = subject.history.at(-1);
+  const own = ownSessions(subject.history);
+  const last = own.at(-1);
   if (last === undefined) return ['newZone'];
-  const used = subject.history.some(({ setting }) => setting.handpieceId === light.handpieceId);
-  const sameLight = subject.history.some(({ wavelengthNm }) => wavelengthNm === light.wavelengthNm);
+  const used = own.some(({ setting }) => setting.handpieceId === light.handpieceId);
+  const sameLight = own.some(({ wavelengthNm }) => wavelengthNm === light.wavelengthNm);
   const tanned = DEPTH[subject.skin.tan] > DEPTH[last.skin?.tan ?? 'none'];
   const list: Readonly<Record<TestSpotReason, boolean>> = {
     newZone: false,
@@ -132,7 +134,7 @@ export function testSpotReasons(
     newMedicine: hasNewMedicine(subject),
     gapOfSixMonths: addMonths(last.on, TEST_SPOT_MONTHS) < today,
     // A test spot since then has answered; else every light of that day counts.
-    afterReaction: (last.test === true ? [last] : lastSessions(subject.history)).some(
+    afterReaction: (last.test === true ? [last] : lastSessions(own)).some(
       ({ answer }) => stepRule(answer).newTestSpot,
     ),
   };

@@ -75,6 +75,8 @@ export function toldHere(
   return history.flatMap((session): ToldHere[] => {
     if (!sameBand(session.wavelengthNm, here.wavelengthNm)) return [];
     const { fluenceJcm2 } = session.setting;
+    // Of a console that nobody here has measured nothing can be converted.
+    if (session.typedIn === true) return [{ session, fluenceJcm2, how: 'asItStands' }];
     if (likeSetting(comparableOf(session), here)) {
       return [{ session, fluenceJcm2, how: 'alike' }];
     }
@@ -89,16 +91,20 @@ export function toldHere(
 /**
  * What past responses allow, J/cm²; null where none can be compared. `aboveWell` × the highest fluence borne well, never
  * above the lowest that was answered strongly and not borne well since; once one was borne badly, the lower of
- * `belowBadly` × the lowest of those and the highest borne well. A worse response never raises it.
+ * `belowBadly` × the lowest of those and the highest borne well. A worse response never raises it, and neither does a session
+ * that was typed in.
  */
 export function historyLimitJcm2(told: readonly ToldHere[], own: ClinicalFigures): number | null {
   const of = (how: ReturnType<typeof borne>) =>
     told.filter(({ session }) => borne(session.answer) === how);
   const fluences = (list: readonly ToldHere[]) => list.map(({ fluenceJcm2 }) => fluenceJcm2);
-  const well = of('well');
+  const allWell = of('well');
+  // A session that was typed in never lifts what this clinic's own sessions allow.
+  const ourWell = allWell.filter(({ session }) => session.typedIn !== true);
+  const well = ourWell.length > 0 ? ourWell : allWell;
   const badly = fluences(of('badly'));
   const strongly = of('strongly').filter(
-    (each) => !well.some((later) => borneWellSince(each, later)),
+    (each) => !ourWell.some((later) => borneWellSince(each, later)),
   );
   const highestWell = well.length > 0 ? Math.max(...fluences(well)) : null;
   const caps = [

@@ -70,6 +70,11 @@ export interface PastSession {
   readonly on: Day;
   /** A test spot, not a whole session. */
   readonly test?: boolean | undefined;
+  /**
+   * Typed in from another clinic's papers or an earlier system. It counts as a session and what was borne badly counts in full,
+   * but it was given with a console that nobody here has measured: it only ever lowers what is proposed.
+   */
+  readonly typedIn?: boolean | undefined;
   /** For a test spot: the day on which it was last read; absent in records from before that was kept. */
   readonly readOn?: Day | undefined;
   /** The skin as it was found then; absent in records of before it was kept with them. */
@@ -115,6 +120,10 @@ export interface InkSubject extends SkinSubject {
 /** Whole sessions alone: test spots neither begin a course nor an interval. */
 export const wholeSessions = (history: readonly PastSession[]): readonly PastSession[] =>
   history.filter(({ test }) => test !== true);
+
+/** Sessions and test spots of this clinic's own record: the only ones that show how a light of its own was borne. */
+export const ownSessions = (history: readonly PastSession[]): readonly PastSession[] =>
+  history.filter(({ typedIn }) => typedIn !== true);
 
 /** One name for a medicine however it was typed: the substance's own, else the name in small letters. */
 export const medicineKey = (of: {
