@@ -10,6 +10,7 @@ export default defineConfig({
     './server/src/db/visit-status.ts',
     './server/src/db/audit-entries.ts',
     './server/src/db/account-tables.ts',
+    './server/src/db/consents.ts',
     './server/src/db/course-notes.ts',
     './server/src/db/unavailable.ts',
     './server/src/db/calendar-feeds.ts',

@@ -29,6 +29,7 @@ import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
 import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
 import {
+  AlikeAsked,
   CancelVisit,
   ClientSearch,
   EditedClient,
@@ -184,6 +185,11 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/live': { summary: 'WebSocket of the desk: tells that something came in' },
 
   'GET /api/clients': { audit: 'clientsSearched', summary: 'Search clients', query: ClientSearch },
+  'GET /api/clients/alike': {
+    audit: 'clientsSearched',
+    summary: 'Clients who may be the same person',
+    query: AlikeAsked,
+  },
   'POST /api/clients': { summary: 'Add a client', body: NewClient },
   'GET /api/clients/:id': {
     audit: 'clientOpened',

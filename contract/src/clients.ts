@@ -1,4 +1,5 @@
 import type { Wishes as Wished } from '@tidy-quill/core/calendar';
+import type { Likeness } from '@tidy-quill/core/clients';
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import type { CourseNote } from '@tidy-quill/core/course';
 import type { BodyOf, HairFindings, InkFindings } from '@tidy-quill/core/events';
@@ -15,15 +16,59 @@ const Phone = v.pipe(
   v.regex(/^[0-9 +()/-]*$/, 'may hold figures, spaces and + ( ) / - only'),
 );
 
+export const CONTACT_WAYS = ['call', 'message', 'email'] as const;
+
+/** How a client likes to be reached. */
+export type ContactWay = (typeof CONTACT_WAYS)[number];
+
+/** An address for e-mail, or none. */
+const Email = v.pipe(
+  note(254),
+  v.check(
+    (text) => text === '' || v.is(v.pipe(v.string(), v.email()), text),
+    'must be an address such as name@example.org',
+  ),
+);
+
+/** A language by its code, such as “pl” or “pt-BR”. */
+export const Language = v.pipe(
+  line(35),
+  v.check(isLanguage, 'must be the code of a language, such as pl'),
+);
+
+function isLanguage(code: string): boolean {
+  try {
+    return Intl.getCanonicalLocales(code)[0] === code;
+  } catch {
+    return false;
+  }
+}
+
+/** Who answers for a client and signs with or for them. */
+export const Guardian = v.object({ name: line(120), relation: note(60), phone: Phone });
+export type Guardian = v.InferOutput<typeof Guardian>;
+
+/** What is kept of a client; what came later is as if nobody had said it where it is absent. */
 export const ClientFields = v.object({
   givenName: line(80),
   familyName: line(80),
   birthDate: DayText,
   phone: Phone,
+  email: v.optional(Email, ''),
+  /** Null where nobody has said. */
+  contactBy: v.optional(v.nullable(v.picklist(CONTACT_WAYS)), null),
+  /** What they read and speak; null where nobody has said. */
+  language: v.optional(v.nullable(Language), null),
+  /** Nothing is sent to them, whatever it is. */
+  doNotContact: v.optional(v.boolean('must be true or false'), false),
+  guardian: v.optional(v.nullable(Guardian), null),
+  /** What whoever treats them must see first. */
+  alert: v.optional(note(300), ''),
   note: note(2000),
 });
 
 export type ClientFields = v.InferOutput<typeof ClientFields>;
+export type GivenClientFields = v.InferInput<typeof ClientFields>;
 
 export const NewClient = v.object({ id: Id, ...ClientFields.entries });
 export const EditedClient = v.object({ version: whole(1, 1e9), ...ClientFields.entries });
@@ -114,6 +159,25 @@ export const ClientSearch = v.object({
   text: v.optional(note(100), ''),
   page: v.optional(v.pipe(v.string(), v.transform(Number), whole(1, 1e6)), '1'),
 });
+
+/** Whom to compare with those who are here already; whoever is edited is left out by `except`. */
+export const AlikeAsked = v.object({
+  givenName: v.optional(note(80), ''),
+  familyName: v.optional(note(80), ''),
+  birthDate: v.optional(v.union([v.literal(''), DayText]), ''),
+  phone: v.optional(note(40), ''),
+  except: v.optional(Id),
+});
+
+export type AlikeAsked = v.InferInput<typeof AlikeAsked>;
+
+/** Somebody who may be the same client, and in what they are alike. */
+export interface AlikeClient extends Pick<
+  Client,
+  'id' | 'reference' | 'givenName' | 'familyName' | 'birthDate'
+> {
+  readonly alike: readonly Likeness[];
+}
 
 export const CLIENTS_PER_PAGE = 20;
 

@@ -8,6 +8,7 @@ import * as schema from './schema';
 import * as accounts from './account-tables';
 import { auditEntries } from './audit-entries';
 import { calendarFeeds } from './calendar-feeds';
+import { consents, consentWithdrawals } from './consents';
 import { courseNotes } from './course-notes';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
@@ -89,6 +90,8 @@ const everything: readonly unknown[] = [
   visitStatus,
   zoneSessions,
   auditEntries,
+  consents,
+  consentWithdrawals,
   courseNotes,
   unavailable,
   calendarFeeds,

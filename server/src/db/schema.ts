@@ -3,13 +3,13 @@ import type { ClockStyle } from '@tidy-quill/contract/labels/format';
 import { OpeningHours } from '@tidy-quill/contract/calendar';
 import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
-import { SIDES } from '@tidy-quill/contract/clients';
+import { CONTACT_WAYS, Guardian, SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import { SignOffRule } from '@tidy-quill/contract/sign-offs';
 import { Wishes } from '@tidy-quill/contract/waiting';
 import { SAID_STATUSES } from '@tidy-quill/core/calendar';
-import { CONSENT_KINDS, PHOTO_USES } from '@tidy-quill/core/consent';
 import { JOBS } from '@tidy-quill/core/suitability';
+import { DAY_ORDERS } from '@tidy-quill/core/units';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -31,7 +31,6 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import * as v from 'valibot';
 import { oneOf } from './one-of';
 import { parsedJson } from './parsed-json';
 
@@ -42,35 +41,41 @@ const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
-export const clinics = pgTable('clinics', {
-  id: uuid('id').primaryKey(),
-  name: text('name').notNull(),
-  timeZone: text('time_zone').notNull(),
-  phone: text('phone').notNull(),
-  emergencyPhone: text('emergency_phone').notNull(),
-  clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
-  /** Monday first; null where the clinic has said none. */
-  openingHours: parsedJson('opening_hours', OpeningHours),
-  /** Whether supervisors and owners sign in with a second factor. */
-  demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
-  /** How long before a visit a client may cancel it by a link, hours; later they call. */
-  cancelNoticeHours: integer('cancel_notice_hours').notNull().default(24),
-  /** By the clinic's clocks, “HH:mm”, when clients are reminded of themselves; null where somebody does it by hand. */
-  remindAt: text('remind_at'),
-  /** How many days ahead. */
-  remindDays: integer('remind_days').notNull().default(1),
-  /** The day on which that was done last. */
-  remindedOn: date('reminded_on'),
-  /** Whether a client is told of a visit as soon as it is booked or moved. */
-  confirmsBookings: boolean('confirms_bookings').notNull().default(false),
-  /** What happens where a technician is not signed off; null where the clinic has said nothing. */
-  signOffRule: parsedJson('sign_off_rule', SignOffRule),
-  /** Whether calendars that staff take over name clients. */
-  feedNames: boolean('feed_names').notNull().default(false),
-  isDemo: boolean('is_demo').notNull().default(false),
-  /** The number in the reference that was given last. */
-  lastClientNumber: integer('last_client_number').notNull().default(0),
-});
+export const clinics = pgTable(
+  'clinics',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    timeZone: text('time_zone').notNull(),
+    phone: text('phone').notNull(),
+    emergencyPhone: text('emergency_phone').notNull(),
+    clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
+    /** What 12/05 is in dates that are typed; null where the clinic has not said. */
+    dayOrder: text('day_order', { enum: DAY_ORDERS }),
+    /** Monday first; null where the clinic has said none. */
+    openingHours: parsedJson('opening_hours', OpeningHours),
+    /** Whether supervisors and owners sign in with a second factor. */
+    demandsSecondFactor: boolean('demands_second_factor').notNull().default(false),
+    /** How long before a visit a client may cancel it by a link, hours; later they call. */
+    cancelNoticeHours: integer('cancel_notice_hours').notNull().default(24),
+    /** By the clinic's clocks, “HH:mm”, when clients are reminded of themselves; null where somebody does it by hand. */
+    remindAt: text('remind_at'),
+    /** How many days ahead. */
+    remindDays: integer('remind_days').notNull().default(1),
+    /** The day on which that was done last. */
+    remindedOn: date('reminded_on'),
+    /** Whether a client is told of a visit as soon as it is booked or moved. */
+    confirmsBookings: boolean('confirms_bookings').notNull().default(false),
+    /** What happens where a technician is not signed off; null where the clinic has said nothing. */
+    signOffRule: parsedJson('sign_off_rule', SignOffRule),
+    /** Whether calendars that staff take over name clients. */
+    feedNames: boolean('feed_names').notNull().default(false),
+    isDemo: boolean('is_demo').notNull().default(false),
+    /** The number in the reference that was given last. */
+    lastClientNumber: integer('last_client_number').notNull().default(0),
+  },
+  (t) => [oneOf('clinics_day_order', t.dayOrder, DAY_ORDERS)],
+);
 
 const clinicId = () =>
   uuid('clinic_id')
@@ -114,6 +119,17 @@ export const clients = pgTable(
     familyName: text('family_name').notNull(),
     birthDate: date('birth_date').notNull(),
     phone: text('phone').notNull(),
+    email: text('email').notNull().default(''),
+    /** How they like to be reached; null where nobody has said. */
+    contactBy: text('contact_by', { enum: CONTACT_WAYS }),
+    /** What they read and speak, by its code; null where nobody has said. */
+    language: text('language'),
+    /** Nothing is sent to them. */
+    doNotContact: boolean('do_not_contact').notNull().default(false),
+    /** Who answers for them; null for nobody. */
+    guardian: parsedJson('guardian', Guardian),
+    /** What whoever treats them must see first. */
+    alert: text('alert').notNull().default(''),
     note: text('note').notNull(),
     /** On which days and at which hours they like to come; null where nobody has said. */
     wishes: parsedJson('wishes', Wishes),
@@ -123,6 +139,7 @@ export const clients = pgTable(
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (t) => [
+    oneOf('clients_contact_by', t.contactBy, CONTACT_WAYS),
     primaryKey({ columns: [t.clinicId, t.id] }),
     uniqueIndex('clients_reference').on(t.clinicId, t.reference),
     index('clients_by_name').on(t.clinicId, t.familyName, t.givenName),
@@ -302,61 +319,5 @@ export const catalogueVersions = pgTable(
     uniqueIndex('catalogue_versions_number').on(t.clinicId, t.kind, t.number),
     foreignKey({ columns: [t.clinicId, t.createdBy], foreignColumns: [staff.clinicId, staff.id] }),
     foreignKey({ columns: [t.clinicId, t.approvedBy], foreignColumns: [staff.clinicId, staff.id] }),
-  ],
-);
-
-/** What clients read and signed, as it was then, with its PDF. Append-only. */
-export const consents = pgTable(
-  'consents',
-  {
-    clinicId: clinicId(),
-    id: uuid('id').notNull(),
-    clientId: uuid('client_id').notNull(),
-    areaId: uuid('area_id').notNull(),
-    staffId: uuid('staff_id').notNull(),
-    kind: text('kind', { enum: CONSENT_KINDS }).notNull(),
-    signedAt: moment('signed_at').notNull(),
-    signedOn: date('signed_on').notNull(),
-    validUntil: date('valid_until').notNull(),
-    guardian: boolean('guardian').notNull(),
-    uses: parsedJson('uses', v.array(v.picklist(PHOTO_USES))).notNull(),
-    contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
-    content: jsonb('content').$type<unknown>().notNull(),
-    /** The file of the signed paper. */
-    sha256: text('sha256').notNull(),
-  },
-  (t) => [
-    oneOf('consents_kind', t.kind, CONSENT_KINDS),
-    primaryKey({ columns: [t.clinicId, t.id] }),
-    foreignKey({
-      columns: [t.clinicId, t.clientId],
-      foreignColumns: [clients.clinicId, clients.id],
-    }),
-    foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
-    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
-    index('consents_by_client').on(t.clinicId, t.clientId),
-  ],
-);
-
-/** Consents taken back. Append-only. */
-export const consentWithdrawals = pgTable(
-  'consent_withdrawals',
-  {
-    clinicId: clinicId(),
-    id: uuid('id').notNull(),
-    consentId: uuid('consent_id').notNull(),
-    staffId: uuid('staff_id').notNull(),
-    withdrawnAt: moment('withdrawn_at').notNull(),
-    withdrawnOn: date('withdrawn_on').notNull(),
-    reason: text('reason').notNull(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.clinicId, t.id] }),
-    foreignKey({
-      columns: [t.clinicId, t.consentId],
-      foreignColumns: [consents.clinicId, consents.id],
-    }),
-    foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
-    uniqueIndex('consent_withdrawals_once').on(t.clinicId, t.consentId),
   ],
 );

@@ -20,13 +20,12 @@ import { visitLinks } from '../visit-links';
 import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
 import { visitStatus, zoneSessions } from '../visit-status';
 import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
+import { consents, consentWithdrawals } from '../consents';
 import {
   areas,
   catalogueVersions,
   clients,
   clinics,
-  consents,
-  consentWithdrawals,
   photos,
   files,
   rooms,
@@ -146,6 +145,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
     timeZone: TIME_ZONE,
     phone: '01632 960 114',
     emergencyPhone: '112',
+    dayOrder: 'dayFirst',
     isDemo: true,
   });
   const roomRows = ['Window room', 'Garden room'].map((name) => ({ clinicId, id: v7(), name }));

@@ -212,3 +212,24 @@ describe('guessing', () => {
     expect((await client.get(mine)).status).toBe(200);
   });
 });
+
+describe('a client who is not to be contacted', () => {
+  it('is sent nothing, and the outbox says why', async () => {
+    const visitId = await booked(72);
+    const { pool } = app.connection;
+    await pool.query(
+      `update clients set do_not_contact = true
+       where id = (select client_id from visits where id = $1)`,
+      [visitId],
+    );
+    expect((await person.post(`/api/visits/${visitId}/invitation`, { id: v7() })).status).toBe(201);
+    const { rows } = await pool.query(
+      `select state, problem from messages
+       where client_id = (select client_id from visits where id = $1)`,
+      [visitId],
+    );
+    expect(rows).toEqual([
+      { state: 'failed', problem: 'The client is not to be contacted, as their page says' },
+    ]);
+  });
+});

@@ -66,6 +66,11 @@ describe('the audit trail', () => {
       .toEqual({ text: 'quick' });
   });
 
+  it('is told that somebody looked for who is alike, by no name', async () => {
+    expect((await idony.get('/api/clients/alike?familyName=Candlewick&phone=12')).status).toBe(200);
+    await expect.poll(async () => (await last('clientsSearched'))?.what, SOON).toEqual({});
+  });
+
   it('tells of an edit with before and after, in its transaction', async () => {
     const { client } = (await idony.get(`/api/clients/${visit.client.id}`)).body as ClientOpened;
     const { id, reference: _, ...fields } = client;

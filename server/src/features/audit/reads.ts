@@ -30,8 +30,8 @@ export class ReadTrail {
       const id = String(request.params['id'] ?? '');
       this.tell({
         ...{ clinicId, staffId, kind },
-        clientId: defined(path).startsWith('/clients/') ? id : null,
-        visitId: defined(path).startsWith('/visits/') ? id : null,
+        clientId: defined(path).startsWith('/clients/:id') ? id : null,
+        visitId: defined(path).startsWith('/visits/:id') ? id : null,
         what: whatOf(defined(path), id, request.query['text']),
       });
     });

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -198,5 +199,60 @@ describe('booking', () => {
     });
     expect(status).toBe(400);
     expect(body).toMatchObject({ fields: [{ field: 'areaId' }] });
+  });
+});
+
+describe('what is kept of a client beside the name', () => {
+  const more = {
+    ...{ email: 'aelfwynn@example.org', contactBy: 'email', language: 'pl', doNotContact: false },
+    guardian: { name: 'Godric Straße', relation: 'father', phone: '01632 960 998' },
+    alert: 'Faints at needles: lies down first',
+  };
+
+  it('is given back as it was kept, and as if nobody had said it where it is left out', async () => {
+    const id = v7();
+    const added = await person.post('/api/clients', { id, ...fields(more) });
+    expect(added.body).toMatchObject(more);
+    const plain = await person.put(`/api/clients/${id}`, { version: 1, ...fields() });
+    expect(plain.body).toMatchObject({
+      ...{ email: '', contactBy: null, language: null, doNotContact: false, guardian: null },
+      alert: '',
+    });
+  });
+
+  it.each([
+    [{ email: 'nowhere' }, 'email', 'must be an address such as name@example.org'],
+    [{ language: 'polish-ish-x' }, 'language', 'must be the code of a language, such as pl'],
+    [{ guardian: { name: '', relation: '', phone: '' } }, 'guardian.name', 'must not be empty'],
+  ])('is refused where it cannot be: %o', async (wrong, field, problem) => {
+    const { status, body } = await person.post('/api/clients', { id: v7(), ...fields(wrong) });
+    expect(status).toBe(400);
+    expect((body as { fields: object[] }).fields).toEqual([{ field, problem }]);
+  });
+});
+
+describe('who may be here already', () => {
+  const alike = async (asked: Record<string, string>) => {
+    const { body } = await person.get(
+      `/api/clients/alike?${new URLSearchParams(asked).toString()}`,
+    );
+    return (body as { familyName: string; alike: string[] }[]).map((each) => [
+      each.familyName,
+      each.alike,
+    ]);
+  };
+
+  it('is found by a slip in the name and the same day of birth, or the same telephone', async () => {
+    const { body } = await person.get('/api/clients?text=okapi');
+    const [client] = (body as { clients: { birthDate: string; id: string }[] }).clients;
+    const { birthDate, id } = defined(client);
+    const asked = { givenName: 'Zephirine', familyName: 'Okapi Lune', birthDate };
+    expect(await alike(asked)).toEqual([['Okapi-Lune', ['closeName', 'sameBirthDate']]]);
+    expect(await alike({ birthDate, phone: '+44 1632 960208' })).toEqual([
+      ['Okapi-Lune', ['sameBirthDate', 'samePhone']],
+    ]);
+    expect(await alike({ ...asked, except: id })).toEqual([]);
+    expect(await alike({ familyName: 'Okapi-Lune', givenName: 'Zéphyrine' })).toEqual([]);
+    expect(await alike({})).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 import {
+  AlikeAsked,
   ClientSearch,
   EditedClient,
   NewArea,
@@ -25,6 +26,7 @@ import { notesOf } from '../course/course-notes';
 import {
   addArea,
   addClient,
+  alikeClients,
   areasOf,
   editClient,
   findClient,
@@ -38,6 +40,11 @@ export function clientRoutes(db: Db, carrier: MessageCarrier): Router {
   router.get('/clients', async (request, response) => {
     const { clinicId } = actorOf(request);
     response.json(await findClients(db, clinicId, parse(ClientSearch, request.query)));
+  });
+
+  router.get('/clients/alike', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    response.json(await alikeClients(db, clinicId, parse(AlikeAsked, request.query)));
   });
 
   router.post('/clients', async (request, response) => {

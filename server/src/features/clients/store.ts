@@ -1,19 +1,21 @@
 import {
   CLIENTS_PER_PAGE,
+  type AlikeClient,
   type Area,
   type Client,
   type ClientFields,
   type ClientPage,
   type NewArea,
 } from '@tidy-quill/contract/clients';
-import { and, asc, count, eq, inArray, like, sql } from 'drizzle-orm';
+import { likenessOf, phoneKey, type Identity } from '@tidy-quill/core/clients';
+import { and, asc, count, eq, inArray, like, ne, or, sql } from 'drizzle-orm';
 import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
-import { likeAnywhere, searchTextOf, searchWords } from './search-text';
+import { likeAnywhere, searchText, searchTextOf, searchWords } from './search-text';
 
 type ClientRow = typeof clients.$inferSelect;
 
@@ -24,6 +26,12 @@ export const asClient = (row: ClientRow): Client => ({
   familyName: row.familyName,
   birthDate: row.birthDate,
   phone: row.phone,
+  email: row.email,
+  contactBy: row.contactBy,
+  language: row.language,
+  doNotContact: row.doNotContact,
+  guardian: row.guardian,
+  alert: row.alert,
   note: row.note,
   version: row.version,
   wishes: row.wishes,
@@ -64,6 +72,46 @@ export async function findClients(
     .limit(CLIENTS_PER_PAGE)
     .offset((search.page - 1) * CLIENTS_PER_PAGE);
   return { clients: rows, total: counted?.total ?? 0, page: search.page };
+}
+
+/** How many who share something are compared. */
+const COMPARED = 400;
+const ALIKE_SHOWN = 5;
+
+/** Who may be the same person, the most alike first; the database finds who shares something, core says who is alike. */
+export async function alikeClients(
+  db: Queryable,
+  clinicId: string,
+  asked: Identity & { readonly except?: string | undefined },
+): Promise<AlikeClient[]> {
+  const phone = phoneKey(asked.phone);
+  const names = [asked.givenName, asked.familyName].map((name) => searchText(name)).filter(Boolean);
+  const shares = [
+    ...(asked.birthDate === '' ? [] : [eq(clients.birthDate, asked.birthDate)]),
+    ...(phone === null ? [] : [like(clients.searchText, likeAnywhere(phone))]),
+    ...names.map((name) => sql`${name} <% ${clients.searchText}`),
+  ];
+  if (shares.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(clients)
+    .where(
+      and(
+        eq(clients.clinicId, clinicId),
+        or(...shares),
+        asked.except === undefined ? undefined : ne(clients.id, asked.except),
+      ),
+    )
+    .orderBy(asc(clients.id))
+    .limit(COMPARED);
+  return rows
+    .flatMap((row) => {
+      const alike = likenessOf(asked, row);
+      const { id, reference, givenName, familyName, birthDate } = row;
+      return alike === null ? [] : [{ id, reference, givenName, familyName, birthDate, alike }];
+    })
+    .sort((one, other) => other.alike.length - one.alike.length)
+    .slice(0, ALIKE_SHOWN);
 }
 
 /** One client; 404 where there is none. */

@@ -37,7 +37,12 @@ export async function messagesOf(db: Queryable, clinicId: string): Promise<Messa
   }));
 }
 
-/** Hands a waiting message to the carrier and notes what became of it; 404 where there is none. */
+const NOT_TO_CONTACT = 'The client is not to be contacted, as their page says';
+
+/**
+ * Hands a waiting message to the carrier and notes what became of it; 404 where there is none. Nothing goes to whoever is not to be contacted,
+ * whatever it is and whoever asks.
+ */
 export async function carry(
   db: Queryable,
   carrier: MessageCarrier,
@@ -48,6 +53,14 @@ export async function carry(
   const [message] = await db.select().from(messages).where(mine);
   if (message === undefined) throw new HttpProblem('not-found', 'There is no such message');
   if (message.state === 'sent') return;
+  const [client] = await db
+    .select({ doNotContact: clients.doNotContact })
+    .from(clients)
+    .where(and(eq(clients.clinicId, clinicId), eq(clients.id, message.clientId)));
+  if (client?.doNotContact === true) {
+    await db.update(messages).set({ state: 'failed', problem: NOT_TO_CONTACT }).where(mine);
+    return;
+  }
   try {
     await carrier.send({ to: message.to, text: message.text });
     const text = withoutToken(message.text);

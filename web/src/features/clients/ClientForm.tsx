@@ -1,28 +1,29 @@
-import { ClientFields, type Client } from '@tidy-quill/contract/clients';
-import { read } from '@tidy-quill/contract/problem';
-import { Button, Input } from 'antd';
-import { useState } from 'react';
-import { v7 } from 'uuid';
+import './clients.css';
 import {
-  problemFields,
-  problemText,
-  useAddClientMutation,
-  useEditClientMutation,
-} from '../../app/api';
+  ClientFields,
+  type Client,
+  type Guardian,
+  type GivenClientFields,
+} from '@tidy-quill/contract/clients';
+import { CONTACT_WORDS, languageText } from '@tidy-quill/contract/labels/clients';
+import { Button, Checkbox, Input } from 'antd';
+import { useDeferredValue, useState } from 'react';
+import { v7 } from 'uuid';
+import { problemText, useAddClientMutation, useEditClientMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
+import { useFormProblems } from '../../app/form-problems';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Dialog } from '../../widgets/Dialog';
-import { Notice } from '../../widgets/Notice';
+import { AlikeClients } from './AlikeClients';
+import { ClientConflict } from './ClientConflict';
+import { ContactFields } from './ContactFields';
 
-const EMPTY: ClientFields = { givenName: '', familyName: '', birthDate: '', phone: '', note: '' };
+type Fields = Required<GivenClientFields>;
 
-const LABELS: Readonly<Record<keyof ClientFields, string>> = {
-  givenName: 'Given name',
-  familyName: 'Family name',
-  birthDate: 'Date of birth',
-  phone: 'Telephone',
-  note: 'Note',
+const EMPTY: Fields = {
+  ...{ givenName: '', familyName: '', birthDate: '', phone: '', email: '', note: '', alert: '' },
+  ...{ contactBy: null, language: null, doNotContact: false, guardian: null },
 };
 
 /** Adds a client, or edits one; where somebody else was quicker, shows both side by side. */
@@ -37,39 +38,56 @@ export function ClientForm({
 }) {
   const [id] = useState(() => client?.id ?? v7());
   const [base, setBase] = useState(client);
-  const [fields, setFields, clearDraft] = useDraft<ClientFields>(
+  const [kept, setFields, clearDraft] = useDraft<Partial<Fields>>(
     `client ${client?.id ?? 'new'}`,
     client === null ? EMPTY : fieldsOf(client),
   );
-  const [wrong, setWrong] = useState<Readonly<Record<string, string>>>({});
+  // A draft of an earlier release lacks what came later.
+  const fields: Fields = { ...(client === null ? EMPTY : fieldsOf(client)), ...kept };
+  const { wrong, check, refuse } = useFormProblems(ClientFields, fields);
   const [add, adding] = useAddClientMutation();
   const [edit, editing] = useEditClientMutation();
   const error = adding.error ?? editing.error;
   const other = conflictOf(editing.error);
+  const identity = useDeferredValue(identityOf(fields));
 
   const save = async () => {
-    const checked = read(ClientFields, fields);
-    if (!checked.ok) {
-      setWrong(Object.fromEntries(checked.fields.map(({ field, problem }) => [field, problem])));
-      return;
-    }
+    const checked = check();
+    if (checked === null) return;
     const saved =
       base === null
-        ? await add({ id, ...checked.value })
-        : await edit({ id, version: base.version, ...checked.value });
+        ? await add({ id, ...checked })
+        : await edit({ id, version: base.version, ...checked });
     if (saved.error === undefined) {
       clearDraft();
       onSaved(saved.data);
       onClose();
     } else {
-      setWrong(problemFields(saved.error));
+      refuse(saved.error);
     }
+  };
+  const put = (more: Partial<Fields>) => setFields({ ...fields, ...more });
+  const text = (name: 'givenName' | 'familyName' | 'alert') => (
+    <Field label={LABELS[name]} problem={wrong[name]}>
+      {(field) => (
+        <Input
+          {...field}
+          value={fields[name]}
+          onChange={({ target }) => put({ [name]: target.value })}
+        />
+      )}
+    </Field>
+  );
+  const takeTheirs = (theirs: Client) => {
+    setFields(fieldsOf(theirs));
+    setBase(theirs);
   };
 
   return (
     <Dialog
       open
       title={client === null ? 'Add client' : 'Edit client'}
+      width={720}
       onCancel={onClose}
       footer={
         <>
@@ -84,98 +102,104 @@ export function ClientForm({
         </>
       }
     >
-      {(Object.keys(LABELS) as (keyof ClientFields)[]).map((name) => (
-        <Field key={name} label={LABELS[name]} problem={wrong[name]}>
-          {(field) =>
-            name === 'birthDate' ? (
-              <DayInput
-                {...field}
-                value={fields.birthDate}
-                onChange={(birthDate) => setFields({ ...fields, birthDate })}
-              />
-            ) : name === 'note' ? (
-              <Input.TextArea
-                {...field}
-                rows={3}
-                value={fields.note}
-                onChange={(event) => setFields({ ...fields, note: event.target.value })}
-              />
-            ) : (
-              <Input
-                {...field}
-                value={fields[name]}
-                onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-              />
-            )
-          }
+      <div className="client-fields">
+        {text('givenName')}
+        {text('familyName')}
+        <Field label={LABELS.birthDate} problem={wrong['birthDate']}>
+          {(field) => (
+            <DayInput
+              {...field}
+              keepsText
+              max={today()}
+              value={fields.birthDate}
+              onChange={(birthDate) => put({ birthDate })}
+            />
+          )}
         </Field>
-      ))}
+        <ContactFields fields={fields} wrong={wrong} onChange={put} />
+      </div>
+      <AlikeClients identity={identity} except={client?.id} />
+      {text('alert')}
+      <Field label={LABELS.note} problem={wrong['note']}>
+        {(field) => (
+          <Input.TextArea
+            {...field}
+            rows={3}
+            value={fields.note}
+            onChange={({ target }) => put({ note: target.value })}
+          />
+        )}
+      </Field>
+      <Checkbox
+        checked={fields.doNotContact}
+        onChange={({ target }) => put({ doNotContact: target.checked })}
+      >
+        {LABELS.doNotContact}
+      </Checkbox>
       {other === null ? (
         <p className="field-error" role="alert">
           {error === undefined ? '' : problemText(error)}
         </p>
       ) : (
-        <Conflict
-          mine={fields}
-          other={other}
+        <ClientConflict
+          rows={(Object.keys(LABELS) as (keyof Fields)[])
+            .map((name) => ({
+              label: LABELS[name],
+              mine: shown(name, fields),
+              theirs: shown(name, other),
+            }))
+            .filter(({ mine, theirs }) => mine !== theirs)}
           onMine={() => setBase(other)}
-          onTheirs={() => {
-            setFields(fieldsOf(other));
-            setBase(other);
-          }}
+          onTheirs={() => takeTheirs(other)}
         />
       )}
     </Dialog>
   );
 }
 
-function Conflict({
-  mine,
-  other,
-  onMine,
-  onTheirs,
-}: {
-  mine: ClientFields;
-  other: Client;
-  onMine: () => void;
-  onTheirs: () => void;
-}) {
-  const differing = (Object.keys(LABELS) as (keyof ClientFields)[]).filter(
-    (name) => mine[name] !== other[name],
-  );
-  return (
-    <Notice kind="care" title="Somebody else changed this client meanwhile">
-      <table className="data-table">
-        <thead>
-          <tr>
-            <th scope="col">Field</th>
-            <th scope="col">Yours</th>
-            <th scope="col">Theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          {differing.map((name) => (
-            <tr key={name}>
-              <th scope="row">{LABELS[name]}</th>
-              <td>{mine[name]}</td>
-              <td>{other[name]}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <Button onClick={onMine}>Keep yours, then save</Button>{' '}
-      <Button onClick={onTheirs}>Take theirs</Button>
-    </Notice>
-  );
+const today = () => new Date().toISOString().slice(0, 10);
+
+const identityOf = ({ givenName, familyName, birthDate, phone }: Fields) => ({
+  ...{ givenName, familyName, birthDate, phone },
+});
+
+const LABELS: Readonly<Record<keyof Fields, string>> = {
+  givenName: 'Given name',
+  familyName: 'Family name',
+  birthDate: 'Date of birth',
+  phone: 'Telephone',
+  email: 'E-mail',
+  contactBy: 'Likes to be reached by',
+  language: 'Language',
+  guardian: 'Guardian',
+  alert: 'To be seen first by whoever treats',
+  note: 'Note',
+  doNotContact: 'Not to be contacted: nothing is sent, whatever it is',
+};
+
+/** A field as both versions are laid side by side. */
+function shown(name: keyof Fields, of: Fields | Client): string {
+  if (name === 'guardian') return guardianText(of.guardian);
+  if (name === 'doNotContact') return of.doNotContact ? 'yes' : 'no';
+  if (name === 'contactBy') return of.contactBy === null ? '' : CONTACT_WORDS[of.contactBy];
+  if (name === 'language') return of.language === null ? '' : languageText(of.language);
+  return of[name];
 }
 
-const fieldsOf = ({ givenName, familyName, birthDate, phone, note }: Client): ClientFields => ({
-  givenName,
-  familyName,
-  birthDate,
-  phone,
-  note,
-});
+const guardianText = (guardian: Guardian | null): string =>
+  guardian === null
+    ? ''
+    : [guardian.name, guardian.relation, guardian.phone].filter(Boolean).join(', ');
+
+const fieldsOf = ({
+  id: _id,
+  reference: _reference,
+  version: _version,
+  ...rest
+}: Client): Fields => {
+  const { wishes: _wishes, ...fields } = rest;
+  return fields;
+};
 
 function conflictOf(error: unknown): Client | null {
   const failed = error as { status?: unknown; data?: { current?: Client } } | undefined;

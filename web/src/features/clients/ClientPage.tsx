@@ -21,6 +21,7 @@ import { AddAreaForm } from './AddAreaForm';
 import { FreedTime } from '../calendar/FreedTime';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
+import { ContactLine } from './ContactLine';
 import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { VisitFilter } from './VisitFilter';
@@ -70,7 +71,9 @@ function Opened({
             <span className="figures">{client.reference}</span> ·{' '}
             {fullYears(client.birthDate, today)} years, born {shortDay(client.birthDate)}
             {client.phone === '' ? '' : ` · ${client.phone}`}
+            {client.email === '' ? '' : ` · ${client.email}`}
           </p>
+          <ContactLine client={client} />
           {client.note === '' ? null : <p>{client.note}</p>}
         </div>
         <div className="page-actions">
@@ -86,6 +89,7 @@ function Opened({
           </Button>
         </div>
       </header>
+      {client.alert === '' ? null : <Notice kind="care" title={client.alert} />}
       {freed === null ? null : <FreedTime visitId={freed} />}
       {unreadable.length === 0 ? null : (
         <Notice kind="care" title="Visits whose record cannot be read">

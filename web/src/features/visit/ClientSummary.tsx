@@ -41,6 +41,7 @@ import {
   TAN_WORDS,
 } from '../../text';
 import { Fact, Facts } from '../../widgets/Fact';
+import { Notice } from '../../widgets/Notice';
 import { useSignedIn } from '../../app/clinic-context';
 import { Alerts } from './Alerts';
 import { CancelVisit } from './CancelVisit';
@@ -75,6 +76,7 @@ export function ClientSummary() {
           {day === today ? ', today' : `, ${fromToday(day, today)}`}
         </p>
       </header>
+      {client.alert === '' ? null : <Notice kind="care" title={client.alert} />}
       <Alerts />
       {record.findings === null ? (
         <p className="quiet">
