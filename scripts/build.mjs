@@ -78,7 +78,7 @@ function built(part) {
 
 const SERVER_PROGRAMS = [
   ...['main', 'migrate-and-seed', 'simulated-console'],
-  ...['audit', 'backup', 'decode-picture'],
+  ...['audit', 'backup', 'decode-picture', 'doctor'],
 ];
 
 async function buildServer() {

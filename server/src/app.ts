@@ -22,6 +22,7 @@ import { currentActor } from './features/auth/store';
 import { triesBy } from './features/auth/tries';
 import { backUpByItself, type BackupSettings } from './features/backups/by-itself';
 import { backupRoutes } from './features/backups/routes';
+import { backupsSoFar } from './features/backups/store';
 import { catalogueRoutes } from './features/catalogue/routes';
 import { clientRoutes } from './features/clients/routes';
 import { calendarLinkRoutes, calendarRoutes } from './features/calendar/routes';
@@ -59,10 +60,15 @@ import { routesOf, type ApiRoute } from './http/routes-of';
 import { sameOrigin } from './http/same-origin';
 import { actorOf, sessions } from './http/session';
 import { takeUpgrades } from './http/upgrade';
+import { makeMetrics, type Metrics } from './operation/metrics';
+import { stateOf } from './operation/state';
+
+const secondsOf = (at: Date | null): number | null => (at === null ? null : at.getTime() / 1000);
 
 /** The application, ready to listen. */
 export interface Application {
   readonly server: Server;
+  readonly metrics: Metrics;
   /** Every route of the API, as the router has it. */
   readonly routes: readonly ApiRoute[];
   /** Ends every line to a browser, and resolves once nothing is answered any more. */
@@ -116,9 +122,23 @@ export async function makeApplication(options: {
   app.use(
     pinoHttp({ logger: options.logger, autoLogging: false, serializers, genReqId: () => v7() }),
   );
+  app.use((request, response, next) => {
+    response.set('x-request-id', String(request.id));
+    next();
+  });
+  const metrics = makeMetrics({
+    pool,
+    auditWaiting: () => reads.waitingCount,
+    lastBackupS: async () => secondsOf((await backupsSoFar(db)).lastGood),
+  });
+  app.use(metrics.handler);
   app.get('/healthz', async (_request, response) => {
     await db.execute(sql`select 1`);
     response.json({ ok: true });
+  });
+  app.get('/readyz', async (_request, response) => {
+    const state = await stateOf(db);
+    response.status(state.ready ? 200 : 503).json(state);
   });
   const api = apiRouter(options.connection, shared.sessionSecret);
   app.use('/api', api);
@@ -134,6 +154,7 @@ export async function makeApplication(options: {
     options.backups === undefined ? () => {} : backUpByItself(db, options.backups, options.logger);
   return {
     server,
+    metrics,
     routes: routesOf(api).map(({ method, path }) => ({ method, path: `/api${path}` })),
     close: async () => {
       endBackups();

@@ -3,6 +3,7 @@ import { makeApplication } from './app';
 import { connectAsApplication } from './db/connect';
 import { folderStore } from './files/folder-store';
 import { rowStore } from './files/row-store';
+import { serveMetrics } from './operation/metrics';
 
 const databaseUrl = process.env['DATABASE_URL'];
 if (databaseUrl === undefined) {
@@ -16,7 +17,11 @@ const connection = connectAsApplication({
   applicationUrl: process.env['APP_DATABASE_URL'],
 });
 const filesFolder = process.env['FILES_FOLDER'];
-const { server, close: closeApplication } = await makeApplication({
+const {
+  server,
+  metrics,
+  close: closeApplication,
+} = await makeApplication({
   connection,
   logger,
   files: filesFolder === undefined ? rowStore : folderStore(filesFolder, rowStore),
@@ -30,6 +35,12 @@ const { server, close: closeApplication } = await makeApplication({
     rooms: process.env['ROOM_CONSOLES'],
     simulated: process.env['SIMULATED_CONSOLES'],
   },
+});
+const metricsPort = process.env['METRICS_PORT'];
+const metricsServer = metricsPort === undefined ? null : serveMetrics(metrics, Number(metricsPort));
+metricsServer?.once('error', (error) => {
+  console.error(`Metrics: ${error.message}`);
+  process.exit(2);
 });
 const host = process.env['HOST'] ?? '127.0.0.1';
 
@@ -57,6 +68,7 @@ function backupsAsked(databaseUrl: string) {
 }
 
 function close(): void {
+  metricsServer?.close();
   void closeApplication()
     .then(() => connection.pool.end())
     .then(() => process.exit(0));

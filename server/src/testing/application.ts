@@ -12,6 +12,7 @@ import type { BackupSettings } from '../features/backups/by-itself';
 import type { ConsoleSettings } from '../features/console/places';
 import type { ApiRoute } from '../http/routes-of';
 import type { ReachedBy } from '../http/origin';
+import type { Metrics } from '../operation/metrics';
 import { DEMO_PASSWORD } from '../db/demo/people';
 import { filledDatabase } from '../../test-databases.mjs';
 
@@ -66,6 +67,7 @@ export interface Application {
   readonly url: string;
   /** Every route of the API. */
   readonly routes: readonly ApiRoute[];
+  readonly metrics: Metrics;
   readonly person: () => Person;
   /** A person signed in as one of the demo's staff. */
   readonly signedIn: (name: string) => Promise<Person>;
@@ -92,13 +94,20 @@ export async function startOn(
   // What tests ask and change by themselves, they do as the owner; the application works as its own role.
   const connection = connect(databaseUrl);
   const own = connectAsApplication({ databaseUrl });
-  const { url, routes, close } = await listening(own, logger, reachedBy, consoles, backups);
+  const { url, routes, metrics, close } = await listening(
+    own,
+    logger,
+    reachedBy,
+    consoles,
+    backups,
+  );
   const person = () => personAt(url);
   return {
     databaseUrl,
     connection,
     url,
     routes,
+    metrics,
     person,
     signedIn: (name) => signedInAt(url, name),
     close: async () => {
@@ -166,13 +175,13 @@ async function listening(
   consoles: ConsoleSettings,
   backups?: BackupSettings,
 ) {
-  const { server, routes, close } = await makeApplication({
+  const { server, routes, metrics, close } = await makeApplication({
     ...{ connection, logger, reachedBy, consoles, backups },
     webFolder: null,
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { port } = server.address() as { port: number };
-  return { url: `http://127.0.0.1:${port}`, routes, close };
+  return { url: `http://127.0.0.1:${port}`, routes, metrics, close };
 }
 
 function personAt(url: string): Person {

@@ -38,6 +38,11 @@ export class ReadTrail {
     next();
   };
 
+  /** How many reads are not told yet. */
+  get waitingCount(): number {
+    return this.waiting.length;
+  }
+
   /** Writes what waits; resolves once it is written. */
   flush(): Promise<void> {
     const batch = this.waiting;
