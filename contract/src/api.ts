@@ -46,6 +46,7 @@ import { NewClinic } from './setup';
 import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
 import { UseAsked } from './handpieces';
+import { NewImport } from './imports';
 import { NewPhoto } from './photos';
 import { GiveAdvice, SignRecord } from './record';
 import { DayAsked } from './today';
@@ -194,6 +195,21 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/clients/:id': {
     audit: 'clientOpened',
     summary: 'A client with areas, visits and consents',
+  },
+  'GET /api/imports': { summary: 'Imports of clients and past sessions', right: 'importClients' },
+  'POST /api/imports/check': {
+    summary: 'Look through an import without taking it',
+    body: NewImport,
+    right: 'importClients',
+  },
+  'POST /api/imports': {
+    summary: 'Take clients and past sessions, all or none',
+    body: NewImport,
+    right: 'importClients',
+  },
+  'POST /api/imports/:id/undo': {
+    summary: 'Undo an import as a whole',
+    right: 'importClients',
   },
   'PUT /api/clients/:id': { summary: 'Edit a client', body: EditedClient },
   'GET /api/clients/:id/treatment-plan.pdf': {

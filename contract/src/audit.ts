@@ -16,6 +16,8 @@ export const AUDIT_KINDS = [
   'pictureOpened',
   'diaryOpened',
   'exported',
+  'importMade',
+  'importUndone',
   'clientAdded',
   'clientEdited',
   'areaAdded',

@@ -7,6 +7,10 @@ import { AboutClinic, NewRoom, RoomName } from './setup';
 export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'GET /api/clinic': { summary: 'Rooms and staff' },
   'GET /api/clinic/setup': { summary: 'What is missing before the first client' },
+  'DELETE /api/demo': {
+    summary: 'Remove the demo clinic beside this one',
+    right: 'manageAccounts',
+  },
   'PUT /api/clinic/about': {
     summary: 'Change name, time zone and telephones',
     body: AboutClinic,

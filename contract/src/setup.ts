@@ -66,4 +66,6 @@ export const RoomName = v.object({ name: line(60) });
 export interface SetupShown {
   readonly steps: readonly SetupStep[];
   readonly ready: boolean;
+  /** Whether a demo clinic stands beside this one, to be removed by its owner; false for the demo itself. */
+  readonly demoBeside: boolean;
 }

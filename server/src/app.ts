@@ -37,6 +37,7 @@ import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier } from './features/messages/carrier';
 import { EventFeed } from './features/live/event-notifications';
 import { liveRoutes } from './features/live/routes';
+import { importBodies, importRoutes } from './features/imports/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
@@ -193,6 +194,7 @@ export async function makeApplication(options: {
       actorOf(request);
       next();
     });
+    api.use('/imports', importBodies());
     api.use(express.json({ limit: '1mb' }));
     api.use(whileLocked);
     api.use(pressRoutes(db));
@@ -215,6 +217,7 @@ export async function makeApplication(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db, simulatedCarrier));
     api.use(courseRoutes(db));
+    api.use(importRoutes(db));
     api.use(calendarRoutes(db, simulatedCarrier));
     api.use(visitRoutes(db, triesBy(pool, 'approval'), simulatedCarrier));
     api.use(photoRoutes(db, files));

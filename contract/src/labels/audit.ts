@@ -14,6 +14,8 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   pictureOpened: 'Picture opened at full size',
   diaryOpened: 'Diary opened',
   exported: 'Exported',
+  importMade: 'Clients imported',
+  importUndone: 'Import undone',
   clientAdded: 'Client added',
   clientEdited: 'Client edited',
   areaAdded: 'Area added',

@@ -9,6 +9,7 @@ export const RIGHTS = [
   'draft',
   'approve',
   'readAudit',
+  'importClients',
   'manageAccounts',
 ] as const;
 
@@ -27,5 +28,6 @@ export const RIGHT_ROLES: Readonly<Record<Right, readonly Account['role'][]>> = 
   draft: ['supervisor', 'owner'],
   approve: ['supervisor'],
   readAudit: ['supervisor', 'owner'],
+  importClients: ['supervisor', 'owner'],
   manageAccounts: ['owner'],
 };

@@ -8,6 +8,7 @@ export * from './step-rule';
 export * from './next-step';
 export * from './habits';
 export * from './past-response';
+export * from './typed-in';
 export * from './limits';
 export * from './start';
 export * from './ladder';

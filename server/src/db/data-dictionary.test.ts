@@ -10,6 +10,7 @@ import { auditEntries } from './audit-entries';
 import { calendarFeeds } from './calendar-feeds';
 import { consents, consentWithdrawals } from './consents';
 import { courseNotes } from './course-notes';
+import { imports, typedSessions } from './imports';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
 import { backups } from './backups';
@@ -45,6 +46,10 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Bytes of photographs and signed papers by their SHA-256, where no folder is set for them. Append-only.',
   course_notes:
     'Courses paused, stopped and reopened, with the reason, and treatment plans as they were given. Append-only.',
+  imports:
+    'Files of clients and past sessions that were taken as a whole, and when one was undone as a whole.',
+  typed_sessions:
+    'Sessions of before this clinic as they were imported: they only ever lower a plan.',
   unavailable:
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   calendar_feeds:
@@ -93,6 +98,8 @@ const everything: readonly unknown[] = [
   consents,
   consentWithdrawals,
   courseNotes,
+  imports,
+  typedSessions,
   unavailable,
   calendarFeeds,
   visitLinks,

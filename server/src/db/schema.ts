@@ -136,6 +136,8 @@ export const clients = pgTable(
     /** Name and reference without accents or capitals. */
     searchText: text('search_text').notNull(),
     version: integer('version').notNull().default(1),
+    /** The import that brought them; null for whoever was entered by hand. */
+    importId: uuid('import_id'),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (t) => [
@@ -157,6 +159,8 @@ export const areas = pgTable(
     side: text('side', { enum: SIDES }).notNull(),
     job: text('job', { enum: JOBS }).notNull().default('hair'),
     areaCm2: doublePrecision('area_cm2').notNull(),
+    /** The import that brought it; null where it was entered by hand. */
+    importId: uuid('import_id'),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (t) => [

@@ -57,6 +57,7 @@ beforeAll(async () => {
     visits: defined(visits[0]).id,
     clients: defined(clients[0]).id,
     photos: await one('photos'),
+    imports: await imported(),
     'clinic/rooms': await one('rooms'),
     consents: await one('consents'),
     practice: await one('practice_runs'),
@@ -85,6 +86,14 @@ beforeAll(async () => {
   stranger = await app.signedIn('strange.owner');
 });
 afterAll(() => app.close());
+
+/** An import of nothing, by somebody of the demo clinic. */
+async function imported(): Promise<string> {
+  const caspian = await app.signedIn('caspian');
+  const id = v7();
+  await caspian.post('/api/imports', { id, fileName: 'none.csv', clients: [], sessions: [] });
+  return id;
+}
 
 /** A route's path with ids of the demo clinic in it. */
 function pathOf({ path }: ApiRoute): string {

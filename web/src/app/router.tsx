@@ -66,6 +66,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'clients/import',
+            lazy: async () => ({
+              Component: (await import('../features/imports/ImportPage')).ImportPage,
+            }),
+          },
+          {
             path: 'clients/:clientId',
             lazy: async () => ({
               Component: (await import('../features/clients/ClientPage')).ClientPage,

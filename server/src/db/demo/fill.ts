@@ -1,39 +1,14 @@
 import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { defined, addDays, type Day } from '@tidy-quill/core/units';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import { hashPassword } from '../../features/auth/store';
 import { searchTextOf } from '../../features/clients/search-text';
 import { clinicToday, momentAt } from '../../http/clinic-day';
 import type { Db } from '../connect';
-import { auditEntries } from '../audit-entries';
-import { calendarFeeds } from '../calendar-feeds';
 import { courseNotes } from '../course-notes';
-import { messageTexts } from '../message-texts';
-import { judgements } from '../judgements';
-import { practiceRuns } from '../practice-runs';
-import { signOffs } from '../sign-offs';
-import { unavailable } from '../unavailable';
-import { waiting } from '../waiting';
-import { visitLinks } from '../visit-links';
-import { accountLinks, accountSecrets, tabletSignIns } from '../account-tables';
-import { visitStatus, zoneSessions } from '../visit-status';
-import { diaryEntries, diaryLinks, diaryPhotos, diaryReads } from '../diary-tables';
-import { consents, consentWithdrawals } from '../consents';
-import {
-  areas,
-  catalogueVersions,
-  clients,
-  clinics,
-  photos,
-  files,
-  rooms,
-  staff,
-  visitEvents,
-  visits,
-} from '../schema';
-import { messages } from '../messages';
+import { areas, catalogueVersions, clients, clinics, rooms, staff, visits } from '../schema';
 import { fillAway } from './away';
 import { DEMO_HANDPIECES } from './catalogue';
 import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
@@ -75,66 +50,9 @@ export async function fillDemo(db: Db): Promise<void> {
   });
 }
 
-/** All that a clinic owns, what refers to others first. */
-const OWNED = [
-  ...[consentWithdrawals, consents, aheadAnswers, invitations, diaryReads, diaryEntries],
-  ...[diaryPhotos, diaryLinks, messages, courseNotes, unavailable, calendarFeeds, visitLinks],
-  ...[waiting, messageTexts, signOffs, practiceRuns, judgements],
-  ...[
-    auditEntries,
-    photos,
-    files,
-    visitEvents,
-    zoneSessions,
-    visitStatus,
-    visits,
-    areas,
-    clients,
-    catalogueVersions,
-    rooms,
-    ...[accountLinks, accountSecrets, tabletSignIns],
-    staff,
-  ],
-];
-
-/** What a trigger keeps from being changed. */
-const KEPT = [
-  [visitEvents, 'visit_events_append_only'],
-  [catalogueVersions, 'catalogue_versions_keep'],
-  [consents, 'consents_append_only'],
-  [consentWithdrawals, 'consent_withdrawals_append_only'],
-  [aheadAnswers, 'ahead_answers_append_only'],
-  [photos, 'photos_append_only'],
-  [files, 'files_append_only'],
-  [courseNotes, 'course_notes_append_only'],
-  [messageTexts, 'message_texts_append_only'],
-  [signOffs, 'sign_offs_append_only'],
-  [practiceRuns, 'practice_runs_append_only'],
-  [judgements, 'judgements_append_only'],
-  [diaryEntries, 'diary_entries_append_only'],
-  [diaryReads, 'diary_reads_append_only'],
-  [diaryPhotos, 'diary_photos_append_only'],
-  [auditEntries, 'audit_entries_append_only'],
-] as const;
-
 /** Takes out demo clinics and all that is theirs; nothing of any other clinic is touched. */
 export async function removeDemo(db: Db): Promise<void> {
-  await db.transaction(async (tx) => {
-    const demo = tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.isDemo, true));
-    const ids = (await demo).map(({ id }) => id);
-    if (ids.length === 0) return;
-    // The only place where records may go: they are invented ones.
-    for (const [table, trigger] of KEPT) {
-      await tx.execute(sql`alter table ${table} disable trigger ${sql.identifier(trigger)}`);
-    }
-    for (const table of OWNED) {
-      await tx.delete(table).where(inArray(table.clinicId, ids));
-    }
-    await tx.delete(clinics).where(inArray(clinics.id, ids));
-    for (const [table, trigger] of KEPT) {
-      await tx.execute(sql`alter table ${table} enable trigger ${sql.identifier(trigger)}`);
-    }
-  });
+  await db.execute(sql`select remove_demo(id) from ${clinics} where ${clinics.isDemo}`);
 }
 
 async function fillClinic(tx: Tx): Promise<DemoClinic> {

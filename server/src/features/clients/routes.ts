@@ -23,6 +23,7 @@ import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
 import { bookVisit } from '../visit/bookings';
 import { notesOf } from '../course/course-notes';
+import { typedSessionsOf } from '../imports/store';
 import {
   addArea,
   addClient,
@@ -59,6 +60,7 @@ export function clientRoutes(db: Db, carrier: MessageCarrier): Router {
       client: await findClient(db, clinicId, id),
       areas: await areasOf(db, clinicId, id),
       ...(await visitsOf(db, clinicId, id)),
+      typedSessions: Object.fromEntries(await typedSessionsOf(db, clinicId, id)),
       consents: defined((await consentsOf(db, clinicId, [id])).get(id)),
       courseNotes: await notesOf(db, clinicId, id),
     };

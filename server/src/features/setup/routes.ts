@@ -7,7 +7,7 @@ import { HttpProblem, parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRight } from '../../http/session';
 import { actAs } from '../audit/store';
 import { guardedBy, type Tries } from '../auth/tries';
-import { setupOpen, setupShown, setUpClinic } from './store';
+import { removeDemoBeside, setupOpen, setupShown, setUpClinic } from './store';
 
 /** A first start, for whoever has the code of the machine's terminal. Wrong codes are counted by address. */
 export function firstStartRoutes(db: Db, guesses: Tries): Router {
@@ -33,6 +33,11 @@ export function setupRoutes(db: Db): Router {
 
   router.get('/clinic/setup', async (request, response) => {
     response.json(await setupShown(db, actorOf(request).clinicId));
+  });
+
+  router.delete('/demo', async (request, response) => {
+    await removeDemoBeside(db, actorWithRight(request, 'manageAccounts'));
+    response.status(204).end();
   });
 
   router.put('/clinic/about', async (request, response) => {

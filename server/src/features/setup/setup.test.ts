@@ -167,3 +167,37 @@ describe('a clinic of one’s own', () => {
     expect((await send([{ ...handpiece, maxEnergyJ: 60 }])).status).toBe(201);
   });
 });
+
+describe('the demo beside a clinic of one’s own', () => {
+  it('is not removed from within, nor by whoever owns nothing', async () => {
+    const demoOwner = await app.signedIn('morwenna');
+    expect((await demoOwner.remove('/api/demo')).status).toBe(409);
+    const technician = await app.signedIn('idony');
+    expect((await technician.remove('/api/demo')).status).toBe(403);
+    const { demoBeside } = (await demoOwner.get('/api/clinic/setup')).body as SetupShown;
+    expect(demoBeside).toBe(false);
+  });
+
+  it('goes with all that is its own, twice as once, and nothing of the other clinic', async () => {
+    const idony = await app.signedIn('idony');
+    const shown = async () => (await owner.get('/api/clinic/setup')).body as SetupShown;
+    expect((await shown()).demoBeside).toBe(true);
+    const { rooms } = (await owner.get('/api/clinic')).body as Clinic;
+    expect((await owner.remove('/api/demo')).status).toBe(204);
+    expect((await owner.remove('/api/demo')).status).toBe(204);
+    expect((await shown()).demoBeside).toBe(false);
+    expect(((await owner.get('/api/clinic')).body as Clinic).rooms).toEqual(rooms);
+    expect((await idony.get('/api/today')).status).toBe(401);
+    const { rows } = await app.connection.pool.query<{ clinics: number; events: number }>(
+      `select (select count(*)::int from clinics) as clinics,
+        (select count(*)::int from visit_events) as events`,
+    );
+    expect(rows).toEqual([{ clinics: 1, events: 0 }]);
+    // What is append-only is so still.
+    await expect(app.connection.pool.query('delete from audit_entries')).rejects.toThrow(
+      /append-only/,
+    );
+    const { entries } = (await owner.get('/api/audit?kind=clinicChanged')).body as AuditPage;
+    expect(entries[0]?.what).toEqual({ demo: 'removed' });
+  });
+});

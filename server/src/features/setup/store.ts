@@ -1,13 +1,14 @@
 import type { NewClinic, SetupOpen, SetupShown } from '@tidy-quill/contract/setup';
 import { isSetUp, setupSteps } from '@tidy-quill/core/clinic-setup';
 import { defined } from '@tidy-quill/core/units';
-import { and, eq, isNotNull } from 'drizzle-orm';
+import { and, eq, isNotNull, ne, sql } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, clinics, rooms, staff } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { strongEnough } from '../accounts/strength';
-import { actAs } from '../audit/store';
+import type { Actor } from '../../http/session';
+import { actAs, audit } from '../audit/store';
 import { hashPassword } from '../auth/store';
 import { TEXTBOOK_PROTOCOL } from '../catalogue/textbook-protocol';
 import { hasSetupCode, isSetupCode, takeSetupCode } from './codes';
@@ -99,5 +100,28 @@ export async function setupShown(db: Db, clinicId: string): Promise<SetupShown> 
       ...{ consents: has('consents'), aftercare: has('aftercare') },
     },
   });
-  return { steps, ready: isSetUp(steps) };
+  const beside = and(eq(clinics.isDemo, true), ne(clinics.id, clinicId));
+  const demoBeside = !defined(clinic).isDemo && (await db.$count(clinics, beside)) > 0;
+  return { steps, ready: isSetUp(steps), demoBeside };
+}
+
+/**
+ * Takes the demo off this installation, asked for by the owner of another clinic. Done twice, it is done once.
+ * @throws HttpProblem 409 for whoever is signed in to the demo: nobody could sign in any more
+ */
+export async function removeDemoBeside(db: Db, { clinicId, staffId }: Actor): Promise<void> {
+  const own = and(eq(clinics.id, clinicId), eq(clinics.isDemo, true));
+  if ((await db.$count(clinics, own)) > 0) {
+    throw new HttpProblem('conflict', 'This is the demo itself', {
+      detail: 'Set up a clinic of your own, and remove the demo from there.',
+    });
+  }
+  const { rowCount } = await db.execute(
+    sql`select remove_demo(id) from ${clinics} where ${clinics.isDemo}`,
+  );
+  if (rowCount === 0) return;
+  const what = { demo: 'removed' };
+  await audit(db, [
+    { clinicId, staffId, kind: 'clinicChanged', clientId: null, visitId: null, what },
+  ]);
 }

@@ -5,6 +5,7 @@ import { defined } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
+import { typedSessionsOf } from '../imports/store';
 import { visitsSummed } from '../projections/store';
 
 const NOTHING: AreaBefore = { history: [], foundLast: null, fades: [], openReactions: [] };
@@ -23,7 +24,14 @@ export async function earlierVisits(
       and(eq(visits.clientId, visit.clientId), lt(visits.startsAt, new Date(visit.startsAt))),
     ),
   );
-  const before = new Map<string, AreaBefore>();
+  const typed = await typedSessionsOf(db, clinicId, visit.clientId);
+  const day = clinicDay(new Date(visit.startsAt), timeZone);
+  const before = new Map<string, AreaBefore>(
+    [...typed].map(([areaId, sessions]) => [
+      areaId,
+      { ...NOTHING, history: sessions.filter(({ on }) => on < day) },
+    ]),
+  );
   for (const { visit: one, zones } of earlier) {
     for (const { areaId, findings, fading, sessions: own, openReactions: followed } of zones) {
       const known = before.get(areaId) ?? NOTHING;
@@ -31,7 +39,7 @@ export async function earlierVisits(
       const on = clinicDay(one.startsAt, timeZone);
       const sessions = sessionDays(history);
       before.set(areaId, {
-        history: [...history, ...own],
+        history: typed.has(areaId) ? inOrder([...history, ...own]) : [...history, ...own],
         foundLast: findings === null ? foundLast : { findings, on },
         fades:
           fading === null
@@ -43,6 +51,10 @@ export async function earlierVisits(
   }
   return before;
 }
+
+/** By day: what was typed in may be of a day between two of this clinic’s own. */
+const inOrder = (history: AreaBefore['history']): AreaBefore['history'] =>
+  history.toSorted((one, other) => (one.on < other.on ? -1 : one.on > other.on ? 1 : 0));
 
 /** What is known of one area. */
 export const earlierVisitsOf = (

@@ -4,6 +4,7 @@ import type { Area, AreaNote, ClientOpened, ClientVisit } from '@tidy-quill/cont
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { courseStanding } from '@tidy-quill/core/course';
+import type { PastSession } from '@tidy-quill/core/plan';
 import { fullYears } from '@tidy-quill/core/units';
 import { useParams, useSearchParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
@@ -24,6 +25,7 @@ import { ClientForm } from './ClientForm';
 import { ContactLine } from './ContactLine';
 import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
+import { TypedSessions } from './TypedSessions';
 import { VisitFilter } from './VisitFilter';
 import { VisitTable } from './VisitTable';
 
@@ -49,7 +51,7 @@ export function ClientPage() {
 }
 
 function Opened({
-  opened: { client, areas, visits, unreadable, consents, courseNotes },
+  opened: { client, areas, visits, unreadable, consents, courseNotes, typedSessions },
 }: {
   opened: ClientOpened;
 }) {
@@ -118,6 +120,7 @@ function Opened({
             area={area}
             visits={visits.filter((visit) => visit.areaId === area.id)}
             notes={courseNotes.filter(({ areaId }) => areaId === area.id)}
+            typed={typedSessions[area.id] ?? []}
             shown={shown}
             onBook={() => setBooking([area])}
           />
@@ -152,12 +155,14 @@ function AreaCourse({
   area,
   visits: all,
   notes,
+  typed,
   shown,
   onBook,
 }: {
   area: Area;
   visits: readonly ClientVisit[];
   notes: readonly AreaNote[];
+  typed: readonly PastSession[];
   /** Which of them the table shows; the course is worked out from all. */
   shown: Shown;
   onBook: () => void;
@@ -179,6 +184,7 @@ function AreaCourse({
       <AreaStanding notes={notes} />
       {area.job === 'hair' ? <PlanGiven area={area} notes={notes} /> : null}
       {visits.length === 0 ? <p>No visit to show.</p> : <VisitTable visits={visits} />}
+      <TypedSessions sessions={typed} />
       {courseCase === null ? null : (
         <HairCourse of={courseCase} isOpen={courseStanding(notes).state === 'open'} />
       )}

@@ -1,5 +1,6 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { CLIENTS_PER_PAGE, type ClientListed } from '@tidy-quill/contract/clients';
+import { hasRight } from '@tidy-quill/core/access';
 import { Button, Input, Pagination, Skeleton } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -14,6 +15,7 @@ import { ClientForm } from './ClientForm';
 export function ClientsPage() {
   const [search, setSearch] = useSearchParams();
   const onward = useOnward();
+  const { staff } = useSignedIn();
   const [adding, setAdding] = useState(false);
   // What is typed stands in the field at once; the address follows and loses no letter to it.
   const [text, setText] = useState(search.get('text') ?? '');
@@ -52,6 +54,9 @@ export function ClientsPage() {
             value={text}
             onChange={(event) => show({ text: event.target.value })}
           />
+          {hasRight(staff.role, 'importClients') ? (
+            <Link to="/clients/import">Import from a file</Link>
+          ) : null}
           <Button type="primary" icon={<PlusOutlined />} onClick={() => setAdding(true)}>
             Add client
           </Button>

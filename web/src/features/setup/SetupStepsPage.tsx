@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { problemText } from '../../app/api';
 import { SETUP_STEP_WORDS } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
+import { DemoBeside } from './DemoBeside';
 import { useSetupStepsQuery } from './setup-api';
 
 /** What is done and what is missing before a first client, and why; it can be left and taken up at any time. */
@@ -54,6 +55,7 @@ export function SetupStepsPage() {
           );
         })}
       </ol>
+      {data.demoBeside ? <DemoBeside /> : null}
     </div>
   );
 }

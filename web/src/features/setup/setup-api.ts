@@ -17,6 +17,10 @@ const setupApi = api.injectEndpoints({
       query: () => '/clinic/setup',
       providesTags: ['clinic'],
     }),
+    removeDemo: build.mutation<null, void>({
+      query: () => ({ url: '/demo', method: 'DELETE' }),
+      invalidatesTags: ['clinic'],
+    }),
     setAbout: build.mutation<null, AboutClinic>({
       query: (body) => ({ url: '/clinic/about', method: 'PUT', body }),
       invalidatesTags: ['clinic', 'me'],
@@ -36,6 +40,7 @@ export const {
   useSetupOpenQuery,
   useSetUpClinicMutation,
   useSetupStepsQuery,
+  useRemoveDemoMutation,
   useSetAboutMutation,
   useAddRoomMutation,
   useRenameRoomMutation,

@@ -1,0 +1,29 @@
+import type { ImportChecked, ImportListed, NewImport } from '@tidy-quill/contract/imports';
+import { api } from '../../app/api';
+
+const importApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    imports: build.query<ImportListed[], void>({
+      query: () => '/imports',
+      providesTags: ['clients'],
+    }),
+    checkImport: build.mutation<ImportChecked, NewImport>({
+      query: (body) => ({ url: '/imports/check', method: 'POST', body }),
+    }),
+    takeImport: build.mutation<{ id: string }, NewImport>({
+      query: (body) => ({ url: '/imports', method: 'POST', body }),
+      invalidatesTags: ['clients', 'client'],
+    }),
+    undoImport: build.mutation<null, string>({
+      query: (id) => ({ url: `/imports/${id}/undo`, method: 'POST' }),
+      invalidatesTags: ['clients', 'client'],
+    }),
+  }),
+});
+
+export const {
+  useImportsQuery,
+  useCheckImportMutation,
+  useTakeImportMutation,
+  useUndoImportMutation,
+} = importApi;
