@@ -238,6 +238,11 @@ export const API: Readonly<Record<string, ApiRow>> = {
   },
   'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
   'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },
+  'GET /api/clients/:id/record.fhir.json': {
+    audit: 'exported',
+    summary: 'The record as HL7 FHIR R4 resources, pictures in it',
+    gives: 'application/fhir+json',
+  },
   'GET /api/clients/:id/sessions.csv': {
     audit: 'exported',
     summary: 'Sessions, a line a setting',

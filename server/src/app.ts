@@ -224,7 +224,7 @@ export async function makeApplication(options: {
     api.use(aftercareRoutes(db, simulatedCarrier));
     api.use(recordRoutes(db, files));
     api.use(reactionRoutes(db));
-    api.use(exportRoutes(db));
+    api.use(exportRoutes(db, files));
     api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, simulatedCarrier));
     api.use(consoleRoutes(db, bridge));

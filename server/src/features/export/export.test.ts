@@ -2,6 +2,8 @@ import type { ClientOpened, ClientPage } from '@tidy-quill/contract/clients';
 import type { Day } from '@tidy-quill/contract/today';
 import { SITES } from '@tidy-quill/core/sites';
 import { visitReport } from '@tidy-quill/core/report';
+import { Fhir } from 'fhir/fhir.js';
+import type { Bundle, FhirResource } from 'fhir/r4';
 import Papa from 'papaparse';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -174,5 +176,94 @@ describe('the table of sessions', () => {
     );
     expect(rest.length).toBeGreaterThan(1);
     expect(csv.replaceAll('\r\n', '')).not.toContain('\n');
+  });
+});
+
+describe('the record for another system', () => {
+  const bundleOf = async (name: string) =>
+    (await person.get(`/api/clients/${await clientId(name)}/record.fhir.json`))
+      .body as unknown as Bundle;
+  const ofKind = <K extends FhirResource['resourceType']>(bundle: Bundle, kind: K) =>
+    (bundle.entry ?? []).flatMap(({ resource }) =>
+      resource?.resourceType === kind
+        ? [resource as Extract<FhirResource, { resourceType: K }>]
+        : [],
+    );
+
+  it('is valid HL7 FHIR R4, that of every client, with resources of every kind among them', async () => {
+    const kinds = new Set<string>();
+    for (const page of [1, 2]) {
+      const { clients } = (await person.get(`/api/clients?page=${page}`)).body as ClientPage;
+      for (const { id, familyName } of clients) {
+        const { body } = await person.get(`/api/clients/${id}/record.fhir.json`);
+        const { messages } = new Fhir().validate(body);
+        expect(
+          messages.filter(({ severity }) => severity === 'error'),
+          familyName,
+        ).toEqual([]);
+        const { entry = [] } = body as unknown as Bundle;
+        for (const { resource } of entry) kinds.add(defined(resource).resourceType);
+      }
+    }
+    expect([...kinds].sort()).toEqual([
+      ...['AdverseEvent', 'Consent', 'Device', 'DocumentReference', 'Encounter'],
+      ...['Observation', 'Patient', 'Procedure'],
+    ]);
+  });
+
+  it('is said to be wrong by the same validator where it is', async () => {
+    const bundle = await bundleOf('Larkspur');
+    const [encounter] = ofKind(bundle, 'Encounter');
+    (defined(encounter) as { status: string }).status = 'somewhere';
+    expect(new Fhir().validate(bundle).valid).toBe(false);
+  });
+
+  it('has every setting with its units, tied to what was done with which device', async () => {
+    const bundle = await bundleOf('Larkspur');
+    const lines = await table('Larkspur');
+    const given = lines.filter(({ pulses }) => pulses !== '0');
+    const settings = ofKind(bundle, 'Observation').filter(
+      ({ code }) => code.text === 'Laser setting as given',
+    );
+    expect(settings).toHaveLength(given.length);
+    const of = (index: number, text: string) =>
+      settings[index]?.component?.find(({ code }) => code.text === text)?.valueQuantity;
+    const first = defined(given[0]);
+    expect(of(0, 'Fluence')).toEqual({
+      ...{ value: Number(first['fluenceJcm2']), unit: 'J/cm2', code: 'J/cm2' },
+      system: 'http://unitsofmeasure.org',
+    });
+    expect(of(0, 'Pulses')?.value).toBe(Number(first['pulses']));
+    const procedures = ofKind(bundle, 'Procedure').map(({ id }) => `urn:uuid:${id ?? ''}`);
+    for (const { partOf, device } of settings) {
+      expect(procedures).toContain(partOf?.[0]?.reference);
+      expect(ofKind(bundle, 'Device').map(({ id }) => `urn:uuid:${id ?? ''}`)).toContain(
+        device?.reference,
+      );
+    }
+  });
+
+  it('names every resource once, and refers to none that is not there', async () => {
+    const bundle = await bundleOf('Candlewick');
+    const names = (bundle.entry ?? []).map(({ fullUrl }) => defined(fullUrl));
+    expect(new Set(names).size).toBe(names.length);
+    const referred = [...JSON.stringify(bundle).matchAll(/"reference":"([^"]+)"/g)].map(
+      ([, reference]) => defined(reference),
+    );
+    expect(referred.length).toBeGreaterThan(10);
+    expect(referred.filter((reference) => !names.includes(reference))).toEqual([]);
+  });
+
+  it('holds the whole record in our own format as one of its documents', async () => {
+    const bundle = await bundleOf('Candlewick');
+    const own = ofKind(bundle, 'DocumentReference').at(-1)?.content[0]?.attachment.data;
+    const record = JSON.parse(Buffer.from(own ?? '', 'base64').toString()) as ClientRecord;
+    const { exportedAt: _, looked: _looked, ...inside } = record;
+    const { exportedAt: _at, looked, ...asFile } = await whole('Candlewick');
+    expect(inside).toEqual(asFile);
+    expect(looked.map(({ what, by }) => [what, by])).toContainEqual([
+      'exported',
+      'Idony Brackwater',
+    ]);
   });
 });

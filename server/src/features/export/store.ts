@@ -4,15 +4,20 @@ import type { Consent } from '@tidy-quill/contract/consent';
 import type { Photo } from '@tidy-quill/contract/photos';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import type { VisitEvent } from '@tidy-quill/core/events';
+import type { PastSession } from '@tidy-quill/core/plan';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
-import { photos, visits } from '../../db/schema';
+import { aheadAnswers } from '../../db/ahead-tables';
+import { auditEntries } from '../../db/audit-entries';
+import { diaryEntries } from '../../db/diary-tables';
+import { photos, staff, visits } from '../../db/schema';
 import { messages } from '../../db/messages';
 import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
 import { notesOf } from '../course/course-notes';
+import { typedSessionsOf } from '../imports/store';
 import { handpieceNames } from '../record/store';
 import { withoutToken } from '../messages/store';
 import { visitsSummed } from '../projections/store';
@@ -36,6 +41,32 @@ export interface ClientRecord {
   /** What was decided about the courses of its areas, and treatment plans as given, oldest first. */
   readonly courseNotes: readonly AreaNote[];
   readonly photos: readonly Omit<Photo, 'takenAt'>[];
+  /** Sessions of before this clinic, as they were imported, by area. */
+  readonly typedSessions: Readonly<Record<string, readonly PastSession[]>>;
+  /** What the client answered at home, as given, oldest first. */
+  readonly answersFromHome: readonly {
+    readonly visitId: string;
+    readonly at: string;
+    readonly history: unknown;
+  }[];
+  /** What the client wrote of the healing, as given, oldest first. */
+  readonly diary: readonly {
+    readonly id: string;
+    readonly visitId: string;
+    readonly at: string;
+    readonly trend: string;
+    readonly signs: readonly string[];
+    readonly seen: readonly string[];
+    readonly note: string;
+    readonly photoIds: readonly string[];
+    readonly replaces: string | null;
+  }[];
+  /** Who looked at it and who changed it, oldest first, as the audit trail has it. */
+  readonly looked: readonly {
+    readonly at: string;
+    readonly by: string | null;
+    readonly what: string;
+  }[];
   readonly messages: readonly { readonly at: string; readonly to: string; readonly text: string }[];
   readonly staffNames: Readonly<Record<string, string>>;
   readonly handpieceNames: Readonly<Record<string, string>>;
@@ -93,6 +124,9 @@ export async function clientRecord(
     consents: defined((await consentsOf(db, clinicId, [clientId])).get(clientId)),
     courseNotes: await notesOf(db, clinicId, clientId),
     photos: pictures,
+    typedSessions: Object.fromEntries(await typedSessionsOf(db, clinicId, clientId)),
+    ...(await fromHome(db, clinicId, ids)),
+    looked: await lookedAt(db, clinicId, clientId),
     messages: sent.map(({ createdAt, to, text }) => ({
       at: createdAt.toISOString(),
       to,
@@ -101,6 +135,53 @@ export async function clientRecord(
     staffNames: await staffNames(db, clinicId),
     handpieceNames: await handpieceNames(db, clinicId),
   };
+}
+
+/** What came in from the client at home, of some visits. */
+async function fromHome(
+  db: Db,
+  clinicId: string,
+  visitIds: readonly string[],
+): Promise<Pick<ClientRecord, 'answersFromHome' | 'diary'>> {
+  if (visitIds.length === 0) return { answersFromHome: [], diary: [] };
+  const answers = await db
+    .select()
+    .from(aheadAnswers)
+    .where(and(eq(aheadAnswers.clinicId, clinicId), inArray(aheadAnswers.visitId, [...visitIds])))
+    .orderBy(asc(aheadAnswers.givenAt));
+  const entries = await db
+    .select()
+    .from(diaryEntries)
+    .where(and(eq(diaryEntries.clinicId, clinicId), inArray(diaryEntries.visitId, [...visitIds])))
+    .orderBy(asc(diaryEntries.givenAt));
+  return {
+    answersFromHome: answers.map(({ visitId, givenAt, history }) => ({
+      ...{ visitId, at: givenAt.toISOString(), history },
+    })),
+    diary: entries.map(
+      ({ id, visitId, givenAt, trend, signs, seen, note, photoIds, replaces }) => ({
+        ...{ id, visitId, at: givenAt.toISOString(), trend, signs, seen, note, photoIds, replaces },
+      }),
+    ),
+  };
+}
+
+/** Who looked at a client and who changed what. */
+async function lookedAt(
+  db: Db,
+  clinicId: string,
+  clientId: string,
+): Promise<ClientRecord['looked']> {
+  const rows = await db
+    .select({ at: auditEntries.at, kind: auditEntries.kind, by: staff.name })
+    .from(auditEntries)
+    .leftJoin(
+      staff,
+      and(eq(staff.clinicId, auditEntries.clinicId), eq(staff.id, auditEntries.staffId)),
+    )
+    .where(and(eq(auditEntries.clinicId, clinicId), eq(auditEntries.clientId, clientId)))
+    .orderBy(asc(auditEntries.seq));
+  return rows.map(({ at, kind, by }) => ({ at: at.toISOString(), by, what: kind }));
 }
 
 /** The entries of a visit as the database has them, unread. */

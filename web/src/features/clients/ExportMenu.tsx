@@ -21,6 +21,14 @@ export function ExportMenu({ clientId }: { clientId: string }) {
               </a>
             ),
           },
+          {
+            key: 'fhir',
+            label: (
+              <a href={`${path}/record.fhir.json`} download>
+                For another system (HL7 FHIR R4)
+              </a>
+            ),
+          },
           ...(role === 'technician'
             ? []
             : [
