@@ -146,6 +146,8 @@ function Running({
   useKeys({ Enter: done });
   const share = pixelsPerMm / lifeSize.pixelsPerMm;
   const cellRef = useRef<HTMLDivElement | null>(null);
+  // Nothing to press before what is pressed is followed.
+  if (!isReady) return <p role="status">Getting ready…</p>;
   return (
     <div className="practice-run">
       <div>
@@ -193,12 +195,7 @@ function Running({
       </div>
       <div className="practice-figures">
         <LiveFigures {...{ exercise, live, nowS }} />
-        <Button
-          type="primary"
-          size="large"
-          disabled={!isReady || (live?.pulses ?? 0) === 0}
-          onClick={done}
-        >
+        <Button type="primary" size="large" disabled={(live?.pulses ?? 0) === 0} onClick={done}>
           Done
         </Button>
       </div>
