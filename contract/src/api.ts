@@ -33,6 +33,7 @@ import {
   CancelVisit,
   ClientSearch,
   EditedClient,
+  EraseClient,
   MoveVisit,
   NewArea,
   NewClient,
@@ -229,6 +230,11 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'POST /api/clients/:id/course-steps': {
     summary: 'Pause, stop or reopen the course of an area',
     body: NewCourseStep,
+  },
+  'POST /api/clients/:id/erasure': {
+    summary: 'Erase who a client was, for good',
+    body: EraseClient,
+    right: 'erase',
   },
   'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
   'GET /api/clients/:id/times': { summary: 'Times that are free for a visit', query: TimesAsked },

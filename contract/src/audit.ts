@@ -20,6 +20,7 @@ export const AUDIT_KINDS = [
   'importUndone',
   'clientAdded',
   'clientEdited',
+  'clientErased',
   'areaAdded',
   'courseNoted',
   'visitBooked',

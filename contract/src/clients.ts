@@ -77,6 +77,8 @@ export interface Client extends ClientFields {
   readonly id: string;
   readonly reference: string;
   readonly version: number;
+  /** When who they were was erased; null for everybody else. */
+  readonly erasedAt: string | null;
   /** On which days and at which hours they like to come; null where nobody has said. */
   readonly wishes: Wished | null;
 }
@@ -159,6 +161,9 @@ export const ClientSearch = v.object({
   text: v.optional(note(100), ''),
   page: v.optional(v.pipe(v.string(), v.transform(Number), whole(1, 1e6)), '1'),
 });
+
+/** Erases who a client was; the reference, typed, says that it is meant. */
+export const EraseClient = v.object({ reference: line(20) });
 
 /** Whom to compare with those who are here already; whoever is edited is left out by `except`. */
 export const AlikeAsked = v.object({

@@ -75,11 +75,18 @@ export async function startBrowser(address: string): Promise<Browser> {
   const find = (path: string) =>
     driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path, POLL_MS);
   // A path that asks every element for its text costs the page far more than one reading of all its text.
-  const says = (text: string) =>
-    driver.executeScript<boolean>(
-      `return (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(arguments[0])`,
-      text,
-    );
+  const says = async (text: string) => {
+    try {
+      return await driver.executeScript<boolean>(
+        `return (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(arguments[0])`,
+        text,
+      );
+    } catch (error) {
+      // Asked again of the page that comes.
+      if (passes(error)) return null;
+      throw error;
+    }
+  };
   // What somebody would have seen instead goes into the failure: a walk that fails once in many runs is understood from it.
   const orTell = async <T>(work: () => Promise<T>): Promise<T> => {
     try {
@@ -100,7 +107,7 @@ export async function startBrowser(address: string): Promise<Browser> {
           seen = await driver.findElement(By.xpath(path));
           return await seen.isDisplayed();
         } catch (error) {
-          if (RETRY.includes((error as Error).name)) return false;
+          if (passes(error)) return false;
           throw error;
         }
       },
@@ -121,8 +128,7 @@ export async function startBrowser(address: string): Promise<Browser> {
           await element.click();
           return true;
         } catch (error) {
-          const name = (error as Error).name;
-          if (RETRY.includes(name)) return false;
+          if (passes(error)) return false;
           throw error;
         }
       },
@@ -202,7 +208,7 @@ export async function startBrowser(address: string): Promise<Browser> {
       orTell(async () => {
         await driver.wait(
           async () =>
-            !(await says(text)) ||
+            (await says(text)) === false ||
             (await driver.findElements(By.xpath(`${within}//*[${saying(text)}]`))).length === 0,
           WAIT_MS,
           `${text} is still there`,
@@ -315,6 +321,11 @@ const RETRY = [
   'ElementClickInterceptedError',
   'ElementNotInteractableError',
 ];
+
+/** Whether what went wrong is over at the next look: the page drew again, or another one was on its way. */
+const passes = (error: unknown): boolean =>
+  RETRY.includes((error as Error).name) ||
+  (error as Error).message.startsWith('aborted by navigation');
 
 // XPath knows no escapes: a text with both kinds of quote would need concat(), which no label has.
 const quoted = (text: string) => (text.includes("'") ? `"${text}"` : `'${text}'`);

@@ -6,14 +6,17 @@ import { openVisit, signIn } from './walk';
 
 let app: Application;
 let browser: Browser;
+let owner: Browser;
 
 beforeAll(async () => {
   app = await startApplication();
-  browser = await startBrowser(app.url);
+  [browser, owner] = await Promise.all([startBrowser(app.url), startBrowser(app.url)]);
   await signIn(browser);
+  await signIn(owner, 'morwenna');
 });
 afterAll(async () => {
   await browser.close();
+  await owner.close();
   await app.close();
 });
 
@@ -89,16 +92,27 @@ describe('what whoever treats must see first', () => {
   });
 });
 
+describe('a client who is erased', () => {
+  it('is found by nobody, once the owner has typed the reference; what was measured stays', async () => {
+    await owner.press('Clients');
+    await owner.press('Emberlight', '//table');
+    await owner.press('Erase…');
+    await owner.press('Erase for good', DIALOG);
+    await owner.see('must not be empty', DIALOG);
+    await owner.fill('to say that it is meant', 'TQ-0022');
+    await owner.press('Erase for good', DIALOG);
+    await owner.see('what was measured stays under this reference');
+    await owner.see('Erased TQ-0022', '//h1/..');
+    await owner.press('Clients', '//nav');
+    await owner.fill('Search by name, reference, telephone or birth date', 'Emberlight');
+    await owner.see('Nobody is found by “Emberlight”');
+  });
+});
+
 describe('the order of days and months', () => {
   it('is the clinic’s own: its owner turns it round, and 12/05 is another day', async () => {
-    const owner = await startBrowser(app.url);
-    try {
-      await signIn(owner, 'morwenna');
-      await owner.press('Clinic');
-      await owner.choose('Dates typed in figures', '12/05 is 5 Dec');
-    } finally {
-      await owner.close();
-    }
+    await owner.press('Clinic');
+    await owner.choose('Dates typed in figures', '12/05 is 5 Dec');
     await browser.open('/clients');
     await browser.press('Add client');
     await browser.fill('Date of birth', '12/05/1991');

@@ -1,5 +1,6 @@
 import { demoZone } from '../../server/test-databases.mjs';
 import { defined } from '@tidy-quill/core/units';
+import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
@@ -101,7 +102,7 @@ describe('a clinic that begins', () => {
   it('gets a room, people, and a handpiece typed from its manual', async () => {
     await owner.press('Clinic', '//nav[@aria-label="Places"]');
     await owner.fill('New room', 'Window room');
-    await owner.press('Add room');
+    await owner.keys(Key.ENTER);
     await owner.see('Rename');
     // What is not ready yet says so: a press is never swallowed.
     await bookNewClient(owner, {

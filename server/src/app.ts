@@ -215,7 +215,7 @@ export async function makeApplication(options: {
     api.use(accountRoutes(db, { password: triesBy(pool, 'own'), pin: triesBy(pool, 'pin') }));
     api.use(reads.handler);
     api.use(todayRoutes(db));
-    api.use(clientRoutes(db, simulatedCarrier));
+    api.use(clientRoutes(db, files, simulatedCarrier));
     api.use(courseRoutes(db));
     api.use(importRoutes(db));
     api.use(calendarRoutes(db, simulatedCarrier));

@@ -18,6 +18,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   importUndone: 'Import undone',
   clientAdded: 'Client added',
   clientEdited: 'Client edited',
+  clientErased: 'Client erased',
   areaAdded: 'Area added',
   courseNoted: 'Course decided on, or its plan given',
   visitMoved: 'Visit moved',

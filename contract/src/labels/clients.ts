@@ -1,4 +1,4 @@
-import type { Likeness } from '@tidy-quill/core/clients';
+import type { ErasingRefusal, Likeness } from '@tidy-quill/core/clients';
 import type { ContactWay } from '../clients';
 
 /** In what two clients are alike, for a list of reasons. */
@@ -9,6 +9,12 @@ export const LIKENESS_WORDS: Readonly<Record<Likeness, string>> = {
   sameBirthDate: 'same date of birth',
   closeBirthDate: 'a date of birth much like it',
   samePhone: 'same telephone',
+};
+
+/** Why a client is not erased yet. */
+export const ERASING_WORDS: Readonly<Record<ErasingRefusal, string>> = {
+  visitsToCome: 'A visit is booked: cancel it first.',
+  openReactions: 'A reaction is open: close it first, somebody has to be able to ask how it is.',
 };
 
 export const CONTACT_WORDS: Readonly<Record<ContactWay, string>> = {

@@ -68,6 +68,7 @@ export const RIGHT_WORDS: Words<Right> = {
   readAudit: 'Read the audit trail',
   importClients: 'Import clients and past sessions, and undo that',
   manageAccounts: 'Invite staff, give roles, close accounts, settings',
+  erase: 'Erase who a client was, for good',
 };
 
 export const HAIR_COLOUR_WORDS: Words<HairColour> = {

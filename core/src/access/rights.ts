@@ -11,6 +11,7 @@ export const RIGHTS = [
   'readAudit',
   'importClients',
   'manageAccounts',
+  'erase',
 ] as const;
 
 export type Right = (typeof RIGHTS)[number];
@@ -30,4 +31,5 @@ export const RIGHT_ROLES: Readonly<Record<Right, readonly Account['role'][]>> = 
   readAudit: ['supervisor', 'owner'],
   importClients: ['supervisor', 'owner'],
   manageAccounts: ['owner'],
+  erase: ['owner'],
 };

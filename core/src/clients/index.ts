@@ -1,1 +1,2 @@
 export * from './likeness';
+export * from './erasing';

@@ -29,6 +29,8 @@ export const auditEntries = pgTable(
     staffId: uuid('staff_id'),
     kind: text('kind', { enum: AUDIT_KINDS }).notNull(),
     clientId: uuid('client_id'),
+    /** The entry that tells of the erasure which took its words away; null for all others. */
+    erasedBy: bigint('erased_by', { mode: 'number' }),
     visitId: uuid('visit_id'),
     /** Before and after, or what was looked for; never a password, a token or a picture. */
     what: jsonb('what').$type<Readonly<Record<string, unknown>>>().notNull().default({}),

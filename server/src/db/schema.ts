@@ -136,6 +136,8 @@ export const clients = pgTable(
     /** Name and reference without accents or capitals. */
     searchText: text('search_text').notNull(),
     version: integer('version').notNull().default(1),
+    /** When their name, contacts, notes and pictures were erased; null for everybody else. */
+    erasedAt: moment('erased_at'),
     /** The import that brought them; null for whoever was entered by hand. */
     importId: uuid('import_id'),
     createdAt: moment('created_at').notNull().defaultNow(),

@@ -17,6 +17,8 @@ export interface FileStore {
   readonly put: (db: Queryable, clinicId: string, bytes: Buffer) => Promise<string>;
   /** How many bytes a file has; null where there is none of that hash. */
   readonly size: (db: Queryable, clinicId: string, sha256: string) => Promise<number | null>;
+  /** Takes files away that nothing refers to any more; those that are not there are none. */
+  readonly remove: (clinicId: string, sha256s: readonly string[]) => Promise<void>;
   /** A range of it, in pieces. */
   readonly read: (
     db: Queryable,

@@ -38,6 +38,10 @@ export function folderStore(folder: string, before: FileStore): FileStore {
       return sha256;
     },
 
+    remove: async (clinicId, sha256s) => {
+      for (const sha256 of sha256s) await rm(pathOf(clinicId, sha256), { force: true });
+    },
+
     size: async (db, clinicId, sha256) =>
       (await sizeHere(clinicId, sha256)) ?? (await before.size(db, clinicId, sha256)),
 

@@ -153,6 +153,10 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `/clients/${id}`, method: 'PUT', body }),
       invalidatesTags: (_result, _error, { id }) => ['clients', 'visit', { type: 'client', id }],
     }),
+    eraseClient: build.mutation<null, { id: string; reference: string }>({
+      query: ({ id, ...body }) => ({ url: `/clients/${id}/erasure`, method: 'POST', body }),
+      invalidatesTags: ['clients', 'client', 'visit', 'today'],
+    }),
     addArea: build.mutation<Area, NewArea & { clientId: string }>({
       query: ({ clientId, ...body }) => ({
         url: `/clients/${clientId}/areas`,
@@ -269,6 +273,7 @@ export const {
   useAddClientMutation,
   useAlikeClientsQuery,
   useEditClientMutation,
+  useEraseClientMutation,
   useAddAreaMutation,
   useBookVisitMutation,
   useCatalogueQuery,

@@ -128,6 +128,8 @@ export function DayInput({
               size="small"
               className="day-input-open"
               disabled={field.disabled ?? false}
+              // Whoever has no mouse types the day: one stop of the Tab key a field.
+              tabIndex={-1}
               icon={<CalendarOutlined />}
             >
               <span className="visually-hidden">Choose from a calendar</span>

@@ -26,6 +26,11 @@ interface Row {
   hash: string;
   /** As it goes into the hash, but for what is before it. */
   rest: string;
+  /** The entry that tells of its erasure. */
+  erased_by: string | null;
+  /** The entries whose words an erasure took away, where it tells of one. */
+  erases: readonly number[] | null;
+  client_id: string | null;
 }
 
 const STEP = 5000;
@@ -55,19 +60,28 @@ export async function verifyTrail(db: Db, anchors: readonly Anchor[] = []): Prom
 
 async function verifyClinic(db: Db, clinicId: string, anchors: readonly Anchor[]) {
   let last: Anchor | null = null;
+  // Entries without their words, by the erasure that each names: it has to name them too.
+  const wordless = new Map<number, Set<number>>();
   for (;;) {
     const page: { readonly rows: readonly Row[] } = await db.execute<
       Row & Record<string, unknown>
     >(sql`
       select clinic_id, seq, previous, hash, concat_ws('|', clinic_id, seq,
         to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US'), coalesce(staff_id::text, '-'), kind,
-        coalesce(client_id::text, '-'), coalesce(visit_id::text, '-'), what::text) as rest
+        coalesce(client_id::text, '-'), coalesce(visit_id::text, '-'), what::text) as rest,
+        erased_by, client_id, case when kind = 'clientErased' then what -> 'entries' end as erases
       from audit_entries where clinic_id = ${clinicId} and seq > ${last?.seq ?? 0}
       order by seq limit ${STEP}`);
     for (const row of page.rows) {
       const seq = Number(row.seq);
       const fault = faultOf(row, seq, last);
       if (fault !== null) return { last, fault: { seq, why: fault } };
+      if (row.erased_by !== null) {
+        const by = Number(row.erased_by);
+        wordless.set(by, (wordless.get(by) ?? new Set()).add(seq));
+      }
+      for (const erased of row.erases ?? []) wordless.get(seq)?.delete(erased);
+      if (wordless.get(seq)?.size === 0) wordless.delete(seq);
       last = { clinicId, seq, hash: row.hash };
       const anchor = anchors.find((each) => each.seq === seq);
       if (anchor !== undefined && anchor.hash !== row.hash) {
@@ -78,13 +92,21 @@ async function verifyClinic(db: Db, clinicId: string, anchors: readonly Anchor[]
   }
   const reached = last?.seq ?? 0;
   const cut = anchors.find((anchor) => anchor.seq > reached);
-  const fault = cut === undefined ? null : { seq: reached + 1, why: 'was cut off' };
+  const [untold] = [...wordless.values()].flatMap((entries) => [...entries]).sort((a, b) => a - b);
+  const fault =
+    untold !== undefined
+      ? { seq: untold, why: 'lost its words, and no erasure tells of it' }
+      : cut === undefined
+        ? null
+        : { seq: reached + 1, why: 'was cut off' };
   return { last, fault };
 }
 
 function faultOf(row: Row, seq: number, last: Anchor | null): string | null {
   if (seq !== (last?.seq ?? 0) + 1) return 'follows a gap';
   if (row.previous !== (last?.hash ?? '')) return 'does not follow the entry before it';
+  // Its words are gone: that they were its own only the erasure tells, which is held to it at the end.
+  if (row.erased_by !== null) return Number(row.erased_by) > seq ? null : 'was changed';
   const hash = createHash('sha256').update(`${row.previous}|${row.rest}`).digest('hex');
   return hash === row.hash ? null : 'was changed';
 }

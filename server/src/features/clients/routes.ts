@@ -2,6 +2,7 @@ import {
   AlikeAsked,
   ClientSearch,
   EditedClient,
+  EraseClient,
   NewArea,
   NewClient,
   NewVisit,
@@ -15,7 +16,8 @@ import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
-import { actorOf } from '../../http/session';
+import { actorOf, actorWithRight } from '../../http/session';
+import type { FileStore } from '../../files/file-store';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
@@ -24,6 +26,7 @@ import type { MessageCarrier } from '../messages/carrier';
 import { bookVisit } from '../visit/bookings';
 import { notesOf } from '../course/course-notes';
 import { typedSessionsOf } from '../imports/store';
+import { eraseClient } from './erase';
 import {
   addArea,
   addClient,
@@ -35,7 +38,7 @@ import {
   setWishes,
 } from './store';
 
-export function clientRoutes(db: Db, carrier: MessageCarrier): Router {
+export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier): Router {
   const router = Router();
 
   router.get('/clients', async (request, response) => {
@@ -70,6 +73,13 @@ export function clientRoutes(db: Db, carrier: MessageCarrier): Router {
   router.put('/clients/:id', async (request, response) => {
     const edited = parse(EditedClient, request.body);
     response.json(await editClient(db, actorOf(request), pathId(request), edited));
+  });
+
+  router.post('/clients/:id/erasure', async (request, response) => {
+    const actor = actorWithRight(request, 'erase');
+    const { reference } = parse(EraseClient, request.body);
+    await eraseClient(db, files, actor, pathId(request), reference);
+    response.status(204).end();
   });
 
   router.put('/clients/:id/wishes', async (request, response) => {

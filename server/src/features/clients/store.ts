@@ -34,6 +34,7 @@ export const asClient = (row: ClientRow): Client => ({
   alert: row.alert,
   note: row.note,
   version: row.version,
+  erasedAt: row.erasedAt?.toISOString() ?? null,
   wishes: row.wishes,
 });
 

@@ -3,6 +3,7 @@ import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, AreaNote, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
+import { hasRight } from '@tidy-quill/core/access';
 import { courseStanding } from '@tidy-quill/core/course';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { fullYears } from '@tidy-quill/core/units';
@@ -23,6 +24,7 @@ import { FreedTime } from '../calendar/FreedTime';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
 import { ContactLine } from './ContactLine';
+import { EraseClient } from './EraseClient';
 import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { TypedSessions } from './TypedSessions';
@@ -55,12 +57,13 @@ function Opened({
 }: {
   opened: ClientOpened;
 }) {
-  const [form, setForm] = useState<'edit' | 'area' | null>(null);
+  const [form, setForm] = useState<'edit' | 'area' | 'erase' | null>(null);
   const [reporting, setReporting] = useState(false);
   const [shown, setShown] = useState<Shown>(ALL);
   const [booking, setBooking] = useState<readonly [Area, ...Area[]] | null>(null);
   const freed = useSearchParams()[0].get('freed');
-  const { timeZone } = useSignedIn().clinic;
+  const { staff, clinic } = useSignedIn();
+  const { timeZone } = clinic;
   const today = dayOf(new Date().toISOString(), timeZone);
   return (
     <div className="page">
@@ -86,11 +89,20 @@ function Opened({
           <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
             Edit
           </Button>
+          {client.erasedAt === null && hasRight(staff.role, 'erase') ? (
+            <Button onClick={() => setForm('erase')}>Erase…</Button>
+          ) : null}
           <Button icon={<PlusOutlined />} onClick={() => setForm('area')}>
             Add area
           </Button>
         </div>
       </header>
+      {client.erasedAt === null ? null : (
+        <Notice
+          kind="info"
+          title={`Erased on ${shortDay(dayOf(client.erasedAt, timeZone))}: what was measured stays under this reference`}
+        />
+      )}
       {client.alert === '' ? null : <Notice kind="care" title={client.alert} />}
       {freed === null ? null : <FreedTime visitId={freed} />}
       {unreadable.length === 0 ? null : (
@@ -133,6 +145,7 @@ function Opened({
       {form === 'edit' ? (
         <ClientForm client={client} onClose={() => setForm(null)} onSaved={() => {}} />
       ) : null}
+      {form === 'erase' ? <EraseClient client={client} onClose={() => setForm(null)} /> : null}
       {form === 'area' ? <AddAreaForm clientId={client.id} onClose={() => setForm(null)} /> : null}
       {reporting ? <PickSession clientId={client.id} onClose={() => setReporting(false)} /> : null}
       {booking === null ? null : (

@@ -1,0 +1,11 @@
+/** Why a client is not erased yet. */
+export type ErasingRefusal = 'visitsToCome' | 'openReactions';
+
+/** What keeps a client from being erased: whom a visit awaits, or a reaction still worries, somebody has to be able to reach. */
+export function refuseErasing(of: {
+  readonly visitsToCome: number;
+  readonly openReactions: number;
+}): ErasingRefusal | null {
+  if (of.openReactions > 0) return 'openReactions';
+  return of.visitsToCome > 0 ? 'visitsToCome' : null;
+}

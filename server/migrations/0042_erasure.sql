@@ -1,0 +1,112 @@
+ALTER TABLE "audit_entries" DROP CONSTRAINT "audit_entries_kind";--> statement-breakpoint
+ALTER TABLE "clients" ADD COLUMN "erased_at" timestamp with time zone;--> statement-breakpoint
+ALTER TABLE "audit_entries" ADD COLUMN "erased_by" bigint;--> statement-breakpoint
+ALTER TABLE "audit_entries" ADD CONSTRAINT "audit_entries_kind" CHECK ("audit_entries"."kind" in ('signedIn', 'signInRefused', 'signedOut', 'backupAsked', 'clientsSearched', 'clientOpened', 'visitOpened', 'recordOpened', 'recordPrinted', 'consentOpened', 'pictureOpened', 'diaryOpened', 'exported', 'importMade', 'importUndone', 'clientAdded', 'clientEdited', 'clientErased', 'areaAdded', 'courseNoted', 'visitBooked', 'visitMoved', 'visitStatusSaid', 'visitCancelled', 'consentSigned', 'consentWithdrawn', 'overridden', 'versionDrafted', 'versionApproved', 'accountAdded', 'accountChanged', 'passwordChanged', 'secondFactorSet', 'secondFactorTaken', 'pinSet', 'sessionsEnded', 'locked', 'unlocked', 'unlockRefused', 'clinicChanged', 'roomAdded', 'roomRenamed', 'unavailableAdded', 'unavailableRemoved', 'waitingAdded', 'waitingEnded', 'messageTextSet', 'signOffAdded', 'linkMade', 'linkUsed', 'linkEnded'));--> statement-breakpoint
+-- JSON without what people typed: words under names that hold free text, and whatever is no code, day, moment, id or hash.
+-- What stays has the same shape, so that it is still read: each text becomes “…”.
+CREATE FUNCTION without_words(j jsonb, under text DEFAULT '') RETURNS jsonb LANGUAGE plpgsql IMMUTABLE AS $$
+DECLARE
+  said text;
+BEGIN
+  CASE jsonb_typeof(j)
+  WHEN 'object' THEN
+    RETURN coalesce((SELECT jsonb_object_agg(e.key, without_words(e.value, e.key)) FROM jsonb_each(j) e), '{}');
+  WHEN 'array' THEN
+    RETURN coalesce((SELECT jsonb_agg(without_words(e.value, under) ORDER BY e.place)
+      FROM jsonb_array_elements(j) WITH ORDINALITY AS e(value, place)), '[]');
+  WHEN 'string' THEN
+    said := j #>> '{}';
+    IF said = '' THEN
+      RETURN j;
+    ELSIF under = 'birthDate' THEN
+      RETURN to_jsonb(left(said, 4) || '-01-01');
+    ELSIF under IN ('note', 'reason', 'text', 'name', 'why', 'asked', 'said', 'words', 'relation', 'clientName', 'technicianName')
+      OR said !~ '^[A-Za-z0-9_.:+-]{1,128}$' THEN
+      RETURN '"…"';
+    END IF;
+    RETURN j;
+  ELSE
+    RETURN j;
+  END CASE;
+END $$;--> statement-breakpoint
+-- Takes away who a client was: name, contacts, notes, pictures, signed papers, messages, and their words wherever they were
+-- kept, in the audit trail too. Numbers stay, under the client’s reference. The trail tells of it in the same transaction and
+-- names every entry whose words went, so that the chain can still be checked. The triggers that keep records as they are stand
+-- still for this transaction alone, in which nobody else can write. Gives the hashes of the files that nothing refers to any more;
+-- null where there is no such client or it was erased already.
+CREATE FUNCTION erase_client(of_clinic uuid, of_client uuid, by_staff uuid) RETURNS text[]
+LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+DECLARE
+  gone clients;
+  theirs uuid[];
+  entries bigint[];
+  told bigint;
+  hashes text[];
+  one text;
+BEGIN
+  SELECT * INTO gone FROM clients c
+    WHERE c.clinic_id = of_clinic AND c.id = of_client AND c.erased_at IS NULL FOR UPDATE;
+  IF NOT FOUND THEN
+    RETURN NULL;
+  END IF;
+  SELECT coalesce(array_agg(v.id), '{}') INTO theirs FROM visits v
+    WHERE v.clinic_id = of_clinic AND v.client_id = of_client;
+  SELECT coalesce(array_agg(a.seq ORDER BY a.seq), '{}') INTO entries FROM audit_entries a
+    WHERE a.clinic_id = of_clinic AND a.what <> '{}' AND a.erased_by IS NULL AND (
+      a.client_id = of_client OR a.visit_id = ANY (theirs)
+      OR (a.kind = 'clientsSearched' AND (
+        position(lower(gone.given_name) IN lower(a.what ->> 'text')) > 0
+        OR position(lower(gone.family_name) IN lower(a.what ->> 'text')) > 0
+        OR (gone.phone <> '' AND position(gone.phone IN a.what ->> 'text') > 0)
+        -- Nobody looks for an empty text, nor is a single letter anybody’s name.
+        OR (length(a.what ->> 'text') > 2 AND position(lower(a.what ->> 'text') IN gone.search_text) > 0))));
+  INSERT INTO audit_entries (clinic_id, staff_id, kind, client_id, what)
+    VALUES (of_clinic, by_staff, 'clientErased', of_client, jsonb_build_object('entries', to_jsonb(entries)))
+    RETURNING seq INTO told;
+  SELECT coalesce(array_agg(DISTINCT own.sha256), '{}') INTO hashes FROM (
+    SELECT unnest(ARRAY[p.sha256, p.thumbnail_sha256]) AS sha256 FROM photos p
+      WHERE p.clinic_id = of_clinic AND p.visit_id = ANY (theirs)
+    UNION SELECT k.sha256 FROM consents k WHERE k.clinic_id = of_clinic AND k.client_id = of_client
+  ) AS own
+  WHERE own.sha256 IS NOT NULL
+    AND NOT EXISTS (SELECT FROM photos p WHERE p.clinic_id = of_clinic AND p.visit_id <> ALL (theirs)
+      AND own.sha256 IN (p.sha256, p.thumbnail_sha256))
+    AND NOT EXISTS (SELECT FROM consents k WHERE k.clinic_id = of_clinic AND k.client_id <> of_client
+      AND k.sha256 = own.sha256);
+  FOREACH one IN ARRAY ARRAY['clients', 'visits', 'visit_events', 'photos', 'files', 'consents', 'consent_withdrawals',
+    'ahead_answers', 'diary_entries', 'diary_photos', 'course_notes', 'messages', 'visit_links', 'waiting', 'typed_sessions',
+    'audit_entries']
+  LOOP
+    EXECUTE format('ALTER TABLE %I DISABLE TRIGGER USER', one);
+  END LOOP;
+  UPDATE clients SET given_name = 'Erased', family_name = reference, birth_date = (left(birth_date::text, 4) || '-01-01')::date,
+    phone = '', email = '', contact_by = NULL, language = NULL, guardian = NULL, alert = '', note = '', wishes = NULL,
+    search_text = lower(reference), version = version + 1, do_not_contact = true, erased_at = now()
+    WHERE clinic_id = of_clinic AND id = of_client;
+  UPDATE visits SET cancel_reason = '…' WHERE clinic_id = of_clinic AND client_id = of_client AND cancel_reason IS NOT NULL;
+  UPDATE visit_events SET body = without_words(body) WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  UPDATE visit_status SET zones = '[]', sessions = '[]', stale = true WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  UPDATE consent_withdrawals w SET reason = '…' FROM consents k
+    WHERE w.clinic_id = of_clinic AND k.clinic_id = of_clinic AND k.id = w.consent_id AND k.client_id = of_client;
+  UPDATE consents SET content = without_words(content) WHERE clinic_id = of_clinic AND client_id = of_client;
+  UPDATE ahead_answers SET history = without_words(history) WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  UPDATE diary_entries SET note = '', photo_ids = '[]' WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  UPDATE course_notes SET reason = CASE WHEN reason = '' THEN '' ELSE '…' END, plan = without_words(plan)
+    WHERE clinic_id = of_clinic AND client_id = of_client;
+  UPDATE waiting SET note = '' WHERE clinic_id = of_clinic AND client_id = of_client;
+  UPDATE visit_links SET note = '' WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  UPDATE typed_sessions SET note = '' WHERE clinic_id = of_clinic AND client_id = of_client;
+  UPDATE messages SET "to" = '', text = '…' WHERE clinic_id = of_clinic AND client_id = of_client;
+  DELETE FROM diary_photos d USING photos p WHERE d.clinic_id = of_clinic AND p.clinic_id = of_clinic
+    AND p.id = d.photo_id AND p.visit_id = ANY (theirs);
+  DELETE FROM photos WHERE clinic_id = of_clinic AND visit_id = ANY (theirs);
+  DELETE FROM files WHERE clinic_id = of_clinic AND sha256 = ANY (hashes);
+  UPDATE audit_entries SET what = '{}', erased_by = told WHERE clinic_id = of_clinic AND seq = ANY (entries);
+  FOREACH one IN ARRAY ARRAY['clients', 'visits', 'visit_events', 'photos', 'files', 'consents', 'consent_withdrawals',
+    'ahead_answers', 'diary_entries', 'diary_photos', 'course_notes', 'messages', 'visit_links', 'waiting', 'typed_sessions',
+    'audit_entries']
+  LOOP
+    EXECUTE format('ALTER TABLE %I ENABLE TRIGGER USER', one);
+  END LOOP;
+  RETURN hashes;
+END $$;
