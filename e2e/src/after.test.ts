@@ -170,7 +170,7 @@ describe('a blister phoned in two days later', () => {
     await browser.choose('Or close it', 'healed');
     await browser.press('Close the reaction');
     await browser.see('closed: healed');
-    expect(await kept('reactionFollowed')).toHaveLength(1);
+    await expect.poll(async () => (await kept('reactionFollowed')).length, SOON).toBe(1);
     await browser.open('/');
     await browser.see('1 open, 1 overdue', ROW);
     await browser.gone('Zéphyrine Okapi-Lune', ROW);

@@ -168,7 +168,8 @@ describe('a clinic that begins', () => {
     await technician.press('Start treatment');
     await technician.keys('h', 'h');
     await endWithOpenCells(technician);
-    const [fired] = await app.kept('Dandelock', 'pulsesFired');
-    expect(defined(fired).body).toMatchObject({ count: 10 });
+    await expect
+      .poll(async () => (await app.kept('Dandelock', 'pulsesFired'))[0]?.body)
+      .toMatchObject({ count: 10 });
   });
 });
