@@ -240,7 +240,7 @@ export interface ClientOpened {
   readonly areas: readonly Area[];
   /** Newest first. */
   readonly visits: readonly ClientVisit[];
-  /** Sessions of before this clinic, as they were typed in, by area, oldest first. */
+  /** Sessions given before the client came here, as they were typed in, by area, oldest first. */
   readonly typedSessions: Readonly<Record<string, readonly PastSession[]>>;
   /** Visits whose record cannot be read. */
   readonly unreadable: readonly { readonly id: string; readonly startsAt: string }[];

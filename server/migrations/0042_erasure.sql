@@ -44,6 +44,9 @@ DECLARE
   hashes text[];
   one text;
 BEGIN
+  -- All of them first and at once: two erasures, or one and a press, would otherwise wait for each other in a circle.
+  LOCK TABLE clients, visits, visit_events, photos, files, consents, consent_withdrawals, ahead_answers, diary_entries,
+    diary_photos, course_notes, messages, visit_links, waiting, typed_sessions, audit_entries IN SHARE ROW EXCLUSIVE MODE;
   SELECT * INTO gone FROM clients c
     WHERE c.clinic_id = of_clinic AND c.id = of_client AND c.erased_at IS NULL FOR UPDATE;
   IF NOT FOUND THEN

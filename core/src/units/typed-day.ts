@@ -124,7 +124,7 @@ const written = (
   date: Number(date),
 });
 
-/** The days that it may be: none where the calendar has none such, two where the year is missing. */
+/** The days that it may be: none where the calendar has no such day, two where the year is missing. */
 function daysOf({ year, month, date }: Written, { today, latest }: DayReading): readonly Day[] {
   const thisYear = Number(today.slice(0, 4));
   const of = (value: number) => isoOf({ year: { value, figures: 4 }, month, date });

@@ -49,7 +49,7 @@ const HOLDS: Readonly<Record<string, string>> = {
   imports:
     'Files of clients and past sessions that were taken as a whole, and when one was undone as a whole.',
   typed_sessions:
-    'Sessions of before this clinic as they were imported: they only ever lower a plan.',
+    'Sessions given before a client came here, as they were imported: they only ever lower a plan.',
   unavailable:
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   calendar_feeds:

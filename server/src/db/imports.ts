@@ -36,7 +36,7 @@ export const imports = pgTable(
   ],
 );
 
-/** Sessions of before this clinic, or of before this program, as they were typed in or imported. */
+/** Sessions given elsewhere, or before this program was in use, as they were imported. */
 export const typedSessions = pgTable(
   'typed_sessions',
   {

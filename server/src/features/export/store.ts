@@ -41,7 +41,7 @@ export interface ClientRecord {
   /** What was decided about the courses of its areas, and treatment plans as given, oldest first. */
   readonly courseNotes: readonly AreaNote[];
   readonly photos: readonly Omit<Photo, 'takenAt'>[];
-  /** Sessions of before this clinic, as they were imported, by area. */
+  /** Sessions given before the client came here, as they were imported, by area. */
   readonly typedSessions: Readonly<Record<string, readonly PastSession[]>>;
   /** What the client answered at home, as given, oldest first. */
   readonly answersFromHome: readonly {

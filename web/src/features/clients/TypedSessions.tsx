@@ -1,7 +1,7 @@
 import type { PastSession } from '@tidy-quill/core/plan';
 import { figure, nmText, responseText, shortDay, spotText } from '../../text';
 
-/** Sessions of before this clinic, as they were typed in; nothing where there are none. */
+/** Sessions given before the client came here, as they were typed in; nothing where there are none. */
 export function TypedSessions({ sessions }: { sessions: readonly PastSession[] }) {
   if (sessions.length === 0) return null;
   return (
