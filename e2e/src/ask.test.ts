@@ -85,6 +85,13 @@ describe('a first consultation by mouse', () => {
     await expect.poll(() => answersOf('Oxenstable'), SOON).toHaveLength(2);
   });
 
+  it('is read from wherever it is asked for, even where consents are listed already', async () => {
+    await browser.press('Read and sign', '//aside');
+    await browser.see('What may go wrong');
+    await browser.driver.navigate().back();
+    await browser.see('Nothing has been signed yet.');
+  });
+
   it('signs by hand, and keeps a PDF', async () => {
     await browser.press('Read and sign', '//footer');
     await browser.see('What may go wrong');

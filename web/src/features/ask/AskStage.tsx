@@ -13,6 +13,7 @@ export function AskStage() {
   const part = search.get('part') === 'consent' ? 'consent' : 'history';
   const go = (next: keyof typeof PARTS) =>
     setSearch((before) => {
+      before.delete('sign');
       if (next === 'history') before.delete('part');
       else before.set('part', next);
       return before;

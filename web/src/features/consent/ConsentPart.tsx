@@ -1,8 +1,7 @@
 import type { Consent } from '@tidy-quill/contract/consent';
-import type { ConsentKind } from '@tidy-quill/core/consent';
+import { CONSENT_KINDS, type ConsentKind } from '@tidy-quill/core/consent';
 import { Button } from 'antd';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { areaText, CONSENT_KIND_WORDS, CONSENT_STATE_WORDS, dayText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
@@ -21,15 +20,26 @@ export function ConsentPart() {
     'pathOf',
   );
   const navigate = useNavigate();
-  const [signing, setSigning] = useState<ConsentKind | null>(null);
-  if (signing !== null) {
+  // What is being signed stands in the address: a link leads to it, Back leads from it.
+  const [search, setSearch] = useSearchParams();
+  const asked = CONSENT_KINDS.find((kind) => kind === search.get('sign'));
+  const signing = asked === 'photographs' || asked === area.job ? asked : undefined;
+  const setSigning = (kind: ConsentKind) =>
+    setSearch((before) => {
+      before.set('sign', kind);
+      return before;
+    });
+  const signed = () =>
+    setSearch(
+      (before) => {
+        before.delete('sign');
+        return before;
+      },
+      { replace: true },
+    );
+  if (signing !== undefined) {
     return (
-      <ConsentForm
-        clientId={client.id}
-        area={area}
-        kind={signing}
-        onDone={() => setSigning(null)}
-      />
+      <ConsentForm clientId={client.id} area={area} kind={signing} onDone={signed} />
     );
   }
   const own = consents.filter(({ areaId }) => areaId === area.id);

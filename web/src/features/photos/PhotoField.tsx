@@ -34,7 +34,7 @@ export function PhotoField({
     return (
       <p className="small">
         No photographs: the client has not agreed to them for the record of this area.{' '}
-        <Link to={consentPath(pathOf)}>Read and sign</Link>
+        <Link to={consentPath(pathOf, 'photographs')}>Read and sign</Link>
       </p>
     );
   }

@@ -98,7 +98,7 @@ function findingLine({ outcome, lastOn, clearOn, advice }: Finding, today: strin
     : `${last}${advice}`;
 }
 
-function consent({ consent: { state }, record, pathOf }: Shown): Alert[] {
+function consent({ area, consent: { state }, record, pathOf }: Shown): Alert[] {
   if (state === 'valid' || record.run.startedAt !== null) return [];
   return [
     {
@@ -107,7 +107,7 @@ function consent({ consent: { state }, record, pathOf }: Shown): Alert[] {
       title: `No treatment: consent ${CONSENT_STATE_WORDS[state]}`,
       text: (
         <>
-          <Link to={consentPath(pathOf)}>Read and sign</Link> under Ask.
+          <Link to={consentPath(pathOf, area.job)}>Read and sign</Link> under Ask.
         </>
       ),
     },

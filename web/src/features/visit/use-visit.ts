@@ -1,3 +1,4 @@
+import type { ConsentKind } from '@tidy-quill/core/consent';
 import { medicinesIn } from '@tidy-quill/core/session';
 import type { PlanCase } from '@tidy-quill/core/plan';
 import {
@@ -84,8 +85,9 @@ export function usePlanCase(): PlanCase | null {
   }, [record, area.site, history, catalogue, today]);
 }
 
-/** Where the consents of the open zone are read and signed. */
-export function consentPath(pathOf: OpenVisit['pathOf']): string {
+/** Where the consents of the open zone are listed, and the one to sign, where one is named, is read. */
+export function consentPath(pathOf: OpenVisit['pathOf'], sign?: ConsentKind): string {
   const path = pathOf('ask');
-  return `${path}${path.includes('?') ? '&' : '?'}part=consent`;
+  const part = `${path}${path.includes('?') ? '&' : '?'}part=consent`;
+  return sign === undefined ? part : `${part}&sign=${sign}`;
 }
