@@ -38,9 +38,7 @@ export function ConsentPart() {
       { replace: true },
     );
   if (signing !== undefined) {
-    return (
-      <ConsentForm clientId={client.id} area={area} kind={signing} onDone={signed} />
-    );
+    return <ConsentForm clientId={client.id} area={area} kind={signing} onDone={signed} />;
   }
   const own = consents.filter(({ areaId }) => areaId === area.id);
   return (
