@@ -13,6 +13,7 @@ export default defineConfig({
     './server/src/db/consents.ts',
     './server/src/db/course-notes.ts',
     './server/src/db/imports.ts',
+    './server/src/db/client-merges.ts',
     './server/src/db/unavailable.ts',
     './server/src/db/calendar-feeds.ts',
     './server/src/db/visit-links.ts',

@@ -44,6 +44,12 @@ export interface Invitation {
 
 export const MESSAGE_STATES = ['waiting', 'sent', 'failed'] as const;
 
+/** What carries messages to clients. */
+export interface Carriers {
+  /** The server that takes e-mail; null where none is set. */
+  readonly mailServer: string | null;
+}
+
 /** A message of the outbox. */
 export interface Message {
   readonly id: string;

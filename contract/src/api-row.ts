@@ -2,6 +2,9 @@ import type { Right } from '@tidy-quill/core/access';
 import type * as v from 'valibot';
 import type { AuditKind } from './audit';
 
+/** Papers. */
+export const PDF = 'application/pdf';
+
 /** One route of the API: what it is for, what it takes, and who may. */
 export interface ApiRow {
   readonly summary: string;

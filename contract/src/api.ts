@@ -1,4 +1,4 @@
-import type { ApiRow } from './api-row';
+import { PDF, type ApiRow } from './api-row';
 import {
   AppointmentAnswer,
   CalendarAsked,
@@ -8,7 +8,6 @@ import {
   NewUnavailable,
   SayStatus,
   SetOpeningHours,
-  TimesAsked,
 } from './calendar';
 import {
   ChangedPassword,
@@ -19,6 +18,7 @@ import {
   SetAccount,
   Unlock,
 } from './accounts';
+import { CLIENTS_API } from './clients-api';
 import { CLINIC_API } from './clinic-api';
 import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked } from './audit';
@@ -28,33 +28,21 @@ import { NewJudgement, NewPracticeRun, PracticeAsked } from './practice';
 import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
 import { NewWaiting, SetWishes, TakeTime, WaitingAsked } from './waiting';
-import {
-  AlikeAsked,
-  CancelVisit,
-  ClientSearch,
-  EditedClient,
-  EraseClient,
-  MoveVisit,
-  NewArea,
-  NewClient,
-  NewCourseVisits,
-  NewVisit,
-} from './clients';
+import { CancelVisit, MoveVisit } from './clients';
 import { CancelNotice } from './clinic';
-import { ConsentAsked, NewConsent, Withdrawal } from './consent';
+
 import { ToConsole } from './console';
 import { NewClinic } from './setup';
-import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
+
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
 import { UseAsked } from './handpieces';
-import { NewImport } from './imports';
+
 import { NewPhoto } from './photos';
 import { GiveAdvice, SignRecord } from './record';
 import { DayAsked } from './today';
 import { AcceptSetting, Approval, EventsAfter, NewEvents, SendHome } from './visit';
 
 const PICTURES = ['image/jpeg', 'image/png'];
-const PDF = 'application/pdf';
 const ICALENDAR = 'text/calendar';
 
 /** Every route of the API by its method and path. The server's own router is held to this table by a test. */
@@ -186,82 +174,6 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/today/follow-ups': { summary: 'What is due: readings, second looks, reactions' },
   'GET /api/live': { summary: 'WebSocket of the desk: tells that something came in' },
 
-  'GET /api/clients': { audit: 'clientsSearched', summary: 'Search clients', query: ClientSearch },
-  'GET /api/clients/alike': {
-    audit: 'clientsSearched',
-    summary: 'Clients who may be the same person',
-    query: AlikeAsked,
-  },
-  'POST /api/clients': { summary: 'Add a client', body: NewClient },
-  'GET /api/clients/:id': {
-    audit: 'clientOpened',
-    summary: 'A client with areas, visits and consents',
-  },
-  'GET /api/imports': { summary: 'Imports of clients and past sessions', right: 'importClients' },
-  'POST /api/imports/check': {
-    summary: 'Look through an import without taking it',
-    body: NewImport,
-    right: 'importClients',
-  },
-  'POST /api/imports': {
-    summary: 'Take clients and past sessions, all or none',
-    body: NewImport,
-    right: 'importClients',
-  },
-  'POST /api/imports/:id/undo': {
-    summary: 'Undo an import as a whole',
-    right: 'importClients',
-  },
-  'PUT /api/clients/:id': { summary: 'Edit a client', body: EditedClient },
-  'GET /api/clients/:id/treatment-plan.pdf': {
-    audit: 'recordPrinted',
-    summary: 'What is offered for an area of hair, on paper',
-    query: TreatmentPlanAsked,
-    gives: PDF,
-  },
-  'GET /api/clients/:id/treatment-plan': {
-    summary: 'The treatment plan of an area, and what changed since one was given',
-    query: TreatmentPlanAsked,
-  },
-  'POST /api/clients/:id/treatment-plans': {
-    summary: 'Keep a treatment plan as given',
-    body: GiveTreatmentPlan,
-  },
-  'POST /api/clients/:id/course-steps': {
-    summary: 'Pause, stop or reopen the course of an area',
-    body: NewCourseStep,
-  },
-  'POST /api/clients/:id/erasure': {
-    summary: 'Erase who a client was, for good',
-    body: EraseClient,
-    right: 'erase',
-  },
-  'POST /api/clients/:id/areas': { summary: 'Add an area', body: NewArea },
-  'GET /api/clients/:id/times': { summary: 'Times that are free for a visit', query: TimesAsked },
-  'POST /api/clients/:id/course-visits': {
-    summary: 'Book a visit and those that follow it',
-    body: NewCourseVisits,
-  },
-  'POST /api/clients/:id/visits': { summary: 'Book a visit', body: NewVisit },
-  'GET /api/clients/:id/record.json': { audit: 'exported', summary: 'Everything kept of a client' },
-  'GET /api/clients/:id/record.fhir.json': {
-    audit: 'exported',
-    summary: 'The record as HL7 FHIR R4 resources, pictures in it',
-    gives: 'application/fhir+json',
-  },
-  'GET /api/clients/:id/sessions.csv': {
-    audit: 'exported',
-    summary: 'Sessions, a line a setting',
-    gives: 'text/csv',
-  },
-  'GET /api/clients/:id/consent-to-read': {
-    summary: 'The consent that is read, filled in',
-    query: ConsentAsked,
-  },
-  'POST /api/clients/:id/consents': { summary: 'Sign a consent', body: NewConsent },
-  'GET /api/consents/:id/pdf': { audit: 'consentOpened', summary: 'A signed consent', gives: PDF },
-  'POST /api/consents/:id/withdraw': { summary: 'Withdraw a consent', body: Withdrawal },
-
   'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
   'POST /api/visits/:id/restore': { summary: 'Take a cancellation back' },
   'POST /api/visits/:id/move': { summary: 'Move a booked visit', body: MoveVisit },
@@ -337,5 +249,6 @@ export const API: Readonly<Record<string, ApiRow>> = {
     audit: 'exported',
     right: 'readAudit',
   },
+  ...CLIENTS_API,
   ...CLINIC_API,
 };

@@ -21,6 +21,8 @@ export const AUDIT_KINDS = [
   'clientAdded',
   'clientEdited',
   'clientErased',
+  'clientsMerged',
+  'mergeUndone',
   'areaAdded',
   'courseNoted',
   'visitBooked',

@@ -9,6 +9,7 @@ import { JOBS } from '@tidy-quill/core/suitability';
 import type { Stage } from '@tidy-quill/core/workflow';
 import * as v from 'valibot';
 import type { Consent } from './consent';
+import type { MergeListed } from './merges';
 import { DayText, Id, line, Moment, note, number, whole } from './text';
 
 const Phone = v.pipe(
@@ -79,6 +80,8 @@ export interface Client extends ClientFields {
   readonly version: number;
   /** When who they were was erased; null for everybody else. */
   readonly erasedAt: string | null;
+  /** The record of the same client that this one was merged into; null for a record of its own. */
+  readonly mergedInto: string | null;
   /** On which days and at which hours they like to come; null where nobody has said. */
   readonly wishes: Wished | null;
 }
@@ -248,4 +251,6 @@ export interface ClientOpened {
   readonly consents: readonly Consent[];
   /** Oldest first. */
   readonly courseNotes: readonly AreaNote[];
+  /** Records that were merged into this one, oldest first. */
+  readonly merges: readonly MergeListed[];
 }

@@ -1,6 +1,6 @@
 import type { ApiRow } from './api-row';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
-import { ClinicClock, ClinicDays, StaffActive } from './clinic';
+import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -22,6 +22,7 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     body: RoomName,
     right: 'manageAccounts',
   },
+  'GET /api/messages/carriers': { summary: 'What carries messages to clients' },
   'GET /api/clinic/backups': { summary: 'The last backup, and whether one is overdue' },
   'POST /api/clinic/backups': {
     summary: 'Make a backup now; what became of it is read from the last one',
@@ -31,6 +32,15 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     summary: 'Set the clock style',
     body: ClinicClock,
     right: 'manageAccounts',
+  },
+  'GET /api/clinic/retention': {
+    summary: 'Records that need not be kept any longer',
+    right: 'erase',
+  },
+  'PUT /api/clinic/retention': {
+    summary: 'Set how long records are kept',
+    body: SetRetention,
+    right: 'erase',
   },
   'PUT /api/clinic/days': {
     summary: 'Set whether days or months come first in dates that are typed',

@@ -191,6 +191,10 @@ export async function startBrowser(address: string): Promise<Browser> {
     await devTools.sendDevToolsCommand('Network.emulateNetworkConditions', {
       ...{ offline: !on, latency: 0, downloadThroughput: -1, uploadThroughput: -1 },
     });
+    // The page hears of it a moment later; a line that is open already carries what is pressed until then.
+    const heard = () =>
+      driver.executeScript<boolean>('return navigator.onLine === arguments[0]', on);
+    await driver.wait(heard, WAIT_MS, `the page did not hear of the network`, POLL_MS);
   };
   await size(1280, 800);
 

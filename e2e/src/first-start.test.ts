@@ -166,6 +166,7 @@ describe('a clinic that begins', () => {
     await technician.press('Go to', '//footer');
     // Spots needed all that a treatment does: nothing is left to make ready.
     await technician.press('Start treatment');
+    await technician.see('TREATING');
     await technician.keys('h', 'h');
     await endWithOpenCells(technician);
     await expect

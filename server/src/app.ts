@@ -34,7 +34,7 @@ import { guardConsoles } from './features/console/guard';
 import { consolePlaces, type ConsoleSettings } from './features/console/places';
 import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
-import { simulatedCarrier } from './features/messages/carrier';
+import { simulatedCarrier, type MessageCarrier } from './features/messages/carrier';
 import { EventFeed } from './features/live/event-notifications';
 import { liveRoutes } from './features/live/routes';
 import { importBodies, importRoutes } from './features/imports/routes';
@@ -89,9 +89,12 @@ export async function makeApplication(options: {
   readonly backups?: BackupSettings | undefined;
   /** What stands between browsers and the server; nothing where it is left out. */
   readonly reachedBy?: ReachedBy | undefined;
+  /** What carries messages to clients; a stand-in that delivers to nobody where it is left out. */
+  readonly carrier?: MessageCarrier | undefined;
 }): Promise<Application> {
   const { db, pool } = options.connection;
   const files = options.files ?? rowStore;
+  const carrier = options.carrier ?? simulatedCarrier;
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
@@ -148,7 +151,7 @@ export async function makeApplication(options: {
   const server = createServer(app);
   const endUpgraded = takeUpgrades(server, app);
   remindOfItself(server, {
-    ...{ db, carrier: simulatedCarrier, logger: options.logger },
+    ...{ db, carrier, logger: options.logger },
     origin: publicOrigin(reachedBy.publicUrl),
   });
   const endBackups =
@@ -215,23 +218,23 @@ export async function makeApplication(options: {
     api.use(accountRoutes(db, { password: triesBy(pool, 'own'), pin: triesBy(pool, 'pin') }));
     api.use(reads.handler);
     api.use(todayRoutes(db));
-    api.use(clientRoutes(db, files, simulatedCarrier));
+    api.use(clientRoutes(db, files, carrier));
     api.use(courseRoutes(db));
     api.use(importRoutes(db));
-    api.use(calendarRoutes(db, simulatedCarrier));
-    api.use(visitRoutes(db, triesBy(pool, 'approval'), simulatedCarrier));
+    api.use(calendarRoutes(db, carrier));
+    api.use(visitRoutes(db, triesBy(pool, 'approval'), carrier));
     api.use(photoRoutes(db, files));
-    api.use(aftercareRoutes(db, simulatedCarrier));
+    api.use(aftercareRoutes(db, carrier));
     api.use(recordRoutes(db, files));
     api.use(reactionRoutes(db));
     api.use(exportRoutes(db, files));
     api.use(handpieceRoutes(db));
-    api.use(diaryDeskRoutes(db, simulatedCarrier));
+    api.use(diaryDeskRoutes(db, carrier));
     api.use(consoleRoutes(db, bridge));
     api.use(liveRoutes(db, bridge, feed));
     api.use(consentRoutes(db, files));
-    api.use(invitationRoutes(db, simulatedCarrier));
-    api.use(messageRoutes(db, simulatedCarrier));
+    api.use(invitationRoutes(db, carrier));
+    api.use(messageRoutes(db, carrier));
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));

@@ -3,6 +3,8 @@ import { makeApplication } from './app';
 import { connectAsApplication } from './db/connect';
 import { folderStore } from './files/folder-store';
 import { rowStore } from './files/row-store';
+import { simulatedCarrier } from './features/messages/carrier';
+import { mailCarrier, mailSettings } from './features/messages/mail-carrier';
 import { serveMetrics } from './operation/metrics';
 
 const databaseUrl = process.env['DATABASE_URL'];
@@ -26,6 +28,7 @@ const {
   logger,
   files: filesFolder === undefined ? rowStore : folderStore(filesFolder, rowStore),
   webFolder: process.env['WEB_FOLDER'] ?? null,
+  carrier: carrierAsked(),
   backups: backupsAsked(databaseUrl),
   reachedBy: {
     publicUrl: process.env['PUBLIC_URL'],
@@ -53,6 +56,17 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
   const port = typeof address === 'object' && address !== null ? address.port : 0;
   console.log(`listening on http://${host}:${port}`);
 });
+
+/** What carries messages: e-mail too, where a server for it is named. */
+function carrierAsked() {
+  try {
+    const mail = mailSettings(process.env);
+    return mail === null ? simulatedCarrier : mailCarrier(mail, simulatedCarrier);
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exit(2);
+  }
+}
 
 /** Where backups go, where a folder and a file with the passphrase are named. */
 function backupsAsked(databaseUrl: string) {

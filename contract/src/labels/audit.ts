@@ -19,6 +19,8 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   clientAdded: 'Client added',
   clientEdited: 'Client edited',
   clientErased: 'Client erased',
+  clientsMerged: 'Clients merged',
+  mergeUndone: 'Merge undone',
   areaAdded: 'Area added',
   courseNoted: 'Course decided on, or its plan given',
   visitMoved: 'Visit moved',

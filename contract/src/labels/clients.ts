@@ -14,6 +14,7 @@ export const LIKENESS_WORDS: Readonly<Record<Likeness, string>> = {
 /** Why a client is not erased yet. */
 export const ERASING_WORDS: Readonly<Record<ErasingRefusal, string>> = {
   visitsToCome: 'A visit is booked: cancel it first.',
+  merged: 'It was merged into another record: erase that one, and it goes with it.',
   openReactions: 'A reaction is open: close it first, somebody has to be able to ask how it is.',
 };
 

@@ -67,6 +67,7 @@ export const RIGHT_WORDS: Words<Right> = {
   approve: 'Approve them, unless they are one’s own',
   readAudit: 'Read the audit trail',
   importClients: 'Import clients and past sessions, and undo that',
+  mergeClients: 'Merge two records of one client, and undo that',
   manageAccounts: 'Invite staff, give roles, close accounts, settings',
   erase: 'Erase who a client was, for good',
 };

@@ -10,6 +10,7 @@ export const RIGHTS = [
   'approve',
   'readAudit',
   'importClients',
+  'mergeClients',
   'manageAccounts',
   'erase',
 ] as const;
@@ -30,6 +31,7 @@ export const RIGHT_ROLES: Readonly<Record<Right, readonly Account['role'][]>> = 
   approve: ['supervisor'],
   readAudit: ['supervisor', 'owner'],
   importClients: ['supervisor', 'owner'],
+  mergeClients: ['supervisor', 'owner'],
   manageAccounts: ['owner'],
   erase: ['owner'],
 };

@@ -15,7 +15,7 @@ import {
   type RunState,
   type VisitRecord,
 } from '../session';
-import { currentStage, isFinished, takesPresses, type Stage } from '../workflow';
+import { currentStage, isFinished, STAGES, takesPresses, type Stage } from '../workflow';
 
 /** Raised whenever what a summary says, or how it is worked out, changes: older ones are worked out again. */
 export const SUMMARY_VERSION = 5;
@@ -57,6 +57,12 @@ export interface ZoneSummary {
   /** The look at test spots that is due next; null where none is. */
   readonly reading: (Due & { readonly spots: number }) | null;
 }
+
+/** Whether somebody works from a plan that was accepted: it rests on the history that was known then. */
+export const isUnderWay = ({ stage, begun, finished, runState }: ZoneSummary): boolean =>
+  !finished &&
+  runState !== 'ended' &&
+  (begun || STAGES.indexOf(stage.consented) > STAGES.indexOf('plan'));
 
 /** When a zone was treated last, for lists: the day, and whether the skin’s answer asks for a new test spot. */
 export interface LastTreated {

@@ -10,6 +10,7 @@ import { auditEntries } from './audit-entries';
 import { calendarFeeds } from './calendar-feeds';
 import { consents, consentWithdrawals } from './consents';
 import { courseNotes } from './course-notes';
+import { clientMerges } from './client-merges';
 import { imports, typedSessions } from './imports';
 import { messages } from './messages';
 import { messageTexts } from './message-texts';
@@ -50,6 +51,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Files of clients and past sessions that were taken as a whole, and when one was undone as a whole.',
   typed_sessions:
     'Sessions given before a client came here, as they were imported: they only ever lower a plan.',
+  client_merges:
+    'Records that turned out to be one client’s, what was moved from one to the other, and when that was undone.',
   unavailable:
     'Closures, absences, and rooms and handpieces out of use; what was taken back stays, with when.',
   calendar_feeds:
@@ -100,6 +103,7 @@ const everything: readonly unknown[] = [
   courseNotes,
   imports,
   typedSessions,
+  clientMerges,
   unavailable,
   calendarFeeds,
   visitLinks,

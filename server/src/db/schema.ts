@@ -5,6 +5,7 @@ import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { CONTACT_WAYS, Guardian, SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { Retention } from '@tidy-quill/contract/clinic';
 import { SignOffRule } from '@tidy-quill/contract/sign-offs';
 import { Wishes } from '@tidy-quill/contract/waiting';
 import { SAID_STATUSES } from '@tidy-quill/core/calendar';
@@ -70,6 +71,8 @@ export const clinics = pgTable(
     signOffRule: parsedJson('sign_off_rule', SignOffRule),
     /** Whether calendars that staff take over name clients. */
     feedNames: boolean('feed_names').notNull().default(false),
+    /** How long records are kept; null where the clinic has said nothing. */
+    retention: parsedJson('retention', Retention),
     isDemo: boolean('is_demo').notNull().default(false),
     /** The number in the reference that was given last. */
     lastClientNumber: integer('last_client_number').notNull().default(0),
@@ -138,6 +141,8 @@ export const clients = pgTable(
     version: integer('version').notNull().default(1),
     /** When their name, contacts, notes and pictures were erased; null for everybody else. */
     erasedAt: moment('erased_at'),
+    /** The record of the same client that this one was merged into; null for a record of its own. */
+    mergedInto: uuid('merged_into'),
     /** The import that brought them; null for whoever was entered by hand. */
     importId: uuid('import_id'),
     createdAt: moment('created_at').notNull().defaultNow(),
@@ -145,6 +150,7 @@ export const clients = pgTable(
   (t) => [
     oneOf('clients_contact_by', t.contactBy, CONTACT_WAYS),
     primaryKey({ columns: [t.clinicId, t.id] }),
+    foreignKey({ columns: [t.clinicId, t.mergedInto], foreignColumns: [t.clinicId, t.id] }),
     uniqueIndex('clients_reference').on(t.clinicId, t.reference),
     index('clients_by_name').on(t.clinicId, t.familyName, t.givenName),
     index('clients_search').using('gin', sql`${t.searchText} gin_trgm_ops`),

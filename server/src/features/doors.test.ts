@@ -58,6 +58,7 @@ beforeAll(async () => {
     clients: defined(clients[0]).id,
     photos: await one('photos'),
     imports: await imported(),
+    merges: await merged(),
     'clinic/rooms': await one('rooms'),
     consents: await one('consents'),
     practice: await one('practice_runs'),
@@ -92,6 +93,21 @@ async function imported(): Promise<string> {
   const caspian = await app.signedIn('caspian');
   const id = v7();
   await caspian.post('/api/imports', { id, fileName: 'none.csv', clients: [], sessions: [] });
+  return id;
+}
+
+/** Two records that were merged, by somebody of the demo clinic. */
+async function merged(): Promise<string> {
+  const caspian = await app.signedIn('caspian');
+  const [kept, gone, id] = [v7(), v7(), v7()];
+  for (const client of [kept, gone]) {
+    const who = { givenName: 'Perpetua', familyName: 'Twiceling', birthDate: '1990-01-02' };
+    await caspian.post('/api/clients', { id: client, ...who, phone: '', note: '' });
+  }
+  const versions = { version: 1, goneVersion: 1 };
+  const path = `/api/clients/${kept}/merges`;
+  const answer = await caspian.post(path, { id, goneId: gone, pairs: [], ...versions });
+  expect(answer.status).toBe(201);
   return id;
 }
 

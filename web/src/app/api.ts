@@ -21,7 +21,13 @@ import type {
 } from '@tidy-quill/contract/clients';
 import type { HandpieceUse } from '@tidy-quill/contract/handpieces';
 import type { Clinic } from '@tidy-quill/contract/clinic';
-import type { AheadAnswers, AheadPage, Invitation, Message } from '@tidy-quill/contract/ahead';
+import type {
+  AheadAnswers,
+  AheadPage,
+  Carriers,
+  Invitation,
+  Message,
+} from '@tidy-quill/contract/ahead';
 import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill/contract/consent';
 import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { DayOrder } from '@tidy-quill/core/units';
@@ -103,6 +109,7 @@ export const api = createApi({
     answerAhead: build.mutation<null, AheadAnswers & { token: string }>({
       query: ({ token, ...body }) => ({ url: `/ahead/${token}`, method: 'POST', body }),
     }),
+    carriers: build.query<Carriers, void>({ query: () => '/messages/carriers' }),
     messages: build.query<Message[], void>({
       query: () => '/messages',
       providesTags: ['messages'],
@@ -264,6 +271,7 @@ export const {
   useInviteMutation,
   useAheadQuery,
   useAnswerAheadMutation,
+  useCarriersQuery,
   useMessagesQuery,
   useSendAgainMutation,
   useConsentToReadQuery,

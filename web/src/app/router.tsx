@@ -72,6 +72,18 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'clients/:clientId/merge/:otherId',
+            lazy: async () => ({
+              Component: (await import('../features/merges/MergePage')).MergePage,
+            }),
+          },
+          {
+            path: 'clinic/retention',
+            lazy: async () => ({
+              Component: (await import('../features/retention/RetentionPage')).RetentionPage,
+            }),
+          },
+          {
             path: 'clients/:clientId',
             lazy: async () => ({
               Component: (await import('../features/clients/ClientPage')).ClientPage,

@@ -4,6 +4,7 @@ import type { Ports, Sent } from '../visit-engine/engine';
 import { keepSince } from '../visit-engine/reload-store';
 import { api, problemText } from './api';
 import { engine } from './engine';
+import { isSignOutOwed } from './owed-sign-out';
 import { onDeviceKey } from '../visit-engine/seal';
 import { sendPhotos } from './photo-outbox';
 import { store } from './store';
@@ -14,7 +15,9 @@ const LOCKED = 423;
 const REFUSED: readonly unknown[] = [400, 409, 422];
 
 const ports: Ports = {
-  staffId: () => api.endpoints.me.select()(store.getState()).data?.staff.id ?? null,
+  // Whoever has left sends nothing more, though this page still knows them: what waits is sealed.
+  staffId: () =>
+    isSignOutOwed() ? null : (api.endpoints.me.select()(store.getState()).data?.staff.id ?? null),
   byLine: keepByLine,
   byRequest: async (visitId, events, after): Promise<Sent> => {
     const asked = { visitId, events: [...events], after };

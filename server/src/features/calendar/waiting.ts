@@ -11,7 +11,7 @@ import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
-import { findClient } from '../clients/store';
+import { findOwnClient } from '../clients/store';
 import { whoMayTreat } from '../sign-offs/store';
 import { judgeMoving, moveVisit } from '../visit/slots';
 import { bookVisit, cancelVisit } from '../visit/bookings';
@@ -45,7 +45,7 @@ export async function addWaiting(
   }: v.InferOutput<typeof NewWaiting>,
 ): Promise<void> {
   const { clinicId, staffId: addedBy } = actor;
-  await findClient(db, clinicId, clientId);
+  await findOwnClient(db, clinicId, clientId);
   await db.transaction(async (tx) => {
     const own = await tx
       .select({ id: areas.id })

@@ -9,6 +9,7 @@ import {
   type ClientOpened,
   type ClientVisit,
 } from '@tidy-quill/contract/clients';
+import { MergeAsked, NewMerge } from '@tidy-quill/contract/merges';
 import { SetWishes } from '@tidy-quill/contract/waiting';
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
@@ -27,6 +28,7 @@ import { bookVisit } from '../visit/bookings';
 import { notesOf } from '../course/course-notes';
 import { typedSessionsOf } from '../imports/store';
 import { eraseClient } from './erase';
+import { compareClients, mergeClients, mergesOf, undoMerge } from './merge';
 import {
   addArea,
   addClient,
@@ -66,6 +68,7 @@ export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier):
       typedSessions: Object.fromEntries(await typedSessionsOf(db, clinicId, id)),
       consents: defined((await consentsOf(db, clinicId, [id])).get(id)),
       courseNotes: await notesOf(db, clinicId, id),
+      merges: await mergesOf(db, clinicId, id),
     };
     response.json(body);
   });
@@ -79,6 +82,24 @@ export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier):
     const actor = actorWithRight(request, 'erase');
     const { reference } = parse(EraseClient, request.body);
     await eraseClient(db, files, actor, pathId(request), reference);
+    response.status(204).end();
+  });
+
+  router.get('/clients/:id/merge', async (request, response) => {
+    const { clinicId } = actorWithRight(request, 'mergeClients');
+    const { with: goneId } = parse(MergeAsked, request.query);
+    response.json(await compareClients(db, clinicId, pathId(request), goneId));
+  });
+
+  router.post('/clients/:id/merges', async (request, response) => {
+    const actor = actorWithRight(request, 'mergeClients');
+    const asked = parse(NewMerge, request.body);
+    await mergeClients(db, actor, pathId(request), asked);
+    response.status(201).json({ id: asked.id });
+  });
+
+  router.post('/merges/:id/undo', async (request, response) => {
+    await undoMerge(db, actorWithRight(request, 'mergeClients'), pathId(request));
     response.status(204).end();
   });
 

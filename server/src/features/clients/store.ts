@@ -8,7 +8,7 @@ import {
   type NewArea,
 } from '@tidy-quill/contract/clients';
 import { likenessOf, phoneKey, type Identity } from '@tidy-quill/core/clients';
-import { and, asc, count, eq, inArray, like, ne, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, like, ne, or, sql } from 'drizzle-orm';
 import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, visits } from '../../db/schema';
@@ -35,6 +35,7 @@ export const asClient = (row: ClientRow): Client => ({
   note: row.note,
   version: row.version,
   erasedAt: row.erasedAt?.toISOString() ?? null,
+  mergedInto: row.mergedInto,
   wishes: row.wishes,
 });
 
@@ -47,6 +48,7 @@ export async function findClients(
   const words = searchWords(search.text);
   const fits = and(
     eq(clients.clinicId, clinicId),
+    isNull(clients.mergedInto),
     ...words.map((word) => like(clients.searchText, likeAnywhere(word))),
   );
   const [counted] = await db.select({ total: count() }).from(clients).where(fits);
@@ -99,6 +101,7 @@ export async function alikeClients(
     .where(
       and(
         eq(clients.clinicId, clinicId),
+        isNull(clients.mergedInto),
         or(...shares),
         asked.except === undefined ? undefined : ne(clients.id, asked.except),
       ),
@@ -124,6 +127,16 @@ export async function findClient(db: Queryable, clinicId: string, id: string): P
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such client');
   return asClient(row);
 }
+
+/** One client to add to; 409 where the record was merged into another one. */
+export async function findOwnClient(db: Queryable, clinicId: string, id: string): Promise<Client> {
+  const client = await findClient(db, clinicId, id);
+  if (client.mergedInto !== null) throw mergedAlready();
+  return client;
+}
+
+const mergedAlready = () =>
+  new HttpProblem('conflict', 'This record was merged into another one: open that one');
 
 /** Adds a client under the next free reference. Sent twice, it is added once. */
 export async function addClient(
@@ -176,6 +189,7 @@ export async function editClient(
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)))
       .for('update');
     if (row === undefined) throw new HttpProblem('not-found', 'There is no such client');
+    if (row.mergedInto !== null) throw mergedAlready();
     if (row.version !== edited.version) {
       throw new HttpProblem('conflict', 'Somebody else changed this client meanwhile', {
         current: asClient(row),
@@ -207,7 +221,9 @@ export async function setWishes(
     const [saved] = await tx
       .update(clients)
       .set({ wishes: wishes === null ? null : { ...wishes, weekdays: [...wishes.weekdays] } })
-      .where(and(eq(clients.clinicId, actor.clinicId), eq(clients.id, id)))
+      .where(
+        and(eq(clients.clinicId, actor.clinicId), eq(clients.id, id), isNull(clients.mergedInto)),
+      )
       .returning();
     if (saved === undefined) throw new HttpProblem('not-found', 'There is no such client');
     return asClient(saved);
@@ -243,7 +259,7 @@ export async function addArea(
   area: NewArea,
 ): Promise<Area> {
   const { clinicId } = actor;
-  await findClient(db, clinicId, clientId);
+  await findOwnClient(db, clinicId, clientId);
   await db.transaction(async (tx) => {
     await actAs(tx, actor);
     await tx

@@ -4,6 +4,7 @@ import {
   CancelNotice,
   ClinicClock,
   ClinicDays,
+  SetRetention,
   StaffActive,
   type Clinic,
 } from '@tidy-quill/contract/clinic';
@@ -21,6 +22,7 @@ import { endLinks, makeLink } from '../accounts/links';
 import { endSecondFactor, type AccountKey } from '../accounts/second-factor';
 import { endSessions } from '../accounts/sessions';
 import { actAs } from '../audit/store';
+import { retentionOf } from '../clients/retention';
 
 /** The clinic's rooms and staff: read by all, staff changed by the owner. */
 export function clinicRoutes(db: Db): Router {
@@ -68,46 +70,39 @@ export function clinicRoutes(db: Db): Router {
   router.put('/clinic/clock', async (request, response) => {
     const actor = actorWithRight(request, 'manageAccounts');
     const { clock } = parse(ClinicClock, request.body);
-    await db.transaction(async (tx) => {
-      await actAs(tx, actor);
-      await tx.update(clinics).set({ clock }).where(eq(clinics.id, actor.clinicId));
-    });
+    await changeClinic(db, actor, { clock });
+    response.status(204).end();
+  });
+
+  router.get('/clinic/retention', async (request, response) => {
+    response.json(await retentionOf(db, actorWithRight(request, 'erase').clinicId));
+  });
+
+  router.put('/clinic/retention', async (request, response) => {
+    const actor = actorWithRight(request, 'erase');
+    const { retention } = parse(SetRetention, request.body);
+    await changeClinic(db, actor, { retention });
     response.status(204).end();
   });
 
   router.put('/clinic/days', async (request, response) => {
     const actor = actorWithRight(request, 'manageAccounts');
     const { dayOrder } = parse(ClinicDays, request.body);
-    await db.transaction(async (tx) => {
-      await actAs(tx, actor);
-      await tx.update(clinics).set({ dayOrder }).where(eq(clinics.id, actor.clinicId));
-    });
+    await changeClinic(db, actor, { dayOrder });
     response.status(204).end();
   });
 
   router.put('/clinic/cancel-notice', async (request, response) => {
     const actor = actorWithRight(request, 'manageAccounts');
     const { hours } = parse(CancelNotice, request.body);
-    await db.transaction(async (tx) => {
-      await actAs(tx, actor);
-      await tx
-        .update(clinics)
-        .set({ cancelNoticeHours: hours })
-        .where(eq(clinics.id, actor.clinicId));
-    });
+    await changeClinic(db, actor, { cancelNoticeHours: hours });
     response.status(204).end();
   });
 
   router.put('/clinic/second-factor', async (request, response) => {
     const actor = actorWithRight(request, 'manageAccounts');
     const { demanded } = parse(SecondFactorDemand, request.body);
-    await db.transaction(async (tx) => {
-      await actAs(tx, actor);
-      await tx
-        .update(clinics)
-        .set({ demandsSecondFactor: demanded })
-        .where(eq(clinics.id, actor.clinicId));
-    });
+    await changeClinic(db, actor, { demandsSecondFactor: demanded });
     response.status(204).end();
   });
 
@@ -211,4 +206,15 @@ async function lockedAccount(tx: Queryable, { clinicId, staffId }: AccountKey) {
     .for('update');
   if (account === undefined) throw noSuchStaff();
   return account;
+}
+
+async function changeClinic(
+  db: Db,
+  actor: Actor,
+  fields: Partial<typeof clinics.$inferInsert>,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    await actAs(tx, actor);
+    await tx.update(clinics).set(fields).where(eq(clinics.id, actor.clinicId));
+  });
 }

@@ -22,7 +22,7 @@ import {
 import { expectedFromStart } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, fullYears, type Day } from '@tidy-quill/core/units';
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, isNull, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Queryable } from '../../db/connect';
 import { consents, consentWithdrawals } from '../../db/consents';
@@ -178,7 +178,14 @@ async function particulars(db: Queryable, actor: Actor, clientId: string, areaId
     .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
     .innerJoin(clinics, eq(clinics.id, areas.clinicId))
     .innerJoin(staff, and(eq(staff.clinicId, areas.clinicId), eq(staff.id, staffId)))
-    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId), eq(areas.clientId, clientId)));
+    .where(
+      and(
+        eq(areas.clinicId, clinicId),
+        eq(areas.id, areaId),
+        eq(areas.clientId, clientId),
+        isNull(clients.mergedInto),
+      ),
+    );
   if (found === undefined) {
     throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
       fields: [{ field: 'areaId', problem: 'is not an area of this client' }],

@@ -15,7 +15,7 @@ import { clinics, visits } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import { catalogueInForce } from '../catalogue/store';
-import { areasOf, findClient } from '../clients/store';
+import { areasOf, findOwnClient } from '../clients/store';
 import { visitsSummed } from '../projections/store';
 
 /** What is known of the course of an area of hair, and what may be offered. */
@@ -39,7 +39,7 @@ export async function courseOfArea(
   clientId: string,
   areaId: string,
 ): Promise<CourseOfArea> {
-  const client = await findClient(db, clinicId, clientId);
+  const client = await findOwnClient(db, clinicId, clientId);
   const area = (await areasOf(db, clinicId, clientId)).find(({ id }) => id === areaId);
   if (area === undefined) throw new HttpProblem('not-found', 'This client has no such area');
   if (area.job !== 'hair') {

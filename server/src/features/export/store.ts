@@ -15,6 +15,7 @@ import { photos, staff, visits } from '../../db/schema';
 import { messages } from '../../db/messages';
 import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
+import { mergedInto } from '../clients/merge';
 import { consentsOf } from '../consent/store';
 import { notesOf } from '../course/course-notes';
 import { typedSessionsOf } from '../imports/store';
@@ -61,6 +62,8 @@ export interface ClientRecord {
     readonly photoIds: readonly string[];
     readonly replaces: string | null;
   }[];
+  /** Other records of the same client, as they were before they were merged into this one. */
+  readonly mergedRecords: readonly Client[];
   /** Who looked at it and who changed it, oldest first, as the audit trail has it. */
   readonly looked: readonly {
     readonly at: string;
@@ -79,6 +82,7 @@ export async function clientRecord(
   clientId: string,
 ): Promise<ClientRecord> {
   const client = await findClient(db, clinicId, clientId);
+  const merged = await mergedInto(db, clinicId, clientId);
   const rows = await db
     .select()
     .from(visits)
@@ -126,7 +130,8 @@ export async function clientRecord(
     photos: pictures,
     typedSessions: Object.fromEntries(await typedSessionsOf(db, clinicId, clientId)),
     ...(await fromHome(db, clinicId, ids)),
-    looked: await lookedAt(db, clinicId, clientId),
+    mergedRecords: await Promise.all(merged.map((id) => findClient(db, clinicId, id))),
+    looked: await lookedAt(db, clinicId, [clientId, ...merged]),
     messages: sent.map(({ createdAt, to, text }) => ({
       at: createdAt.toISOString(),
       to,
@@ -170,7 +175,7 @@ async function fromHome(
 async function lookedAt(
   db: Db,
   clinicId: string,
-  clientId: string,
+  clientIds: readonly string[],
 ): Promise<ClientRecord['looked']> {
   const rows = await db
     .select({ at: auditEntries.at, kind: auditEntries.kind, by: staff.name })
@@ -179,7 +184,7 @@ async function lookedAt(
       staff,
       and(eq(staff.clinicId, auditEntries.clinicId), eq(staff.id, auditEntries.staffId)),
     )
-    .where(and(eq(auditEntries.clinicId, clinicId), eq(auditEntries.clientId, clientId)))
+    .where(and(eq(auditEntries.clinicId, clinicId), inArray(auditEntries.clientId, [...clientIds])))
     .orderBy(asc(auditEntries.seq));
   return rows.map(({ at, kind, by }) => ({ at: at.toISOString(), by, what: kind }));
 }

@@ -73,7 +73,11 @@ async function addSessions(tx: Queryable, clinicId: string, asked: Asked) {
     references.length === 0
       ? []
       : await tx
-          .select({ id: clients.id, reference: clients.reference })
+          // What is told of a record that was merged belongs to the one it went into.
+          .select({
+            id: sql<string>`coalesce(${clients.mergedInto}, ${clients.id})`,
+            reference: clients.reference,
+          })
           .from(clients)
           .where(and(eq(clients.clinicId, clinicId), inArray(clients.reference, references)));
   const byReference = new Map(here.map(({ id, reference }) => [reference, id] as const));

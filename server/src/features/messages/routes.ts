@@ -1,3 +1,4 @@
+import type { Carriers } from '@tidy-quill/contract/ahead';
 import { NewMessageText } from '@tidy-quill/contract/message-texts';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
@@ -13,6 +14,11 @@ export function messageRoutes(db: Db, carrier: MessageCarrier): Router {
 
   router.get('/messages', async (request, response) => {
     response.json(await messagesOf(db, actorOf(request).clinicId));
+  });
+
+  router.get('/messages/carriers', (request, response) => {
+    actorOf(request);
+    response.json({ mailServer: carrier.mailServer } satisfies Carriers);
   });
 
   router.post('/messages/:id/again', async (request, response) => {

@@ -1,7 +1,9 @@
 import type { Message } from '@tidy-quill/contract/ahead';
+import { addressOf } from '@tidy-quill/core/clients';
+import { defined } from '@tidy-quill/core/units';
 import { and, desc, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
-import { clients } from '../../db/schema';
+import { clients, clinics } from '../../db/schema';
 import { messages } from '../../db/messages';
 import { HttpProblem } from '../../http/problem';
 import type { MessageCarrier } from './carrier';
@@ -53,23 +55,27 @@ export async function carry(
   const [message] = await db.select().from(messages).where(mine);
   if (message === undefined) throw new HttpProblem('not-found', 'There is no such message');
   if (message.state === 'sent') return;
-  const [client] = await db
-    .select({ doNotContact: clients.doNotContact })
+  const [found] = await db
+    .select({ client: clients, clinicName: clinics.name })
     .from(clients)
+    .innerJoin(clinics, eq(clinics.id, clients.clinicId))
     .where(and(eq(clients.clinicId, clinicId), eq(clients.id, message.clientId)));
-  if (client?.doNotContact === true) {
+  const { client, clinicName } = defined(found);
+  if (client.doNotContact) {
     await db.update(messages).set({ state: 'failed', problem: NOT_TO_CONTACT }).where(mine);
     return;
   }
+  // Where it goes is known when it goes: their contacts may have changed since it was written.
+  const to = addressOf(client, carrier.mailServer !== null);
   try {
-    await carrier.send({ to: message.to, text: message.text });
+    await carrier.send({ to, text: message.text, clinicName });
     const text = withoutToken(message.text);
     await db
       .update(messages)
-      .set({ state: 'sent', problem: null, sentAt: new Date(), text })
+      .set({ state: 'sent', problem: null, sentAt: new Date(), text, to })
       .where(mine);
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'The message was not taken';
-    await db.update(messages).set({ state: 'failed', problem }).where(mine);
+    await db.update(messages).set({ state: 'failed', problem, to }).where(mine);
   }
 }

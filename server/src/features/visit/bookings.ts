@@ -14,6 +14,7 @@ import type { Actor } from '../../http/session';
 import { endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { refuseAway } from '../calendar/store';
+import { findOwnClient } from '../clients/store';
 import { catalogueInForce } from '../catalogue/store';
 import { standingsOf } from '../course/course-notes';
 import { eventsOf } from './events';
@@ -98,6 +99,7 @@ export async function bookVisit(
   { orNextFree = false }: { readonly orNextFree?: boolean } = {},
 ): Promise<void> {
   const { clinicId } = actor;
+  await findOwnClient(tx, clinicId, clientId);
   const own = await tx
     .select({ id: areas.id })
     .from(areas)

@@ -9,9 +9,12 @@ import { Notice } from '../../widgets/Notice';
 export function AlikeClients({
   identity,
   except,
+  pathOf = (id) => `/clients/${id}`,
 }: {
   identity: Required<Pick<AlikeAsked, 'givenName' | 'familyName' | 'birthDate' | 'phone'>>;
   except?: string | undefined;
+  /** Where each of them leads; to their page where absent. */
+  pathOf?: (id: string) => string;
 }) {
   const { familyName, birthDate, phone } = identity;
   const enough = familyName.trim().length > 1 && (birthDate !== '' || phone.length > 5);
@@ -25,7 +28,7 @@ export function AlikeClients({
       <ul>
         {data.map((each) => (
           <li key={each.id}>
-            <Link to={`/clients/${each.id}`}>
+            <Link to={pathOf(each.id)}>
               {each.givenName} {each.familyName}
             </Link>{' '}
             <span className="figures">{each.reference}</span>, born {shortDay(each.birthDate)}.{' '}

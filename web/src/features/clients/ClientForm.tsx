@@ -197,7 +197,7 @@ const fieldsOf = ({
   version: _version,
   ...rest
 }: Client): Fields => {
-  const { wishes: _wishes, erasedAt: _erased, ...fields } = rest;
+  const { wishes: _wishes, erasedAt: _erased, mergedInto: _merged, ...fields } = rest;
   return fields;
 };
 

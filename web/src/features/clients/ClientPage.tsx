@@ -13,6 +13,8 @@ import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, figure, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { MergedRecords } from '../merges/MergedRecords';
+import { PickOther } from '../merges/PickOther';
 import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
 import { AreaStanding, CourseActions, PlanGiven } from '../course/AreaStanding';
@@ -53,11 +55,11 @@ export function ClientPage() {
 }
 
 function Opened({
-  opened: { client, areas, visits, unreadable, consents, courseNotes, typedSessions },
+  opened: { client, areas, visits, unreadable, consents, courseNotes, typedSessions, merges },
 }: {
   opened: ClientOpened;
 }) {
-  const [form, setForm] = useState<'edit' | 'area' | 'erase' | null>(null);
+  const [form, setForm] = useState<'edit' | 'area' | 'erase' | 'merge' | null>(null);
   const [reporting, setReporting] = useState(false);
   const [shown, setShown] = useState<Shown>(ALL);
   const [booking, setBooking] = useState<readonly [Area, ...Area[]] | null>(null);
@@ -81,21 +83,26 @@ function Opened({
           <ContactLine client={client} />
           {client.note === '' ? null : <p>{client.note}</p>}
         </div>
-        <div className="page-actions">
-          <Button icon={<PhoneOutlined />} onClick={() => setReporting(true)}>
-            Report a reaction
-          </Button>
-          <ExportMenu clientId={client.id} />
-          <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
-            Edit
-          </Button>
-          {client.erasedAt === null && hasRight(staff.role, 'erase') ? (
-            <Button onClick={() => setForm('erase')}>Erase…</Button>
-          ) : null}
-          <Button icon={<PlusOutlined />} onClick={() => setForm('area')}>
-            Add area
-          </Button>
-        </div>
+        {client.mergedInto === null ? (
+          <div className="page-actions">
+            <Button icon={<PhoneOutlined />} onClick={() => setReporting(true)}>
+              Report a reaction
+            </Button>
+            <ExportMenu clientId={client.id} />
+            <Button icon={<EditOutlined />} onClick={() => setForm('edit')}>
+              Edit
+            </Button>
+            {client.erasedAt === null && hasRight(staff.role, 'mergeClients') ? (
+              <Button onClick={() => setForm('merge')}>Merge…</Button>
+            ) : null}
+            {client.erasedAt === null && hasRight(staff.role, 'erase') ? (
+              <Button onClick={() => setForm('erase')}>Erase…</Button>
+            ) : null}
+            <Button icon={<PlusOutlined />} onClick={() => setForm('area')}>
+              Add area
+            </Button>
+          </div>
+        ) : null}
       </header>
       {client.erasedAt === null ? null : (
         <Notice
@@ -103,6 +110,7 @@ function Opened({
           title={`Erased on ${shortDay(dayOf(client.erasedAt, timeZone))}: what was measured stays under this reference`}
         />
       )}
+      <MergedRecords client={client} merges={merges} />
       {client.alert === '' ? null : <Notice kind="care" title={client.alert} />}
       {freed === null ? null : <FreedTime visitId={freed} />}
       {unreadable.length === 0 ? null : (
@@ -117,7 +125,7 @@ function Opened({
           </ul>
         </Notice>
       )}
-      {areas.length === 0 ? (
+      {areas.length === 0 && client.mergedInto === null ? (
         <section className="empty">
           <h2>No areas yet</h2>
           <p>Add the area to be treated, then book its first visit.</p>
@@ -125,7 +133,7 @@ function Opened({
       ) : null}
       {visits.length > 1 ? <VisitFilter areas={areas} shown={shown} onShown={setShown} /> : null}
       {areas
-        .filter(({ id }) => shown.areaId === null || id === shown.areaId)
+        .filter(({ id }) => client.mergedInto === null && [null, id].includes(shown.areaId))
         .map((area) => (
           <AreaCourse
             key={area.id}
@@ -146,6 +154,7 @@ function Opened({
         <ClientForm client={client} onClose={() => setForm(null)} onSaved={() => {}} />
       ) : null}
       {form === 'erase' ? <EraseClient client={client} onClose={() => setForm(null)} /> : null}
+      {form === 'merge' ? <PickOther client={client} onClose={() => setForm(null)} /> : null}
       {form === 'area' ? <AddAreaForm clientId={client.id} onClose={() => setForm(null)} /> : null}
       {reporting ? <PickSession clientId={client.id} onClose={() => setReporting(false)} /> : null}
       {booking === null ? null : (

@@ -75,6 +75,12 @@ export function ClinicPage() {
       {me.role === 'technician' ? null : (
         <p>
           <Link to="/clinic/audit">Audit trail: who did and looked at what</Link>
+          {owner ? (
+            <>
+              {' · '}
+              <Link to="/clinic/retention">How long records are kept, and which fall due</Link>
+            </>
+          ) : null}
         </p>
       )}
       <h2>Opening hours</h2>

@@ -1,7 +1,12 @@
 import './clinic.css';
 import { Button, Skeleton } from 'antd';
 import { Link } from 'react-router';
-import { problemText, useMessagesQuery, useSendAgainMutation } from '../../app/api';
+import {
+  problemText,
+  useCarriersQuery,
+  useMessagesQuery,
+  useSendAgainMutation,
+} from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, shortDay } from '../../text';
 
@@ -14,45 +19,69 @@ export function Outbox() {
   const [again, sending] = useSendAgainMutation();
   if (error !== undefined) return <p className="field-error">{problemText(error)}</p>;
   if (data === undefined) return <Skeleton active paragraph={{ rows: 2 }} />;
-  if (data.length === 0) return <p>No message yet. Links with questions appear here.</p>;
+  if (data.length === 0) {
+    return (
+      <>
+        <CarrierLine />
+        <p>No message yet. Links with questions appear here.</p>
+      </>
+    );
+  }
   return (
-    <table className="data-table is-still">
-      <thead>
-        <tr>
-          <th scope="col">Written</th>
-          <th scope="col">To</th>
-          <th scope="col">Message</th>
-          <th scope="col">State</th>
-        </tr>
-      </thead>
-      <tbody>
-        {data.map((message) => (
-          <tr key={message.id}>
-            <td className="figures">
-              {shortDay(dayOf(message.createdAt, timeZone))},{' '}
-              {clockText(message.createdAt, timeZone)}
-            </td>
-            <th scope="row">
-              <Link to={`/clients/${message.clientId}`}>{message.clientName}</Link>
-              <span className="quiet figures">{message.to}</span>
-            </th>
-            <td className="message-text">{message.text}</td>
-            <td>
-              {STATE_WORDS[message.state]}
-              {message.problem === null ? null : <span className="quiet">{message.problem}</span>}
-              {message.state === 'sent' ? null : (
-                <Button
-                  size="small"
-                  loading={sending.isLoading}
-                  onClick={() => void again(message.id)}
-                >
-                  Try again
-                </Button>
-              )}
-            </td>
+    <>
+      <CarrierLine />
+      <table className="data-table is-still">
+        <thead>
+          <tr>
+            <th scope="col">Written</th>
+            <th scope="col">To</th>
+            <th scope="col">Message</th>
+            <th scope="col">State</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {data.map((message) => (
+            <tr key={message.id}>
+              <td className="figures">
+                {shortDay(dayOf(message.createdAt, timeZone))},{' '}
+                {clockText(message.createdAt, timeZone)}
+              </td>
+              <th scope="row">
+                <Link to={`/clients/${message.clientId}`}>{message.clientName}</Link>
+                <span className="quiet figures">{message.to}</span>
+              </th>
+              <td className="message-text">{message.text}</td>
+              <td>
+                {STATE_WORDS[message.state]}
+                {message.problem === null ? null : <span className="quiet">{message.problem}</span>}
+                {message.state === 'sent' ? null : (
+                  <Button
+                    size="small"
+                    loading={sending.isLoading}
+                    onClick={() => void again(message.id)}
+                  >
+                    Try again
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+/** What carries messages here: nobody should wait for one that a stand-in took. */
+function CarrierLine() {
+  const { data } = useCarriersQuery();
+  if (data === undefined) return null;
+  return (
+    <p className="quiet">
+      Messages to telephones go to a simulated network: they reach nobody.{' '}
+      {data.mailServer === null
+        ? 'E-mail is not set up.'
+        : `E-mail goes out by ${data.mailServer}, to clients who like it best or have no telephone.`}
+    </p>
   );
 }
