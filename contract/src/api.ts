@@ -23,7 +23,7 @@ import { CLINIC_API } from './clinic-api';
 import { AheadAnswers, NewInvitation } from './ahead';
 import { AuditAsked } from './audit';
 import { SignIn } from './auth';
-import { KindAsked, NewVersion } from './catalogue';
+import { ApproveVersion, KindAsked, NewVersion } from './catalogue';
 import { NewJudgement, NewPracticeRun, PracticeAsked } from './practice';
 import { NewSignOff, SignOffRule } from './sign-offs';
 import { NewMessageText, NewRecalls, Reminding } from './message-texts';
@@ -235,7 +235,8 @@ export const API: Readonly<Record<string, ApiRow>> = {
   },
   'GET /api/catalogue/versions/:id/impact': { summary: 'Planned visits that a version touches' },
   'POST /api/catalogue/versions/:id/approve': {
-    summary: 'Approve a version',
+    summary: 'Approve a version; a first one with every row that was read',
+    body: ApproveVersion,
     right: 'approve',
   },
   'GET /api/audit': {

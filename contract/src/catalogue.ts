@@ -7,7 +7,7 @@ import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema } from './consent';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
 import { SuitabilityRules as RulesSchema } from './suitability';
-import { Id, note, whole } from './text';
+import { Id, line, note, whole } from './text';
 
 /** The approved devices and protocol in force, with the versions they are. */
 export interface Catalogue {
@@ -60,6 +60,17 @@ export type NewVersion = v.InferInput<typeof NewVersion>;
 /** What a version holds, by its kind. */
 export type CatalogueContent =
   readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts | AdviceBlocks;
+
+/** Approves a version; of a clinic’s first version of a document with every row that was read. */
+export const ApproveVersion = v.optional(
+  v.object({
+    read: v.optional(
+      v.pipe(v.array(line(300)), v.maxLength(2000, 'must be 2000 rows at most')),
+      [],
+    ),
+  }),
+  { read: [] },
+);
 
 /** A version of a document, with who made and who approved it. */
 export interface CatalogueVersion {

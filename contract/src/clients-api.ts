@@ -1,4 +1,5 @@
 import { PDF, type ApiRow } from './api-row';
+import { ClientRecordFile } from './client-record';
 import { TimesAsked } from './calendar';
 import {
   AlikeAsked,
@@ -37,6 +38,11 @@ export const CLIENTS_API: Readonly<Record<string, ApiRow>> = {
   'POST /api/imports': {
     summary: 'Take clients and past sessions, all or none',
     body: NewImport,
+    right: 'importClients',
+  },
+  'POST /api/imports/record': {
+    summary: 'Take a client’s whole record that this program gave out',
+    body: ClientRecordFile,
     right: 'importClients',
   },
   'POST /api/imports/:id/undo': {
@@ -94,6 +100,11 @@ export const CLIENTS_API: Readonly<Record<string, ApiRow>> = {
     audit: 'exported',
     summary: 'The record as HL7 FHIR R4 resources, pictures in it',
     gives: 'application/fhir+json',
+  },
+  'GET /api/clients/:id/record.pdf': {
+    audit: 'exported',
+    summary: 'The whole record on paper',
+    gives: PDF,
   },
   'GET /api/clients/:id/sessions.csv': {
     audit: 'exported',

@@ -1,10 +1,11 @@
 import { PROTOCOL } from '@tidy-quill/core/samples';
+import { STANDARD_CONSENTS } from '@tidy-quill/core/consent';
 import { STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import type { Protocol } from '@tidy-quill/core/plan';
 import { describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
-import { versionChanges } from './version-changes';
+import { rowsOf, versionChanges } from './version-changes';
 
 const protocol: Protocol = PROTOCOL;
 const [first, ...others] = protocol.rows;
@@ -53,5 +54,32 @@ describe('what a version changes', () => {
     expect(
       versionChanges('aftercare', STANDARD_AFTERCARE, { ...STANDARD_AFTERCARE, blocks }),
     ).toEqual([]);
+  });
+});
+
+describe('the rows of a document', () => {
+  it('are each read by their key: rows, blocks, and figures of the whole', () => {
+    const rules = rowsOf('suitability', STANDARD_SUITABILITY);
+    expect(rules).toHaveLength(
+      STANDARD_SUITABILITY.rules.length + STANDARD_SUITABILITY.substances.length + 2,
+    );
+    expect(rules.map(({ key }) => key)).toContain('sun');
+    const consents = rowsOf('consents', STANDARD_CONSENTS);
+    expect(consents.find(({ key }) => key === 'texts.hair')?.cells).toEqual([
+      { column: 'texts.hair.title', text: STANDARD_CONSENTS.texts.hair.title },
+      { column: 'texts.hair.body', text: STANDARD_CONSENTS.texts.hair.body },
+    ]);
+    expect(rowsOf('devices', [])).toEqual([]);
+  });
+
+  it('have each a key of its own, and say something', () => {
+    for (const rows of [
+      rowsOf('suitability', STANDARD_SUITABILITY),
+      rowsOf('consents', STANDARD_CONSENTS),
+      rowsOf('aftercare', STANDARD_AFTERCARE),
+    ]) {
+      expect(new Set(rows.map(({ key }) => key)).size).toBe(rows.length);
+      for (const { key, cells } of rows) expect(cells.length, key).toBeGreaterThan(0);
+    }
   });
 });

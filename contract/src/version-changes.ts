@@ -117,3 +117,73 @@ function byId(content: unknown): unknown {
   if (typeof content !== 'object' || content === null) return content;
   return Object.fromEntries(Object.entries(content).map(([key, value]) => [key, byId(value)]));
 }
+
+/** One part of a document as it is read before the first version is approved: a row, a block, or a figure of the whole. */
+export interface RowToRead {
+  readonly key: string;
+  /** By column, or by the path of a figure. */
+  readonly cells: readonly { readonly column: string; readonly text: string }[];
+}
+
+/**
+ * All rows of a document, in its order: what a supervisor reads one by one before the clinic’s first version of it holds, for
+ * nobody here has read them yet.
+ */
+export function rowsOf(kind: CatalogueKind, content: CatalogueContent): readonly RowToRead[] {
+  switch (kind) {
+    case 'devices':
+      return tableRows(HANDPIECE_TABLE, content as readonly Handpiece[]);
+    case 'protocol': {
+      const { rows, ink, ...rest } = content as Protocol;
+      const { rows: inkRows = [], ...inkRest } = ink ?? {};
+      return [
+        ...tableRows<ProtocolRow>(PROTOCOL_TABLE, rows),
+        ...tableRows<InkRow>(INK_TABLE, inkRows),
+        ...figureRows(ink === undefined ? rest : { ...rest, ink: inkRest }),
+      ];
+    }
+    case 'suitability': {
+      const { rules, substances, ages } = content as SuitabilityRules;
+      return [
+        ...tableRows<Rule>(RULE_TABLE, rules),
+        ...tableRows<Substance>(SUBSTANCE_TABLE, substances),
+        ...figureRows({ ages }),
+      ];
+    }
+    case 'consents':
+    case 'aftercare':
+      return figureRows(byId(content));
+  }
+}
+
+const tableRows = <T extends { readonly id: string }>(
+  table: Table<T>,
+  records: readonly T[],
+): readonly RowToRead[] =>
+  records.map((record) => ({
+    key: record.id,
+    cells: Object.entries(toCells(table, record))
+      .filter(([column, text]) => column !== 'id' && text !== '')
+      .map(([column, text]) => ({ column, text })),
+  }));
+
+/** Figures and texts that stand together, by the first part of their path. */
+function figureRows(content: unknown): readonly RowToRead[] {
+  const rows = new Map<string, { column: string; text: string }[]>();
+  for (const { field, after } of leavesOf(content, [])) {
+    const key = field.slice(0, 2).join('.');
+    rows.set(key, [...(rows.get(key) ?? []), { column: field.join('.'), text: after }]);
+  }
+  return [...rows].map(([key, cells]) => ({ key, cells }));
+}
+
+function leavesOf(
+  value: unknown,
+  path: readonly string[],
+): readonly { readonly field: readonly string[]; readonly after: string }[] {
+  if (value === null || value === undefined || value === '') return [];
+  if (Array.isArray(value) || typeof value !== 'object') {
+    return [{ field: path, after: valueText(value) ?? '' }];
+  }
+  return Object.entries(value).flatMap(([key, each]) => leavesOf(each, [...path, key]));
+}

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { signIn } from './walk';
+import { readAndApprove, signIn } from './walk';
 
 const folder = mkdtempSync(join(tmpdir(), 'tidy-quill-files-'));
 
@@ -102,7 +102,7 @@ describe('suitability and consent texts', () => {
     await browser.press('Use these values');
     await browser.see('Changed since version 0, not in force');
     await browser.press('Keep as version 1');
-    await browser.press('Approve version 1');
+    await readAndApprove(browser);
     await browser.gone('Approve version 1');
     await browser.see('35', '//tr[contains(., "Fresh pigment in the epidermis")]');
     expect(await versions('suitability')).toEqual([{ number: 1, approved: true }]);
@@ -119,7 +119,7 @@ describe('suitability and consent texts', () => {
     await browser.open('/devices/consents');
     await browser.fill('Title, hair', 'Our own consent');
     await browser.press('Keep as version 1');
-    await browser.press('Approve version 1');
+    await readAndApprove(browser);
     await browser.gone('Approve version 1');
     expect(await versions('consents')).toEqual([{ number: 1, approved: true }]);
   });

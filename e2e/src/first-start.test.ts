@@ -11,6 +11,7 @@ import {
   look,
   newClient,
   pick,
+  readAndApprove,
   signConsent,
   testSpot,
 } from './walk';
@@ -140,11 +141,11 @@ describe('a clinic that begins', () => {
 
   it('may treat once a supervisor has approved devices and protocol', async () => {
     await supervisor.press('Devices', '//nav[@aria-label="Places"]');
-    await supervisor.press('Approve version 1');
+    await readAndApprove(supervisor);
     await supervisor.see('approved by Cosmo Tarn');
     await supervisor.press('Protocol', '//nav[@aria-label="Devices or protocol"]');
     await supervisor.see('Textbook ranges to begin with');
-    await supervisor.press('Approve version 1');
+    await readAndApprove(supervisor);
     await supervisor.see('approved by Cosmo Tarn');
     await owner.open('/clinic/setup');
     await owner.see('All that a first client needs is there.');

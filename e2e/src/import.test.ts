@@ -1,6 +1,8 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { defined } from '@tidy-quill/core/units';
+import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
@@ -86,5 +88,38 @@ describe('500 clients and their past sessions', () => {
     await browser.press('Undo', '//section[@aria-label="Imports"]');
     await browser.see('undone', '//section[@aria-label="Imports"]');
     expect(await clients()).toBe((before ?? 0) - 499);
+  });
+});
+
+describe('a client’s whole record', () => {
+  it('that was given out is read back, and says what it is before it is taken', async () => {
+    const [{ id } = { id: '' }] = await app.rows<{ id: string }>(
+      `select id from clients where family_name = 'Emberlight'`,
+    );
+    const text = await browser.driver.executeAsyncScript<string>(
+      `const [id, done] = arguments;
+       fetch('/api/clients/' + id + '/record.json').then((answer) => answer.text()).then(done);`,
+      id,
+    );
+    const { rows } = JSON.parse(text) as { rows: Record<string, { id?: string }[]> };
+    const own = Object.values(rows).flatMap((each) => each.flatMap((row) => row.id ?? []));
+    // As of another clinic: nothing of it is here.
+    const other = own.reduce((changed, each) => changed.replaceAll(each, v7()), text);
+    await browser.open('/clients/import');
+    await browser.upload('File of a whole record', file('none.json', ['no record']));
+    await browser.see('none.json cannot be read: it is no JSON');
+    await browser.upload('File of a whole record', file('TQ-0022.json', [other]));
+    await browser.see('Hollis Emberlight, TQ-0022: ');
+    await browser.press('Take this record');
+    await browser.see('Hollis Emberlight was taken as TQ-');
+    await browser.press('Open the client');
+    await browser.see('Hollis Emberlight', '//header');
+    await browser.see('sent home', '//table');
+    const visits = await app.rows<{ n: number }>(
+      `select count(*)::int as n from visits v join clients c on c.id = v.client_id
+       where family_name = 'Emberlight' group by c.id`,
+    );
+    expect(visits).toHaveLength(2);
+    expect(visits[0]).toEqual(defined(visits[1]));
   });
 });

@@ -294,3 +294,13 @@ export function keyboard(browser: Browser): Keyboard {
     },
   };
 }
+
+/** Reads a clinic’s first version of a document row by row, and approves it. */
+export async function readAndApprove(browser: Browser, number = 1): Promise<void> {
+  const rows = '//section[@aria-label="Read row by row"]';
+  await browser.see('still to be read');
+  const boxes = await browser.driver.findElements({ css: '.rows-to-read input[type="checkbox"]' });
+  for (const box of boxes) await box.click();
+  await browser.see(`Read row by row: ${boxes.length} of ${boxes.length}`, rows);
+  await browser.press(`Approve version ${number}`);
+}

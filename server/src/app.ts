@@ -220,7 +220,7 @@ export async function makeApplication(options: {
     api.use(todayRoutes(db));
     api.use(clientRoutes(db, files, carrier));
     api.use(courseRoutes(db));
-    api.use(importRoutes(db));
+    api.use(importRoutes(db, files));
     api.use(calendarRoutes(db, carrier));
     api.use(visitRoutes(db, triesBy(pool, 'approval'), carrier));
     api.use(photoRoutes(db, files));

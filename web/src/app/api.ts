@@ -215,8 +215,12 @@ export const api = createApi({
       query: (id) => `/catalogue/versions/${id}/impact`,
       providesTags: ['catalogue', 'today'],
     }),
-    approveVersion: build.mutation<null, string>({
-      query: (id) => ({ url: `/catalogue/versions/${id}/approve`, method: 'POST' }),
+    approveVersion: build.mutation<null, { id: string; read: readonly string[] }>({
+      query: ({ id, ...body }) => ({
+        url: `/catalogue/versions/${id}/approve`,
+        method: 'POST',
+        body,
+      }),
       invalidatesTags: ['catalogue', 'visit'],
     }),
     clinic: build.query<Clinic & AsKept, void>({

@@ -1,4 +1,4 @@
-import { KindAsked, NewVersion } from '@tidy-quill/contract/catalogue';
+import { ApproveVersion, KindAsked, NewVersion } from '@tidy-quill/contract/catalogue';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
@@ -34,7 +34,8 @@ export function catalogueRoutes(db: Db): Router {
 
   router.post('/catalogue/versions/:id/approve', async (request, response) => {
     const actor = actorWithRight(request, 'approve');
-    await approveVersion(db, actor, pathId(request));
+    const { read } = parse(ApproveVersion, request.body ?? {});
+    await approveVersion(db, actor, pathId(request), read);
     response.status(204).end();
   });
 

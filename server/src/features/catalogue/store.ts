@@ -7,6 +7,7 @@ import type {
   NewVersion,
 } from '@tidy-quill/contract/catalogue';
 import { Pace } from '@tidy-quill/contract/plan';
+import { rowsOf } from '@tidy-quill/contract/version-changes';
 import { read } from '@tidy-quill/contract/problem';
 import type { KeptContents } from '@tidy-quill/contract/kept-contents';
 import type { ClinicalFigures } from '@tidy-quill/core/figures';
@@ -200,13 +201,29 @@ export async function findVersion(db: Queryable, clinicId: string, id: string) {
 }
 
 /** Approves a draft; from then on it is in force and never changed. */
-export async function approveVersion(db: Db, actor: Actor, id: string): Promise<void> {
+export async function approveVersion(
+  db: Db,
+  actor: Actor,
+  id: string,
+  rowsRead: readonly string[],
+): Promise<void> {
   const mine = and(eq(catalogueVersions.clinicId, actor.clinicId), eq(catalogueVersions.id, id));
   const row = await findVersion(db, actor.clinicId, id);
   if (row.approvedAt !== null) return;
   const inForce = await versionsOf(db, actor.clinicId, row.kind);
   if (inForce.some(({ number, approvedAt }) => approvedAt !== null && number > row.number)) {
     throw new HttpProblem('refused-by-rule', 'A newer version is already in force');
+  }
+  if (inForce.every(({ approvedAt }) => approvedAt === null)) {
+    const unread = rowsOf(row.kind, contentOf(row.kind, row)).filter(
+      ({ key }) => !rowsRead.includes(key),
+    );
+    if (unread.length > 0) {
+      const [first] = unread;
+      throw new HttpProblem('invalid-input', 'Every row is read before a first version holds', {
+        fields: [{ field: 'read', problem: `lacks ${unread.length}, the first ${first?.key}` }],
+      });
+    }
   }
   const supervisors = await db.$count(
     staff,

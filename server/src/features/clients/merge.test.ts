@@ -59,6 +59,9 @@ async function booked(clientId: string, areaId: string, startsAt: string): Promi
   return (await idony.get(`/api/visits/${visit.id}`)).body as unknown as VisitOpened;
 }
 
+const digestOf = async (visitId: string) =>
+  ((await caspian.get(`/api/visits/${visitId}/record`)).body as { digest: string }).digest;
+
 /** What belongs to whom, by table: for a comparison of before and after. */
 async function everything(): Promise<string> {
   const tables = ['areas', 'visits', 'visit_events', 'photos', 'consents', 'course_notes'];
@@ -104,7 +107,11 @@ describe('two records of one client', () => {
     const older = await merge(twin.client.id, of.client.id, { version: 7 });
     expect(older.status).toBe(409);
     const id = v7();
+    const digests = () => Promise.all(visits.map((visit) => digestOf(visit.id)));
+    const signed = await digests();
     expect((await merge(twin.client.id, of.client.id, {}, id)).status).toBe(201);
+    // What somebody signed stays what they signed.
+    expect(await digests()).toEqual(signed);
 
     const one = await opened(twin.client.id);
     const seen = one.visits.filter(({ areaId, pulses }) => areaId === own.id && pulses > 0);

@@ -6,6 +6,7 @@ import { STANDARD_CONSENTS } from '@tidy-quill/core/consent';
 import { defined, addMonths } from '@tidy-quill/core/units';
 import { createHash } from 'node:crypto';
 import { v7 } from 'uuid';
+import { rowsOf } from '@tidy-quill/contract/version-changes';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 import { consentFor, signTreatment } from '../../testing/consent';
@@ -199,7 +200,8 @@ describe('the clinic’s own texts', () => {
     expect((await person.post('/api/catalogue/versions', draft)).status).toBe(403);
     expect((await supervisor.post('/api/catalogue/versions', draft)).status).toBe(201);
     expect((await toRead(visit)).title).toBe(STANDARD_CONSENTS.texts.hair.title);
-    await supervisor.post(`/api/catalogue/versions/${id}/approve`);
+    const read = rowsOf('consents', content).map(({ key }) => key);
+    await supervisor.post(`/api/catalogue/versions/${id}/approve`, { read });
     const text = await toRead(visit);
     expect(text).toMatchObject({ title: 'Our consent', textsNumber: 1, validMonths: 6 });
     expect(text.paragraphs).toEqual(['I, Fennimore Quickthorn, agree.']);

@@ -267,3 +267,20 @@ describe('the record for another system', () => {
     ]);
   });
 });
+
+describe('the whole record on paper', () => {
+  it.each(['Larkspur', 'Emberlight', 'Candlewick'])(
+    'of %s has a page for who it is and one or more for each visit that was not cancelled',
+    async (name) => {
+      const id = await clientId(name);
+      const record = (await person.get(`/api/clients/${id}/record.json`)).body as ClientRecord;
+      const text = (await person.bytes(`/api/clients/${id}/record.pdf`)).toString('latin1');
+      expect(text.startsWith('%PDF-')).toBe(true);
+      expect(text).toContain(`Whole record of ${record.client.reference}`);
+      const standing = record.visits.filter(({ visit }) => visit.cancelled === null);
+      const pages = text.match(/\/Type \/Page\b/g)?.length ?? 0;
+      expect(pages).toBeGreaterThan(standing.length);
+      expect(pages).toBeLessThanOrEqual(1 + 4 * standing.length);
+    },
+  );
+});

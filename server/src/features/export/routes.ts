@@ -1,9 +1,14 @@
+import { defined } from '@tidy-quill/core/units';
+import { eq } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
+import { clinics } from '../../db/schema';
 import { pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { wholeFile, type FileStore } from '../../files/file-store';
+import { openRecord, thumbnailsOf } from '../record/store';
 import { fhirBundle } from './fhir';
+import { wholeRecordPdf, type VisitOnPaper } from './record-pdf';
 import { clientRecord } from './store';
 import { sessionsCsv } from './tables';
 
@@ -12,7 +17,7 @@ export function exportRoutes(db: Db, files: FileStore): Router {
   const router = Router();
 
   router.get('/clients/:id/record.json', async (request, response) => {
-    const record = await clientRecord(db, actorOf(request).clinicId, pathId(request));
+    const record = await clientRecord(db, files, actorOf(request).clinicId, pathId(request));
     response
       .set('content-disposition', `attachment; filename="${record.client.reference}.json"`)
       .json(record);
@@ -20,7 +25,7 @@ export function exportRoutes(db: Db, files: FileStore): Router {
 
   router.get('/clients/:id/record.fhir.json', async (request, response) => {
     const { clinicId } = actorOf(request);
-    const record = await clientRecord(db, clinicId, pathId(request));
+    const record = await clientRecord(db, files, clinicId, pathId(request));
     const pictures = await Promise.all(
       record.photos.map(async ({ id, type, sha256 }) => ({
         ...{ id, type, bytes: await wholeFile(files, db, clinicId, sha256) },
@@ -32,8 +37,25 @@ export function exportRoutes(db: Db, files: FileStore): Router {
       .send(JSON.stringify(fhirBundle(record, pictures)));
   });
 
+  router.get('/clients/:id/record.pdf', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const record = await clientRecord(db, files, clinicId, pathId(request));
+    const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
+    const visits: VisitOnPaper[] = [];
+    // What cannot be read, or was cancelled, is named on the first page and has none of its own.
+    for (const { visit, asKept } of record.visits) {
+      if (asKept !== undefined || visit.cancelled !== null) continue;
+      const opened = await openRecord(db, clinicId, visit);
+      visits.push({ opened, thumbnails: await thumbnailsOf(db, files, clinicId, opened) });
+    }
+    response
+      .type('application/pdf')
+      .set('content-disposition', `attachment; filename="${record.client.reference}.pdf"`)
+      .send(await wholeRecordPdf(record, visits, defined(clinic)));
+  });
+
   router.get('/clients/:id/sessions.csv', async (request, response) => {
-    const record = await clientRecord(db, actorOf(request).clinicId, pathId(request));
+    const record = await clientRecord(db, files, actorOf(request).clinicId, pathId(request));
     response
       .type('text/csv; charset=utf-8')
       .set('content-disposition', `attachment; filename="${record.client.reference}.csv"`)

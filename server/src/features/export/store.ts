@@ -7,12 +7,14 @@ import type { VisitEvent } from '@tidy-quill/core/events';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { defined } from '@tidy-quill/core/units';
-import type { Db } from '../../db/connect';
+import type { Queryable } from '../../db/connect';
 import { aheadAnswers } from '../../db/ahead-tables';
 import { auditEntries } from '../../db/audit-entries';
 import { diaryEntries } from '../../db/diary-tables';
-import { photos, staff, visits } from '../../db/schema';
+import { photos, rooms, staff, visits } from '../../db/schema';
 import { messages } from '../../db/messages';
+import { wholeFile, type FileStore } from '../../files/file-store';
+import { keptRows, type KeptRows } from './kept-rows';
 import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { mergedInto } from '../clients/merge';
@@ -24,7 +26,7 @@ import { withoutToken } from '../messages/store';
 import { visitsSummed } from '../projections/store';
 import { eventsOf } from '../visit/events';
 
-/** All that is kept of a client. Photographs and signed papers are named with their digests and fetched by themselves. */
+/** All that is kept of a client, pictures and signed papers too: what people read first, and then the rows that it is read back from. */
 export interface ClientRecord {
   readonly format: 'tidy-quill-client';
   readonly version: 1;
@@ -73,15 +75,22 @@ export interface ClientRecord {
   readonly messages: readonly { readonly at: string; readonly to: string; readonly text: string }[];
   readonly staffNames: Readonly<Record<string, string>>;
   readonly handpieceNames: Readonly<Record<string, string>>;
+  readonly roomNames: Readonly<Record<string, string>>;
+  /** The same as the database has it, by table and column: the record is read back from it. */
+  readonly rows: KeptRows;
+  /** Pictures, small ones of them, and signed papers: their bytes in base64. */
+  readonly files: readonly { readonly sha256: string; readonly bytes: string }[];
 }
 
 /** The whole record of one client. 404 where there is none. */
 export async function clientRecord(
-  db: Db,
+  db: Queryable,
+  files: FileStore,
   clinicId: string,
   clientId: string,
 ): Promise<ClientRecord> {
   const client = await findClient(db, clinicId, clientId);
+  const kept = await keptRows(db, clinicId, clientId);
   const merged = await mergedInto(db, clinicId, clientId);
   const rows = await db
     .select()
@@ -96,7 +105,7 @@ export async function clientRecord(
     clinicId,
     ids.filter((id) => !unreadable.has(id)),
   );
-  const kept = new Map(
+  const asKept = new Map(
     await Promise.all(
       [...unreadable].map(async (id) => [id, await eventsAsKept(db, clinicId, id)] as const),
     ),
@@ -123,7 +132,7 @@ export async function clientRecord(
     visits: rows.map((row) => ({
       visit: asHeader(row),
       events: events.get(row.id) ?? [],
-      ...(kept.has(row.id) ? { asKept: defined(kept.get(row.id)) } : {}),
+      ...(asKept.has(row.id) ? { asKept: defined(asKept.get(row.id)) } : {}),
     })),
     consents: defined((await consentsOf(db, clinicId, [clientId])).get(clientId)),
     courseNotes: await notesOf(db, clinicId, clientId),
@@ -139,12 +148,19 @@ export async function clientRecord(
     })),
     staffNames: await staffNames(db, clinicId),
     handpieceNames: await handpieceNames(db, clinicId),
+    roomNames: Object.fromEntries(
+      (await db.select().from(rooms).where(eq(rooms.clinicId, clinicId)))
+        .filter(({ id }) => rows.some(({ roomId }) => roomId === id))
+        .map(({ id, name }) => [id, name]),
+    ),
+    rows: kept,
+    files: await filesOf(db, files, clinicId, kept),
   };
 }
 
 /** What came in from the client at home, of some visits. */
 async function fromHome(
-  db: Db,
+  db: Queryable,
   clinicId: string,
   visitIds: readonly string[],
 ): Promise<Pick<ClientRecord, 'answersFromHome' | 'diary'>> {
@@ -171,9 +187,28 @@ async function fromHome(
   };
 }
 
+/** The bytes of a client’s pictures and signed papers, each once. */
+async function filesOf(
+  db: Queryable,
+  files: FileStore,
+  clinicId: string,
+  kept: KeptRows,
+): Promise<ClientRecord['files']> {
+  const named = [
+    ...(kept['photos'] ?? []).flatMap((row) => [row['sha256'], row['thumbnail_sha256']]),
+    ...(kept['consents'] ?? []).map((row) => row['sha256']),
+  ].map(String);
+  const found: { sha256: string; bytes: string }[] = [];
+  for (const sha256 of [...new Set(named)].sort()) {
+    const bytes = await wholeFile(files, db, clinicId, sha256);
+    found.push({ sha256, bytes: bytes.toString('base64') });
+  }
+  return found;
+}
+
 /** Who looked at a client and who changed what. */
 async function lookedAt(
-  db: Db,
+  db: Queryable,
   clinicId: string,
   clientIds: readonly string[],
 ): Promise<ClientRecord['looked']> {
@@ -190,7 +225,11 @@ async function lookedAt(
 }
 
 /** The entries of a visit as the database has them, unread. */
-async function eventsAsKept(db: Db, clinicId: string, visitId: string): Promise<readonly object[]> {
+async function eventsAsKept(
+  db: Queryable,
+  clinicId: string,
+  visitId: string,
+): Promise<readonly object[]> {
   const { rows } = await db.execute<{ entry: object }>(
     sql`select to_jsonb(e) - 'clinic_id' as entry from visit_events e
         where e.clinic_id = ${clinicId} and e.visit_id = ${visitId} order by e.seq`,

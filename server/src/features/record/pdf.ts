@@ -17,38 +17,46 @@ export function recordPdf(
   { timeZone, clock }: { readonly timeZone: string; readonly clock: ClockStyle },
   thumbnails: readonly Buffer[],
 ): Promise<Buffer> {
+  const day = opened.visit.startsAt.slice(0, 10);
+  const title = `Record of ${opened.client.reference}, ${day}`;
+  const fill = (doc: PDFKit.PDFDocument) => writeVisit(doc, opened, timeZone, thumbnails);
+  return collected(inClockStyle(clock, () => fitted(title, day, fill)));
+}
+
+/** Writes the record of one visit into a document. */
+export function writeVisit(
+  doc: PDFKit.PDFDocument,
+  opened: RecordOpened,
+  timeZone: string,
+  thumbnails: readonly Buffer[],
+): void {
   const { visit, client, clinicName, room } = opened;
-  const day = visit.startsAt.slice(0, 10);
   const sheet = visitReport(opened.events, visit.areaId);
   const names = reportNames(opened, timeZone);
-  const fill = (doc: PDFKit.PDFDocument) => {
-    write(doc, `${clinicName}, ${room}`, { size: 9 });
-    write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
-    write(
-      doc,
-      `${client.reference}, born ${shortDay(client.birthDate)}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
-      { after: 4 },
-    );
-    for (const { title, lines } of reportSections(sheet, names)) {
-      write(doc, title, { size: 12, bold: true, before: 6, after: 2 });
-      for (const { label, text, grave } of lines) {
-        write(doc, `${label}: ${text}`, { size: 9.5, bold: grave === true, after: 1 });
-      }
+  write(doc, `${clinicName}, ${room}`, { size: 9 });
+  write(doc, `${client.givenName} ${client.familyName}`, { size: 17, bold: true, after: 2 });
+  write(
+    doc,
+    `${client.reference}, born ${shortDay(client.birthDate)}, visit of ${visitDayText(visit.startsAt, timeZone)}`,
+    { after: 4 },
+  );
+  for (const { title, lines } of reportSections(sheet, names)) {
+    write(doc, title, { size: 12, bold: true, before: 6, after: 2 });
+    for (const { label, text, grave } of lines) {
+      write(doc, `${label}: ${text}`, { size: 9.5, bold: grave === true, after: 1 });
     }
-    for (const zone of sheet.zones) painChart(doc, zone, names.area(zone.areaId));
-    pictures(doc, thumbnails);
-    const consents = opened.consents.map(
-      ({ content, signedAt, sha256 }) =>
-        `${content.title}, signed ${momentText(signedAt, timeZone)} (${sha256.slice(0, 12)}…)`,
-    );
-    if (consents.length > 0) {
-      write(doc, 'Consent', { size: 12, bold: true, before: 6, after: 2 });
-      for (const line of consents) write(doc, line, { size: 9.5, after: 1 });
-    }
-    write(doc, `Visit ${visit.id}. Digest ${opened.digest}.`, { size: 7.5, before: 8 });
-  };
-  const title = `Record of ${client.reference}, ${day}`;
-  return collected(inClockStyle(clock, () => fitted(title, day, fill)));
+  }
+  for (const zone of sheet.zones) painChart(doc, zone, names.area(zone.areaId));
+  pictures(doc, thumbnails);
+  const consents = opened.consents.map(
+    ({ content, signedAt, sha256 }) =>
+      `${content.title}, signed ${momentText(signedAt, timeZone)} (${sha256.slice(0, 12)}…)`,
+  );
+  if (consents.length > 0) {
+    write(doc, 'Consent', { size: 12, bold: true, before: 6, after: 2 });
+    for (const line of consents) write(doc, line, { size: 9.5, after: 1 });
+  }
+  write(doc, `Visit ${visit.id}. Digest ${opened.digest}.`, { size: 7.5, before: 8 });
 }
 
 const CHART = { width: 300, height: 70, top: 22 } as const;

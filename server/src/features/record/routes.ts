@@ -1,5 +1,4 @@
 import { SignRecord } from '@tidy-quill/contract/record';
-import { visitReport } from '@tidy-quill/core/report';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import { defined } from '@tidy-quill/core/units';
@@ -8,10 +7,9 @@ import { clinics } from '../../db/schema';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import type { FileStore } from '../../files/file-store';
-import { thumbnailOf } from '../photos/store';
 import { findVisit } from '../visit/store';
 import { recordPdf } from './pdf';
-import { openRecord, planInputs, signRecord } from './store';
+import { openRecord, planInputs, signRecord, thumbnailsOf } from './store';
 
 /** The record of a visit: its page, its paper, and signatures under it. */
 export function recordRoutes(db: Db, files: FileStore): Router {
@@ -36,18 +34,11 @@ export function recordRoutes(db: Db, files: FileStore): Router {
     const { clinicId } = actorOf(request);
     const record = await opened(request);
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
-    const { zones } = visitReport(record.events, record.visit.areaId);
-    const ids = zones.flatMap(({ photoIds }) => photoIds);
-    const thumbnails = await Promise.all(ids.map((id) => thumbnailOf(db, files, clinicId, id)));
     response
       .type('application/pdf')
       .set('content-disposition', `inline; filename="record-${record.visit.id}.pdf"`)
       .send(
-        await recordPdf(
-          record,
-          defined(clinic),
-          thumbnails.flatMap((each) => each ?? []),
-        ),
+        await recordPdf(record, defined(clinic), await thumbnailsOf(db, files, clinicId, record)),
       );
   });
 

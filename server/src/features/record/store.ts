@@ -1,22 +1,26 @@
 import type { RecordOpened, SignRecord } from '@tidy-quill/contract/record';
 import type { EventsKept } from '@tidy-quill/contract/visit';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
+import { visitReport } from '@tidy-quill/core/report';
 import { signedEvents } from '@tidy-quill/core/workflow';
 import { zoneRecords, type PlanInputs } from '@tidy-quill/core/session';
 import { type VisitEvent } from '@tidy-quill/core/events';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import stringify from 'safe-stable-stringify';
 import { defined } from '@tidy-quill/core/units';
+import { clientMerges } from '../../db/client-merges';
 import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, clinics, rooms, visitEvents } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
+import type { FileStore } from '../../files/file-store';
 import type { Actor } from '../../http/session';
 import { staffNames } from '../auth/store';
 import { areasOf, findClient } from '../clients/store';
 import { consentsOf } from '../consent/store';
+import { thumbnailOf } from '../photos/store';
 import { eventsOf } from '../visit/events';
 import { appendJudged, findVisit } from '../visit/store';
 
@@ -43,10 +47,39 @@ async function signedAsKept(
     .select()
     .from(visitEvents)
     .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.id, ids)));
+  const asSigned = await areasAsSigned(db, clinicId, rows[0]?.visitId);
   return rows.map(({ id, at, staffId, areaId, body }) => ({
-    ...{ id, at: at.toISOString(), staffId, body },
-    areaId: areaId ?? undefined,
+    ...{ id, at: at.toISOString(), staffId, body: asSigned(body) },
+    areaId: asSigned(areaId) ?? undefined,
   }));
+}
+
+/** Gives areas the ids that they had before records were merged: what somebody signed stays what they signed. */
+async function areasAsSigned(db: Queryable, clinicId: string, visitId: string | undefined) {
+  const merges =
+    visitId === undefined
+      ? []
+      : await db
+          .select({ pairs: clientMerges.pairs })
+          .from(clientMerges)
+          .where(
+            and(
+              eq(clientMerges.clinicId, clinicId),
+              isNull(clientMerges.undoneAt),
+              sql`${clientMerges.moved} -> 'visits' @> to_jsonb(${visitId}::text)`,
+            ),
+          )
+          .orderBy(desc(clientMerges.createdAt));
+  const pairs = merges.flatMap((merge) => merge.pairs);
+  return <T>(said: T): T =>
+    pairs.length === 0
+      ? said
+      : (JSON.parse(
+          pairs.reduce(
+            (text, { from, into }) => text.replaceAll(into, from),
+            JSON.stringify(said ?? null),
+          ),
+        ) as T);
 }
 
 /** A visit's record with all that its page shows. */
@@ -78,6 +111,19 @@ export async function openRecord(
     ),
     clinicName: defined(clinic).name,
   };
+}
+
+/** Small pictures of a visit, in the order in which its record names them. */
+export async function thumbnailsOf(
+  db: Queryable,
+  files: FileStore,
+  clinicId: string,
+  { events, visit }: RecordOpened,
+): Promise<readonly Buffer[]> {
+  const { zones } = visitReport(events, visit.areaId);
+  const ids = zones.flatMap(({ photoIds }) => photoIds);
+  const found = await Promise.all(ids.map((id) => thumbnailOf(db, files, clinicId, id)));
+  return found.flatMap((each) => each ?? []);
 }
 
 /** The accepted plan of each zone of a visit with the versions of devices and protocol that it rests on, by area. */

@@ -3,6 +3,7 @@ import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { defined, addDays } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
+import { rowsOf } from '@tidy-quill/contract/version-changes';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
@@ -53,7 +54,12 @@ describe('the clinic’s own rules', () => {
       ...stopped,
       clearOn: addDays(day, 22),
     });
-    await supervisor.post(`/api/catalogue/versions/${made.id}/approve`);
+    const approve = `/api/catalogue/versions/${made.id}/approve`;
+    expect((await supervisor.post(approve)).body).toMatchObject({
+      fields: [{ field: 'read', problem: expect.stringMatching(/^lacks \d+, the first /) }],
+    });
+    const read = rowsOf('suitability', made.content).map(({ key }) => key);
+    expect((await supervisor.post(approve, { read })).status).toBe(204);
     // Eleven days are over on the day of the visit: only the confirming is left.
     expect(defined(await coming('Gullfeather')).notReady).toEqual([{ code: 'toConfirm' }]);
     expect((await opened('Oxenstable')).suitability).toMatchObject({

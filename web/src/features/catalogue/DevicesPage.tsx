@@ -24,6 +24,7 @@ import { SuitabilityTables } from './SuitabilityTables';
 import { InkProtocolPart } from './InkProtocolPart';
 import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
+import { RowsToRead } from './RowsToRead';
 import { VersionChanges } from './VersionChanges';
 import { VersionList } from './VersionList';
 
@@ -142,6 +143,12 @@ interface Draft {
   readonly content: Content;
 }
 
+/** Rows that were read of a version that nobody has approved. */
+interface Ticked {
+  readonly versionId: string;
+  readonly read: readonly string[];
+}
+
 function Versions({
   kind,
   versions,
@@ -161,6 +168,12 @@ function Versions({
   const looked = looking ?? newest;
   const inForceVersion = versions.find(({ number }) => number === inForce);
   const mayEdit = staff.role !== 'technician';
+  // The clinic’s first version of a document is read whole before it holds.
+  const toRead = versions.find(
+    ({ number }) => inForce === 0 && number > 0 && number === looked.number && !changed,
+  );
+  const [ticked, setTicked] = useDraft<Ticked>(`read ${kind}`, { versionId: '', read: [] });
+  const read = ticked.versionId === toRead?.id ? ticked.read : [];
   const editable = mayEdit && (looking === undefined || looking === newest);
   const content = editable ? draft.content : looked.content;
   const change = (next: Content) => setDraft({ basedOn: draft.basedOn, content: next });
@@ -181,6 +194,13 @@ function Versions({
             onDrop={clearDraft}
           />
         ) : null}
+        {toRead === undefined ? null : (
+          <RowsToRead
+            version={toRead}
+            read={read}
+            onRead={(rows) => setTicked({ versionId: toRead.id, read: rows })}
+          />
+        )}
         {looked.approvedAt === null && inForceVersion !== undefined && looked !== inForceVersion ? (
           <VersionChanges draft={looked} inForce={inForceVersion} />
         ) : null}
@@ -231,6 +251,7 @@ function Versions({
           versions={versions}
           inForce={inForce}
           shown={looked.number}
+          read={inForce === 0 ? read : null}
           onShow={setShown}
         />
       )}

@@ -22,6 +22,14 @@ export function ExportMenu({ clientId }: { clientId: string }) {
             ),
           },
           {
+            key: 'pdf',
+            label: (
+              <a href={`${path}/record.pdf`} download>
+                Whole record on paper (PDF)
+              </a>
+            ),
+          },
+          {
             key: 'fhir',
             label: (
               <a href={`${path}/record.fhir.json`} download>

@@ -18,6 +18,7 @@ import { Notice } from '../../widgets/Notice';
 import { useCheckImportMutation, useTakeImportMutation } from './import-api';
 import { ImportList } from './ImportList';
 import { ProblemTable } from './ProblemTable';
+import { TakeRecord } from './TakeRecord';
 import { SheetPart } from './SheetPart';
 import { placed, usePrepared } from './use-import';
 import { useSheet } from './use-sheet';
@@ -39,6 +40,7 @@ export function ImportPage() {
         </div>
       </header>
       <Importing order={clinic.dayOrder} timeZone={clinic.timeZone} />
+      <TakeRecord />
       <ImportList />
     </div>
   ) : (

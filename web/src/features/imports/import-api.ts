@@ -1,4 +1,5 @@
 import type { ImportChecked, ImportListed, NewImport } from '@tidy-quill/contract/imports';
+import type { ClientRecordFile, RecordTaken } from '@tidy-quill/contract/client-record';
 import { api } from '../../app/api';
 
 const importApi = api.injectEndpoints({
@@ -14,6 +15,10 @@ const importApi = api.injectEndpoints({
       query: (body) => ({ url: '/imports', method: 'POST', body }),
       invalidatesTags: ['clients', 'client'],
     }),
+    takeRecord: build.mutation<RecordTaken, ClientRecordFile>({
+      query: (body) => ({ url: '/imports/record', method: 'POST', body }),
+      invalidatesTags: ['clients', 'client'],
+    }),
     undoImport: build.mutation<null, string>({
       query: (id) => ({ url: `/imports/${id}/undo`, method: 'POST' }),
       invalidatesTags: ['clients', 'client'],
@@ -25,5 +30,6 @@ export const {
   useImportsQuery,
   useCheckImportMutation,
   useTakeImportMutation,
+  useTakeRecordMutation,
   useUndoImportMutation,
 } = importApi;
