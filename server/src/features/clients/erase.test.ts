@@ -72,6 +72,12 @@ describe('a client who is erased', () => {
       expect((await owner.post(path, { reference: client.reference })).status).toBe(204);
     }
     for (const word of words) expect(await tablesWith(word), word).toEqual([]);
+    const record = await owner.get(`/api/clients/${client.id}/record.json`);
+    expect(record.status).toBe(200);
+    for (const word of words) expect(JSON.stringify(record.body)).not.toContain(word);
+    for (const paper of ['record.pdf', 'record.fhir.json', 'sessions.csv']) {
+      expect((await owner.get(`/api/clients/${client.id}/${paper}`)).status, paper).toBe(200);
+    }
     const after = (await owner.get(`/api/clients/${client.id}`)).body as unknown as ClientOpened;
     expect(after.client).toMatchObject({
       ...{ givenName: 'Erased', familyName: client.reference, phone: '', email: '', note: '' },

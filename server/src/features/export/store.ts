@@ -200,6 +200,8 @@ async function filesOf(
   ].map(String);
   const found: { sha256: string; bytes: string }[] = [];
   for (const sha256 of [...new Set(named)].sort()) {
+    // Of whoever was erased they are gone.
+    if ((await files.size(db, clinicId, sha256)) === null) continue;
     const bytes = await wholeFile(files, db, clinicId, sha256);
     found.push({ sha256, bytes: bytes.toString('base64') });
   }
