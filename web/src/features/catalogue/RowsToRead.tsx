@@ -36,9 +36,13 @@ export function RowsToRead({
               }
             >
               <strong>{key}</strong>{' '}
-              {cells
-                .map(({ column, text }) => `${nameOf(column)} ${cellText(column, text)}`)
-                .join(' · ')}
+              {cells.map(({ column, text }, index) => (
+                <span key={column}>
+                  {index === 0 ? '' : ' · '}
+                  <span className="rows-to-read-name">{nameOf(column)}</span>{' '}
+                  {cellText(column, text)}
+                </span>
+              ))}
             </Checkbox>
           </li>
         ))}
