@@ -299,8 +299,17 @@ export function keyboard(browser: Browser): Keyboard {
 export async function readAndApprove(browser: Browser, number = 1): Promise<void> {
   const rows = '//section[@aria-label="Read row by row"]';
   await browser.see('still to be read');
-  const boxes = await browser.driver.findElements({ css: '.rows-to-read input[type="checkbox"]' });
-  for (const box of boxes) await box.click();
-  await browser.see(`Read row by row: ${boxes.length} of ${boxes.length}`, rows);
+  // One after the other, as a hand does it, without a round trip for each of a hundred and more.
+  const count = await browser.driver.executeAsyncScript<number>(
+    `const done = arguments[0];
+     const boxes = [...document.querySelectorAll('.rows-to-read input[type="checkbox"]')];
+     const next = (at) => {
+       if (at === boxes.length) return done(at);
+       boxes[at].click();
+       setTimeout(() => next(at + 1));
+     };
+     next(0);`,
+  );
+  await browser.see(`Read row by row: ${count} of ${count}`, rows);
   await browser.press(`Approve version ${number}`);
 }
