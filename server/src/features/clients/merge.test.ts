@@ -62,7 +62,7 @@ async function booked(clientId: string, areaId: string, startsAt: string): Promi
 const digestOf = async (visitId: string) =>
   ((await caspian.get(`/api/visits/${visitId}/record`)).body as { digest: string }).digest;
 
-/** What belongs to whom, by table: for a comparison of before and after. */
+/** All rows that a merge may move, as text: to compare before and after. */
 async function everything(): Promise<string> {
   const tables = ['areas', 'visits', 'visit_events', 'photos', 'consents', 'course_notes'];
   const dumps: unknown[] = [];

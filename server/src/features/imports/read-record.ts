@@ -91,7 +91,7 @@ export async function takeRecord(
   });
 }
 
-/** What a record says in its own words, which its rows have to bear out. */
+/** The parts of the file that are compared with what its rows give out. */
 const COMPARED = [
   ...(['client', 'areas', 'visits', 'consents', 'courseNotes', 'photos', 'typedSessions'] as const),
   ...(['answersFromHome', 'diary', 'messages'] as const),
