@@ -1,3 +1,4 @@
+import type { LanguageRead } from './client-words/client-words';
 import type {
   History as CoreHistory,
   Job,
@@ -26,6 +27,7 @@ export interface AheadPage {
   readonly today: string;
   /** The clinic's rules, to say at once what an answer leads to. */
   readonly suitability: SuitabilityRules;
+  readonly language: LanguageRead;
 }
 
 /** Answers that came from home and nobody has confirmed yet. */

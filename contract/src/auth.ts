@@ -30,6 +30,8 @@ export interface SignedIn {
     readonly clock: ClockStyle;
     /** What 12/05 is; null where the clinic has not said. */
     readonly dayOrder: DayOrder | null;
+    /** In which the clinic writes its texts for clients. */
+    readonly language: string;
   };
   /** Whether this member of staff has read and accepted the caution. */
   readonly cautionAccepted: boolean;

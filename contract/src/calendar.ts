@@ -1,3 +1,4 @@
+import type { LanguageRead } from './client-words/client-words';
 import type { Skill } from '@tidy-quill/core/access';
 import {
   CLIENT_ANSWERS,
@@ -257,6 +258,7 @@ export interface AppointmentPage {
   /** Whether it can still be cancelled here: later somebody has to call. */
   readonly mayCancel: boolean;
   readonly noticeHours: number;
+  readonly language: LanguageRead;
 }
 
 /** A client's answer to a reminder. */

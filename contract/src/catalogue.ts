@@ -1,6 +1,7 @@
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
 import type { AdviceBlocks } from '@tidy-quill/core/aftercare';
+import type { Translation } from '@tidy-quill/core/client-texts';
 import type { Outcome, SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';
@@ -8,6 +9,7 @@ import { ConsentTexts as TextsSchema } from './consent';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
 import { SuitabilityRules as RulesSchema } from './suitability';
 import { Id, line, note, whole } from './text';
+import { Translation as TranslationSchema } from './translations';
 
 /** The approved devices and protocol in force, with the versions they are. */
 export interface Catalogue {
@@ -25,10 +27,14 @@ export const CATALOGUE_KINDS = [
   'suitability',
   'consents',
   'aftercare',
+  'translation',
 ] as const;
 
-/** Which document is asked for. */
-export const KindAsked = v.object({ kind: v.picklist(CATALOGUE_KINDS) });
+/** Which document is asked for; of translations by language and part, as `translationOf` writes it. */
+export const KindAsked = v.object({
+  kind: v.picklist(CATALOGUE_KINDS),
+  about: v.optional(v.pipe(v.string(), v.maxLength(40, 'must be 40 characters at most')), ''),
+});
 
 export type CatalogueKind = (typeof CATALOGUE_KINDS)[number];
 
@@ -53,13 +59,14 @@ export const NewVersion = v.variant('kind', [
   v.object({ kind: v.literal('suitability'), content: RulesSchema, ...version }),
   v.object({ kind: v.literal('consents'), content: TextsSchema, ...version }),
   v.object({ kind: v.literal('aftercare'), content: BlocksSchema, ...version }),
+  v.object({ kind: v.literal('translation'), content: TranslationSchema, ...version }),
 ]);
 
 export type NewVersion = v.InferInput<typeof NewVersion>;
 
 /** What a version holds, by its kind. */
 export type CatalogueContent =
-  readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts | AdviceBlocks;
+  readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts | AdviceBlocks | Translation;
 
 /** Approves a version; of a clinic’s first version of a document with every row that was read. */
 export const ApproveVersion = v.optional(

@@ -10,7 +10,8 @@ import type { Stage } from '@tidy-quill/core/workflow';
 import * as v from 'valibot';
 import type { Consent } from './consent';
 import type { MergeListed } from './merges';
-import { DayText, Id, line, Moment, note, number, whole } from './text';
+import type { LanguageGap } from './translations';
+import { DayText, Id, Language, line, Moment, note, number, whole } from './text';
 
 const Phone = v.pipe(
   note(40),
@@ -30,20 +31,6 @@ const Email = v.pipe(
     'must be an address such as name@example.org',
   ),
 );
-
-/** A language by its code, such as “pl” or “pt-BR”. */
-export const Language = v.pipe(
-  line(35),
-  v.check(isLanguage, 'must be the code of a language, such as pl'),
-);
-
-function isLanguage(code: string): boolean {
-  try {
-    return Intl.getCanonicalLocales(code)[0] === code;
-  } catch {
-    return false;
-  }
-}
 
 /** Who answers for a client and signs with or for them. */
 export const Guardian = v.object({ name: line(120), relation: note(60), phone: Phone });
@@ -253,4 +240,6 @@ export interface ClientOpened {
   readonly courseNotes: readonly AreaNote[];
   /** Records that were merged into this one, oldest first. */
   readonly merges: readonly MergeListed[];
+  /** What the clinic does not have in the client's language; null where it has all of it. */
+  readonly languageGap: LanguageGap | null;
 }

@@ -1,6 +1,7 @@
 import type { ApiRow } from './api-row';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
 import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
+import { ClinicLanguage } from './translations';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -46,6 +47,17 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     summary: 'Set whether days or months come first in dates that are typed',
     body: ClinicDays,
     right: 'manageAccounts',
+  },
+  'PUT /api/clinic/language': {
+    summary: 'Set the language that the clinic writes its texts for clients in',
+    body: ClinicLanguage,
+    right: 'manageAccounts',
+  },
+  'GET /api/clinic/languages': {
+    summary: 'Languages that clients read, and what is translated into each',
+  },
+  'GET /api/clinic/languages/:language/:part': {
+    summary: 'A part of the texts for clients with its newest translation',
   },
   'PUT /api/clinic/second-factor': {
     summary: 'Demand a second factor of supervisors and owners',

@@ -9,7 +9,7 @@ import {
   type RiskCode,
 } from '@tidy-quill/core/consent';
 import * as v from 'valibot';
-import { Id, line, note, whole } from './text';
+import { Id, Language, line, note, whole } from './text';
 
 const Text = v.object({ title: line(200), body: line(8000) });
 
@@ -51,6 +51,10 @@ export const NewConsent = v.pipe(
     client: Signature,
     guardian: v.nullable(v.object({ name: line(120), relation: line(80), signature: Signature })),
     technician: Signature,
+    /** In which it was read; null for the client's own, where the clinic has it. */
+    language: v.optional(v.nullable(Language), null),
+    /** Who read it out in a language that the clinic does not write. */
+    interpreter: v.optional(note(120), ''),
   }),
   v.forward(
     v.check(
@@ -67,7 +71,12 @@ export const Withdrawal = v.object({ id: Id, reason: note(500) });
 
 export type Withdrawal = v.InferInput<typeof Withdrawal>;
 
-export const ConsentAsked = v.object({ areaId: Id, kind: v.picklist(CONSENT_KINDS) });
+export const ConsentAsked = v.object({
+  areaId: Id,
+  kind: v.picklist(CONSENT_KINDS),
+  /** Null for the client's own. */
+  language: v.optional(v.nullable(Language), null),
+});
 
 /** What a client is given to read. */
 export interface ReadableConsent extends FilledConsent {
@@ -80,19 +89,36 @@ export interface ReadableConsent extends FilledConsent {
   readonly clinicName: string;
   readonly textsNumber: number;
   readonly validMonths: number;
+  /** In which it is written, BCP 47; absent where that is as it ships. */
+  readonly language?: string | undefined;
+  /** What stands around the clinic's words. */
+  readonly headings: ConsentHeadings;
+}
+
+export interface ConsentHeadings {
+  readonly expect: string;
+  readonly risks: string;
+  readonly likelier: string;
+  readonly uses: string;
 }
 
 export interface ConsentToRead extends ReadableConsent {
   readonly digest: string;
+  /** The languages in which this one can be read, the client's first. */
+  readonly languages: readonly string[];
+  /** The client's own, where the clinic does not have this consent in it; null where it has. */
+  readonly lacking: string | null;
 }
 
 /** What was read and signed, kept as it was then. */
-export interface ConsentContent extends Omit<ReadableConsent, 'uses' | 'validMonths'> {
+export interface ConsentContent extends Omit<ReadableConsent, 'uses' | 'validMonths' | 'headings'> {
   readonly uses: readonly string[];
   readonly asked: string;
   readonly birthDate: string;
   readonly guardian: { readonly name: string; readonly relation: string } | null;
   readonly technicianName: string;
+  /** Who read it out; absent where nobody had to. */
+  readonly interpreter?: string | undefined;
 }
 
 /** A signed consent as it is listed; its PDF is fetched by itself. */

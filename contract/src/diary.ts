@@ -1,3 +1,4 @@
+import type { LanguageRead } from './client-words/client-words';
 import {
   REACTION_SIGNS,
   SEEN_AT_HOME,
@@ -6,7 +7,6 @@ import {
   type ReactionReport,
   type Triage,
 } from '@tidy-quill/core/reaction';
-import type { Advice } from '@tidy-quill/core/aftercare';
 import type { SiteId } from '@tidy-quill/core/sites';
 import type { Job } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
@@ -54,9 +54,10 @@ export interface DiaryPage {
   /** Whether pictures were agreed to. */
   readonly mayPhotograph: boolean;
   /** What was given to take home. */
-  readonly advice: readonly Advice[];
+  readonly advice: readonly string[];
   /** What was written so far, newest first. */
   readonly entries: readonly DiaryRead[];
+  readonly language: LanguageRead;
 }
 
 /** A client’s entry that somebody should read: worse, or with a sign. */

@@ -1,4 +1,5 @@
 import type { AdviceBlocks } from '@tidy-quill/core/aftercare';
+import type { Translation } from '@tidy-quill/core/client-texts';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
 import type { GivenPlan } from '@tidy-quill/core/course';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
@@ -8,6 +9,7 @@ import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema, type ConsentContent } from './consent';
 import { GivenPlan as GivenPlanSchema } from './course-of-area';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
+import { TranslationShape } from './translations';
 import { History as HistorySchema, SuitabilityShape } from './suitability';
 
 /** What is kept as one JSON value beside the events, by its kind. */
@@ -17,6 +19,7 @@ export interface KeptContents {
   readonly suitability: SuitabilityRules;
   readonly consents: ConsentTexts;
   readonly aftercare: AdviceBlocks;
+  readonly translation: Translation;
   readonly consentGiven: ConsentContent;
   readonly answersAhead: History;
   readonly planGiven: GivenPlan;
@@ -38,6 +41,7 @@ const CONTENTS: { readonly [K in keyof KeptContents]: v.GenericSchema<unknown, K
     ),
     consents: TextsSchema,
     aftercare: BlocksSchema,
+    translation: TranslationShape,
     consentGiven: v.object({
       title: v.string(),
       paragraphs: texts,
@@ -51,6 +55,8 @@ const CONTENTS: { readonly [K in keyof KeptContents]: v.GenericSchema<unknown, K
       birthDate: v.string(),
       guardian: v.nullable(v.object({ name: v.string(), relation: v.string() })),
       technicianName: v.string(),
+      language: v.optional(v.string()),
+      interpreter: v.optional(v.string()),
     }),
     answersAhead: HistorySchema,
     planGiven: GivenPlanSchema,

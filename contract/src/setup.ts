@@ -2,7 +2,7 @@ import type { SetupStep } from '@tidy-quill/core/clinic-setup';
 import { DAY_ORDERS } from '@tidy-quill/core/units';
 import * as v from 'valibot';
 import { NewPassword, SignInName } from './accounts';
-import { Id, line } from './text';
+import { Id, Language, line } from './text';
 
 /** What the page for a first start shows to anybody. */
 export interface SetupOpen {
@@ -53,6 +53,8 @@ export const NewClinic = v.object({
   ...AboutClinic.entries,
   /** What 12/05 is there. */
   dayOrder: v.optional(v.picklist(DAY_ORDERS)),
+  /** In which it writes its texts for clients, and dates in them. */
+  language: v.optional(Language, 'en'),
   owner: v.object({ name: line(80), signInName: SignInName, password: NewPassword }),
 });
 export type NewClinic = v.InferInput<typeof NewClinic>;

@@ -61,3 +61,17 @@ export const number = (low: number, high: number) =>
 /** A whole number within bounds. */
 export const whole = (low: number, high: number) =>
   v.pipe(number(low, high), v.integer('must be a whole number'));
+
+/** A language by its code, such as “pl” or “pt-BR”. */
+export const Language = v.pipe(
+  line(35),
+  v.check(isLanguage, 'must be the code of a language, such as pl'),
+);
+
+function isLanguage(code: string): boolean {
+  try {
+    return Intl.getCanonicalLocales(code)[0] === code;
+  } catch {
+    return false;
+  }
+}

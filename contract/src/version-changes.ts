@@ -1,5 +1,6 @@
 import { changesBetween } from '@tidy-quill/core/look';
 import type { Handpiece, InkRow, Protocol, ProtocolRow } from '@tidy-quill/core/plan';
+import type { Translation } from '@tidy-quill/core/client-texts';
 import type { Rule, Substance, SuitabilityRules } from '@tidy-quill/core/suitability';
 import type { CatalogueContent, CatalogueKind } from './catalogue';
 import {
@@ -44,6 +45,8 @@ export function versionChanges(
     case 'consents':
     case 'aftercare':
       return figureChanges(byId(before), byId(now));
+    case 'translation':
+      return figureChanges(translated(before as Translation), translated(now as Translation));
   }
 }
 
@@ -153,8 +156,23 @@ export function rowsOf(kind: CatalogueKind, content: CatalogueContent): readonly
     case 'consents':
     case 'aftercare':
       return figureRows(byId(content));
+    case 'translation':
+      return translationRows(content as Translation);
   }
 }
+
+/** Each text beside what it says in the language that it was written in. */
+const translationRows = ({ texts }: Translation): readonly RowToRead[] =>
+  Object.entries(texts).map(([key, { of, text }]) => ({
+    key,
+    cells: [
+      { column: 'written', text: of },
+      { column: 'translated', text },
+    ],
+  }));
+
+const translated = ({ texts }: Translation) =>
+  Object.fromEntries(Object.entries(texts).map(([key, { text }]) => [key, text]));
 
 const tableRows = <T extends { readonly id: string }>(
   table: Table<T>,

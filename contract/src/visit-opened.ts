@@ -1,3 +1,4 @@
+import type { LanguageGap } from './translations';
 import type { AdviceBlocks, Habit } from '@tidy-quill/core/aftercare';
 import type { PastSession } from '@tidy-quill/core/plan';
 import type { FadeSeen, Findings as CoreFindings, VisitEvent } from '@tidy-quill/core/events';
@@ -91,6 +92,8 @@ export interface VisitOpened {
   /** What the client said last, at an earlier visit. */
   readonly saidLast: SaidLast | null;
   readonly clinicName: string;
+  /** What the clinic does not have in the client's language; null where it has all of it. */
+  readonly languageGap: LanguageGap | null;
   /** Today in the clinic's zone. */
   readonly today: string;
 }

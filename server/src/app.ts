@@ -9,7 +9,8 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import sirv from 'sirv';
 import { v7 } from 'uuid';
-import type { Connection } from './db/connect';
+import type { Connection, Db } from './db/connect';
+import { ReadingSide } from './db/reading-side';
 import { installation } from './db/schema';
 import { whileLocked } from './features/accounts/lock';
 import { accountLinkRoutes, accountRoutes } from './features/accounts/routes';
@@ -36,6 +37,7 @@ import { consoleRoutes } from './features/console/routes';
 import { consentRoutes } from './features/consent/routes';
 import { simulatedCarrier, type MessageCarrier } from './features/messages/carrier';
 import { EventFeed } from './features/live/event-notifications';
+import { languageRoutes } from './features/languages/routes';
 import { liveRoutes } from './features/live/routes';
 import { importBodies, importRoutes } from './features/imports/routes';
 import { messageRoutes } from './features/messages/routes';
@@ -79,6 +81,10 @@ export interface Application {
 /** The whole application on a database. `webFolder` holds the built pages; without it, only the API answers. */
 export async function makeApplication(options: {
   readonly connection: Connection;
+  /** Connections that stay one: what listens and what holds a lock. The usual ones where it is left out. */
+  readonly direct?: Connection['pool'] | undefined;
+  /** A replica, which much reading is done on; none where it is left out. */
+  readonly replica?: Db | undefined;
   readonly logger: Logger;
   readonly webFolder: string | null;
   /** Which room has which console; none where it is left out. */
@@ -98,9 +104,11 @@ export async function makeApplication(options: {
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
   const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
-  const feed = new EventFeed(pool);
+  const direct = options.direct ?? pool;
+  const reading = new ReadingSide(db, options.replica ?? null);
+  const feed = new EventFeed(direct);
   const reads = new ReadTrail(db, options.logger);
-  const endGuards = guardConsoles(options.connection, bridge, feed, options.logger);
+  const endGuards = guardConsoles({ db, pool: direct }, bridge, feed, options.logger);
   const app = express();
   app.disable('x-powered-by');
   const reachedBy = options.reachedBy ?? {};
@@ -227,7 +235,7 @@ export async function makeApplication(options: {
     api.use(aftercareRoutes(db, carrier));
     api.use(recordRoutes(db, files));
     api.use(reactionRoutes(db));
-    api.use(exportRoutes(db, files));
+    api.use(exportRoutes(reading, files));
     api.use(handpieceRoutes(db));
     api.use(diaryDeskRoutes(db, carrier));
     api.use(consoleRoutes(db, bridge));
@@ -239,6 +247,7 @@ export async function makeApplication(options: {
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));
     api.use(setupRoutes(db));
+    api.use(languageRoutes(db));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

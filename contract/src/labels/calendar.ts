@@ -1,5 +1,4 @@
 import {
-  filledIn,
   type AnswerRefusal,
   type ClientAnswer,
   type DayPart,
@@ -12,7 +11,6 @@ import {
 import type { Job } from '@tidy-quill/core/suitability';
 import type { IntervalState } from '@tidy-quill/core/figures';
 import type { FirstDayBecause } from '../calendar';
-import { momentText } from './spot';
 
 export const VISIT_STATUS_WORDS: Readonly<Record<VisitStatus, string>> = {
   booked: 'booked',
@@ -101,24 +99,6 @@ export const PLACE_WORDS_OF: Readonly<Record<Place, string>> = {
   link: 'the link to confirm it, move it or cancel it',
   phone: 'the clinic’s telephone',
 };
-
-/** The words of a message about a visit, filled in. */
-export const visitMessage = (
-  text: string,
-  of: {
-    readonly clinic: { readonly name: string; readonly phone: string; readonly timeZone: string };
-    readonly givenName: string;
-    readonly startsAt: string;
-    readonly job: Job;
-    /** Empty where the message holds none. */
-    readonly url: string;
-  },
-): string =>
-  filledIn(text, {
-    ...{ clinic: of.clinic.name, name: of.givenName, phone: of.clinic.phone, link: of.url },
-    when: momentText(of.startsAt, of.clinic.timeZone),
-    before: BEFORE_VISIT[of.job],
-  });
 
 export const ANSWERED_WORDS: Readonly<Record<ClientAnswer, string>> = {
   confirmed: 'You have confirmed this appointment.',

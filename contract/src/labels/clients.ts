@@ -1,3 +1,4 @@
+import type { TextPart } from '@tidy-quill/core/client-texts';
 import type { ErasingRefusal, Likeness } from '@tidy-quill/core/clients';
 import type { ContactWay } from '../clients';
 
@@ -70,6 +71,21 @@ const NAMES = new Intl.DisplayNames('en', { type: 'language' });
 /** A language by its English name: “Polish”. */
 export const languageText = (code: string): string => NAMES.of(code) ?? code;
 
+/** A language as its readers name it: “Deutsch”. */
+export function nativeName(code: string): string {
+  const name = new Intl.DisplayNames(code, { type: 'language' }).of(code) ?? code;
+  return name.charAt(0).toLocaleUpperCase(code) + name.slice(1);
+}
+
 export const LANGUAGES: readonly { readonly value: string; readonly label: string }[] = CODES.map(
   (code) => ({ value: code, label: languageText(code) }),
 ).sort((one, other) => one.label.localeCompare(other.label, 'en'));
+
+export const TEXT_PART_WORDS: Readonly<Record<TextPart, string>> = {
+  places: 'Places on the body',
+  questions: 'Questions',
+  consents: 'Consents',
+  aftercare: 'Aftercare',
+  messages: 'Messages',
+  diary: 'Healing diary',
+};

@@ -1,13 +1,11 @@
-import { expectedFromStart, type HowMany, type ZoneCourse } from '@tidy-quill/core/course';
+import type { HowMany, ZoneCourse } from '@tidy-quill/core/course';
 import { describe, expect, it } from 'vitest';
 import {
   changedText,
-  expectationLines,
   gapText,
   inkTakenText,
   metText,
   moreText,
-  offeredText,
   plannedText,
   takenText,
   takesText,
@@ -71,13 +69,6 @@ describe('what is said of a course', () => {
     expect(gapText({ ...gap, weeks: 13, met: 0.5, came: 'metMore' })).toContain('instead of 40 %');
     expect(gapText({ ...gap, weeks: 9, came: 'asUsual' })).toBe('');
   });
-
-  it('tells what to expect before it begins: 13 of 40 weeks of a leg’s hair can be met', () => {
-    const [grows, visits] = expectationLines('lowerLeg', {}, expectedFromStart('lowerLeg', {}));
-    expect(grows).toContain('grows for about 16 weeks and rests for about 24');
-    expect(grows).toMatch(/at first 33 % of it\.$/);
-    expect(visits).toMatch(/^Expect (\d+–\d+|at least \d+) visits, about 8 weeks apart/);
-  });
 });
 
 it('tells what a visit more would take with its arithmetic, and when that is hardly anything', () => {
@@ -110,44 +101,6 @@ it('tells of ink as of hair: what is gone, how sure that is, and what is to come
 });
 
 describe('a treatment plan in words', () => {
-  const skin = { type: 3, tan: 'none', freckled: false, measuredFraction: null } as const;
-  const found = (colour: 'darkBrown' | 'white') => ({
-    skin,
-    hair: { colour, calibre: 'medium', density: 'medium' } as const,
-  });
-  const line = (works: 'inPart' | 'tooLittle' | 'noTarget' | 'unknown') =>
-    expectationLines(
-      'lowerLeg',
-      {},
-      expectedFromStart('lowerLeg', {}),
-      offeredText(found(works === 'noTarget' ? 'white' : 'darkBrown'), {
-        ...{ works, kill: 0.4, minutes: 12 },
-      }),
-    )[1];
-
-  it('speaks of this hair and skin, and promises nothing where nothing is expected', () => {
-    expect(line('inPart')).toMatch(
-      /^For dark brown, medium hair on skin of type III: expect \d+–\d+ visits, about 8 weeks apart/,
-    );
-    expect(line('tooLittle')).toContain('is not expected to work on this hair');
-    expect(line('noTarget')).toMatch(/^For white, medium hair .* no visit is offered for it\.$/);
-    expect(line('unknown')).toContain('cannot be worked out beforehand');
-    expect(offeredText(found('white'), null)).toBeNull();
-  });
-
-  it('leaves the number of visits to a course that has begun', () => {
-    const begun = (works: 'inPart' | 'tooLittle' | 'unknown') =>
-      expectationLines(
-        'lowerLeg',
-        {},
-        null,
-        offeredText(found('darkBrown'), { works, kill: 0.4, minutes: 12 }),
-      ).join(' ');
-    expect(begun('inPart')).not.toContain('expect');
-    expect(begun('unknown')).not.toContain('Expect');
-    expect(begun('tooLittle')).toContain('is not expected to work on this hair');
-  });
-
   it('tells visits, weeks and minutes in fives, or that nothing is offered', () => {
     const plan = {
       ...{ made: 0, intervalWeeks: 6, minutes: 11.2, days: [] },

@@ -1,8 +1,5 @@
-import { intervalWeeksOf, type ClinicalFigures } from '@tidy-quill/core/figures';
 import {
   aliveNow,
-  hairCycleOf,
-  steadyShares,
   type CourseSign,
   type GapCost,
   type GivenPlan,
@@ -14,13 +11,10 @@ import {
   type VisitOffer,
   type ZoneCourse,
 } from '@tidy-quill/core/course';
-import type { HairFindings } from '@tidy-quill/core/events';
 import type { ColourCourse } from '@tidy-quill/core/ink';
-import type { SiteId } from '@tidy-quill/core/sites';
 import { defined } from '@tidy-quill/core/units';
-import { countText, figure, skinTypeText } from './format';
+import { countText, figure } from './format';
 import { INK_COLOUR_WORDS } from './look';
-import { CALIBRE_WORDS, HAIR_COLOUR_WORDS, SITE_WORDS } from './words';
 
 const percent = (share: number) => `${figure(share * 100, 0)} %`;
 
@@ -78,22 +72,6 @@ export const COURSE_REFUSAL_WORDS: Readonly<
   courseIsPaused: 'The course of this area is paused',
   courseIsStopped: 'The course of this area was stopped',
 };
-
-/** For which hair and skin an expectation is told, and what may be hoped for; null where nobody has looked. */
-export interface Offered {
-  readonly who: string;
-  readonly works: VisitOffer['works'];
-}
-
-export function offeredText(
-  found: Pick<HairFindings, 'hair' | 'skin'> | null,
-  offer: VisitOffer | null,
-): Offered | null {
-  if (found === null || offer === null) return null;
-  const { colour, calibre } = found.hair;
-  const who = `${HAIR_COLOUR_WORDS[colour]}, ${CALIBRE_WORDS[calibre]} hair on skin of type ${skinTypeText(found.skin.type)}`;
-  return { who, works: offer.works };
-}
 
 /** What a course has taken so far, with how sure that is. */
 export function takenText(course: ZoneCourse): string {
@@ -162,59 +140,6 @@ export function gapText({ weeks, usualWeeks, met, usual, came }: GapCost): strin
       return `${gap}: this visit meets ${percent(met)} of what is left instead of ${percent(usual)}, later in the course.`;
     case 'metAsMuch':
       return `${gap}: it meets about as much, ${percent(met)} of what is left.`;
-  }
-}
-
-/** What may be expected of hair at a site, in plain words, for whoever is to be treated; `many` is null once the course has begun. */
-export function expectationLines(
-  site: SiteId,
-  own: ClinicalFigures,
-  many: readonly HowMany[] | null,
-  offered: Offered | null = null,
-): readonly string[] {
-  const { growthWeeks, restWeeks } = hairCycleOf(site, own);
-  const visits = many === null ? null : visitsAndMonths(many, intervalWeeksOf(own, site));
-  return [
-    `Hair of this area (${SITE_WORDS[site]}) grows for about ${growthWeeks} weeks and rests for about ${restWeeks}. Light reaches growing hair alone: at first ${percent(steadyShares(hairCycleOf(site, own)).growing)} of it.`,
-    expectedLine(offered, visits),
-    'What comes back is finer and lighter. Some hair stays, and a visit or two a year may be needed to keep it so.',
-    'White, grey, blond and very fine hair does not respond. Hormones, some medicines and plucking can bring hair back.',
-  ].filter((line) => line !== '');
-}
-
-/** “5–13 visits, about 6 weeks apart, over 6 to 17 months, until …”. */
-function visitsAndMonths(many: readonly HowMany[], weeks: number): string {
-  const fifth = defined(many.find((each) => each.below === 0.2));
-  const { few, many: most } = fifth.visits;
-  const months = (visits: number | null) =>
-    visits === null ? null : Math.max(1, Math.round(((visits - 1) * weeks * 7) / 30.4));
-  const [from, to] = [months(few), months(most)];
-  const over =
-    from === null || to === null
-      ? ''
-      : from === to
-        ? `, over about ${countText(from, 'month')}`
-        : `, over ${from} to ${to} months`;
-  return `${visitsText(fifth)}, about ${weeks} weeks apart${over}, until less than a fifth of it is left`;
-}
-
-/** What this hair may be hoped to do; empty where a course has begun and says better itself how many visits are to come. */
-function expectedLine(offered: Offered | null, visits: string | null): string {
-  if (offered === null)
-    return visits === null
-      ? ''
-      : `Expect ${visits}. How many depends on your hair and skin, which are looked at first.`;
-  const { who, works } = offered;
-  switch (works) {
-    case 'noTarget':
-      return `For ${who}: it has no pigment that light can reach. It does not respond, and no visit is offered for it.`;
-    case 'tooLittle':
-      return `For ${who}: what is safe on this skin is not expected to work on this hair. Visits may thin it a little, no more.`;
-    case 'unknown':
-      return `For ${who}: what light does here cannot be worked out beforehand.${visits === null ? '' : ` Expect ${visits}, if it responds.`}`;
-    case 'inPart':
-    case 'toTheBulb':
-      return visits === null ? '' : `For ${who}: expect ${visits}.`;
   }
 }
 

@@ -50,8 +50,9 @@ export const QUESTION_WORDS: Readonly<Record<QuestionId, QuestionWords>> = {
 };
 
 /** A question's first words, for a list of what is missing. */
-export const shortAsk = (id: QuestionId): string =>
-  defined(QUESTION_WORDS[id].ask.split(/[:,]/)[0]);
+export const firstWords = (question: string): string => defined(question.split(/[:,]/)[0]);
+
+export const shortAsk = (id: QuestionId): string => firstWords(QUESTION_WORDS[id].ask);
 
 /** What an answer leads to, as a client reads it at home. */
 export const HOME_OUTCOME_WORDS: Readonly<Record<Exclude<Outcome, 'go'>, string>> = {

@@ -1,4 +1,5 @@
 import type { ConsentKind, ConsentStanding } from '@tidy-quill/core/consent';
+import { languageText, TEXT_PART_WORDS } from './clients';
 import type { NotReady } from '@tidy-quill/core/session';
 import type { Finding, MedicineClass, Rule, Trigger } from '@tidy-quill/core/suitability';
 import { dayText } from './format';
@@ -73,6 +74,11 @@ export function notReadyText(reason: NotReady): { readonly why: string; readonly
       return {
         why: `Consent ${CONSENT_STATE_WORDS[reason.state]}`,
         remedy: reason.guardian ? 'read and sign it; the guardian comes along' : 'read and sign it',
+      };
+    case 'language':
+      return {
+        why: `Not there in ${languageText(reason.language)}: ${reason.parts.map((part) => TEXT_PART_WORDS[part].toLowerCase()).join(', ')}`,
+        remedy: 'have it translated, or book an interpreter',
       };
   }
 }

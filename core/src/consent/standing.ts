@@ -1,3 +1,4 @@
+import { sameLanguage } from '../client-texts';
 import { addMonths, type Day } from '../units';
 import type { ConsentKind, PhotoUse } from './texts';
 
@@ -60,3 +61,14 @@ export function consentStanding(
   if (of.minor && !newest.guardian) return { state: 'guardianMissing', consent: newest };
   return { state: 'valid', consent: newest };
 }
+
+/**
+ * Whether somebody has to read a consent out: the client reads a language that it was not given in, because the clinic does not
+ * have it in that.
+ */
+export const needsInterpreter = (of: {
+  /** The client's language, BCP 47. */
+  readonly reads: string;
+  /** The languages that the consent can be read in. */
+  readonly languages: readonly string[];
+}): boolean => !of.languages.some((each) => sameLanguage(each, of.reads));

@@ -41,6 +41,7 @@ const notReady = (more: Partial<Parameters<typeof notReadyFor>[0]> = {}) =>
     consent: VALID,
     case: CASE,
     rules: STANDARD_SUITABILITY,
+    gap: null,
     ...more,
   });
 
@@ -52,6 +53,20 @@ describe('a coming visit', () => {
   it('waits to be asked, or to have what was answered at home confirmed', () => {
     expect(notReady()).toEqual([{ code: 'notAsked' }]);
     expect(notReady({ ahead: { answers: allNo, medicines: [] } })).toEqual([{ code: 'toConfirm' }]);
+  });
+
+  it('lacks what the clinic does not have in the client’s language and the visit still needs', () => {
+    const gap = { language: 'pl', parts: ['questions', 'consents', 'aftercare'] } as const;
+    const asked = visitRecord([event(answersGiven(allNo))]);
+    expect(notReady({ record: asked, gap })).toEqual([
+      { code: 'language', language: 'pl', parts: ['aftercare'] },
+    ]);
+    expect(notReady({ gap, consent: { state: 'missing' } })).toContainEqual({
+      code: 'language',
+      language: 'pl',
+      parts: ['questions', 'consents', 'aftercare'],
+    });
+    expect(notReady({ record: asked, gap: { language: 'pl', parts: ['questions'] } })).toEqual([]);
   });
 
   it('counts a wait up to the day of the visit, not of the answers', () => {

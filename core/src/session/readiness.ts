@@ -1,3 +1,4 @@
+import type { TextPart } from '../client-texts';
 import type { ConsentStanding } from '../consent';
 import {
   assess,
@@ -27,6 +28,13 @@ export type NotReady =
       readonly state: Exclude<ConsentStanding['state'], 'valid'>;
       /** Whether a guardian has to sign too. */
       readonly guardian: boolean;
+    }
+  | {
+      readonly code: 'language';
+      /** Which the client reads, BCP 47. */
+      readonly language: string;
+      /** What the clinic does not have in it and the visit still needs. */
+      readonly parts: readonly TextPart[];
     };
 
 /**
@@ -40,6 +48,8 @@ export function notReadyFor(of: {
   readonly consent: ConsentStanding;
   readonly case: SuitabilityCase;
   readonly rules: SuitabilityRules;
+  /** What the clinic does not have in the client's language; null where it has all of it. */
+  readonly gap: { readonly language: string; readonly parts: readonly TextPart[] } | null;
 }): readonly NotReady[] {
   const { record, ahead, consent } = of;
   const said = ahead ?? record.history;
@@ -53,6 +63,14 @@ export function notReadyFor(of: {
   if (consent.state !== 'valid') {
     const guardian = of.case.age < of.rules.ages.alone;
     list.push({ code: 'consent', state: consent.state, guardian });
+  }
+  const done: readonly TextPart[] = [
+    ...(said === null ? [] : (['questions'] as const)),
+    ...(consent.state === 'valid' ? (['consents'] as const) : []),
+  ];
+  const parts = of.gap?.parts.filter((part) => !done.includes(part)) ?? [];
+  if (of.gap !== null && parts.length > 0) {
+    list.push({ code: 'language', language: of.gap.language, parts });
   }
   return list;
 }

@@ -6,6 +6,11 @@ export class Cache<T> {
 
   constructor(private readonly most: number) {}
 
+  /** What was given for a key before; undefined where nothing was, or it has been forgotten. */
+  known(key: string): T | undefined {
+    return this.answers.get(key);
+  }
+
   recall(key: string, work: () => T): T {
     const known = this.answers.get(key);
     if (known !== undefined) return known;

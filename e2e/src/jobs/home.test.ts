@@ -98,7 +98,7 @@ describe('the client’s phone', () => {
       for (const id of ids) await phone.press(id === 'medicines' ? 'Yes' : 'No', question(id));
       await phone.fill('Name of a medicine, cream or supplement', 'isotretinoine');
       await phone.keys(Key.ENTER);
-      await phone.press('isotretinoin', '//*[contains(@aria-label, "Did you mean")]');
+      await phone.press('isotretinoin', '//*[contains(@aria-label, "did you mean")]');
       await phone.see('We may have to wait', question('medicines'));
       await phone.see('All answered');
       await phone.press('Send my answers');

@@ -53,6 +53,8 @@ export const clinics = pgTable(
     clock: text('clock').$type<ClockStyle>().notNull().default('h24'),
     /** What 12/05 is in dates that are typed; null where the clinic has not said. */
     dayOrder: text('day_order', { enum: DAY_ORDERS }),
+    /** In which the clinic's own texts for clients are written, BCP 47. */
+    language: text('language').notNull().default('en'),
     /** Monday first; null where the clinic has said none. */
     openingHours: parsedJson('opening_hours', OpeningHours),
     /** Whether supervisors and owners sign in with a second factor. */
@@ -316,6 +318,8 @@ export const catalogueVersions = pgTable(
     clinicId: clinicId(),
     id: uuid('id').notNull(),
     kind: text('kind', { enum: CATALOGUE_KINDS }).notNull(),
+    /** Of translations the language and part, such as “pl consents”; else empty. */
+    about: text('about').notNull().default(''),
     number: integer('number').notNull(),
     contentVersion: smallint('content_version').notNull().default(CONTENT_VERSION),
     content: jsonb('content').$type<unknown>().notNull(),
@@ -328,7 +332,7 @@ export const catalogueVersions = pgTable(
   (t) => [
     oneOf('catalogue_versions_kind', t.kind, CATALOGUE_KINDS),
     primaryKey({ columns: [t.clinicId, t.id] }),
-    uniqueIndex('catalogue_versions_number').on(t.clinicId, t.kind, t.number),
+    uniqueIndex('catalogue_versions_number').on(t.clinicId, t.kind, t.about, t.number),
     foreignKey({ columns: [t.clinicId, t.createdBy], foreignColumns: [staff.clinicId, staff.id] }),
     foreignKey({ columns: [t.clinicId, t.approvedBy], foreignColumns: [staff.clinicId, staff.id] }),
   ],

@@ -120,9 +120,12 @@ export const api = createApi({
     }),
     consentToRead: build.query<
       ConsentToRead,
-      { clientId: string; areaId: string; kind: ConsentKind }
+      { clientId: string; areaId: string; kind: ConsentKind; language: string | null }
     >({
-      query: ({ clientId, ...params }) => ({ url: `/clients/${clientId}/consent-to-read`, params }),
+      query: ({ clientId, language, ...params }) => ({
+        url: `/clients/${clientId}/consent-to-read`,
+        params: language === null ? params : { ...params, language },
+      }),
     }),
     signConsent: build.mutation<Consent, NewConsent & { clientId: string }>({
       query: ({ clientId, ...body }) => ({
@@ -199,8 +202,8 @@ export const api = createApi({
       query: () => '/catalogue',
       providesTags: ['catalogue'],
     }),
-    versions: build.query<CatalogueVersion[], CatalogueKind>({
-      query: (kind) => ({ url: '/catalogue/versions', params: { kind } }),
+    versions: build.query<CatalogueVersion[], { kind: CatalogueKind; about?: string }>({
+      query: (params) => ({ url: '/catalogue/versions', params }),
       providesTags: ['catalogue'],
     }),
     addVersion: build.mutation<{ id: string }, NewVersion>({

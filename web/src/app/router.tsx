@@ -78,6 +78,18 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'clinic/languages',
+            lazy: async () => ({
+              Component: (await import('../features/languages/LanguagesPage')).LanguagesPage,
+            }),
+          },
+          {
+            path: 'clinic/languages/:language/:part',
+            lazy: async () => ({
+              Component: (await import('../features/languages/TranslationPage')).TranslationPage,
+            }),
+          },
+          {
             path: 'clinic/retention',
             lazy: async () => ({
               Component: (await import('../features/retention/RetentionPage')).RetentionPage,

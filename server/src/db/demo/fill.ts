@@ -1,3 +1,4 @@
+import { fillLanguages } from './languages';
 import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { defined, addDays, type Day } from '@tidy-quill/core/units';
@@ -90,6 +91,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
       version(catalogue.devicesVersionId, 'devices'),
       version(catalogue.protocolVersionId, 'protocol'),
     ]);
+  await fillLanguages(tx, { clinicId, supervisorId });
   return {
     clinicId,
     today: clinicToday(TIME_ZONE),

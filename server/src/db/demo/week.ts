@@ -50,6 +50,9 @@ const WOULD_COME_SOONER = [
   { family: 'Yarnbury', weekdays: [0, 2, 4], part: 'any', note: '' },
 ] as const;
 
+/** Who reads German. */
+const READS_GERMAN = 'Wren-Abbott';
+
 /** Fills the days to come, and the waiting list. `from` is the number of the first reference. */
 export async function fillWeek(tx: Tx, setting: DemoClinic, from: number): Promise<void> {
   const { clinicId, today, roomIds, staffIds } = setting;
@@ -61,6 +64,7 @@ export async function fillWeek(tx: Tx, setting: DemoClinic, from: number): Promi
     const phone = `01632 960 ${400 + index}`;
     await tx.insert(clients).values({
       ...{ clinicId, id: clientId, reference, givenName, familyName, birthDate, phone, note: '' },
+      language: familyName === READS_GERMAN ? 'de' : null,
       searchText: searchTextOf({ givenName, familyName, reference, phone, birthDate }),
     });
     await tx.insert(areas).values({ clinicId, id: areaId, clientId, ...where });

@@ -1,14 +1,10 @@
 import {
-  adviceText,
-  areaText,
-  clockText,
-  dayText,
-  ADVICE_PART_WORDS,
-  dayOf,
-  inClockStyle,
-  momentText,
-} from '@tidy-quill/contract/labels/index';
-import { ADVICE_PARTS, type Advice } from '@tidy-quill/core/aftercare';
+  adviceLine,
+  clientWords,
+  type LanguageRead,
+} from '@tidy-quill/contract/client-words/index';
+import { clockText, dayOf, inClockStyle } from '@tidy-quill/contract/labels/index';
+import { ADVICE_PARTS, type Advice, type AdvicePart } from '@tidy-quill/core/aftercare';
 import type { Day } from '@tidy-quill/core/units';
 import ical, { ICalAlarmType } from 'ical-generator';
 import type { areas, clients, clinics, visits } from '../../db/schema';
@@ -20,7 +16,12 @@ export interface Leaflet {
   readonly area: typeof areas.$inferSelect;
   readonly clinic: typeof clinics.$inferSelect;
   /** What each zone was given: its name, and a line a setting. */
-  readonly given: readonly { readonly area: string; readonly lines: readonly string[] }[];
+  readonly given: readonly {
+    readonly area: { readonly site: string; readonly side: string };
+    readonly lines: readonly string[];
+  }[];
+  /** The language that the client reads it in. */
+  readonly read: LanguageRead;
   readonly advice: readonly Advice[];
   readonly nextVisitOn: Day;
   /** When the next visit is booked for; null where none is. */
@@ -28,28 +29,34 @@ export interface Leaflet {
   readonly sentAt: Date;
 }
 
-const title = ({ area }: Leaflet) =>
-  area.job === 'ink' ? 'After your laser tattoo removal' : 'After your laser hair removal';
+const wordsOf = ({ read }: Leaflet) => clientWords('aftercare', read);
 
-const partsOf = ({ advice }: Leaflet) =>
+const title = (leaflet: Leaflet) => wordsOf(leaflet).say(`title.${leaflet.area.job}`);
+
+/** Each line of advice with the day until which it holds, as the client reads it. */
+export const adviceLines = (leaflet: Leaflet, part?: AdvicePart): readonly string[] =>
+  leaflet.advice
+    .filter((each) => part === undefined || (each.part ?? 'care') === part)
+    .map((each) => adviceLine(each, wordsOf(leaflet), leaflet.read.texts));
+
+const partsOf = (leaflet: Leaflet) =>
   ADVICE_PARTS.map((part) => ({
-    heading: ADVICE_PART_WORDS[part],
-    lines: advice.filter((each) => (each.part ?? 'care') === part).map(adviceText),
+    heading: wordsOf(leaflet).say(`part.${part}`),
+    lines: adviceLines(leaflet, part),
   })).filter(({ lines }) => lines.length > 0);
 
 /** The advice on paper, in large type, on one page with the telephone numbers at its end. */
 export function leafletPdf(leaflet: Leaflet): Promise<Buffer> {
-  const { client, area, clinic, sentAt } = leaflet;
+  const { client, area, clinic, sentAt, read } = leaflet;
+  const words = wordsOf(leaflet);
   const on = dayOf(sentAt.toISOString(), clinic.timeZone);
   const fill = (doc: PDFKit.PDFDocument) => {
     write(doc, clinic.name, { size: 11 });
     write(doc, title(leaflet), { size: 22, bold: true, after: 4 });
-    write(doc, `${client.givenName} ${client.familyName}, ${areaText(area)}, ${dayText(on)}`, {
-      size: 13,
-      after: 8,
-    });
+    const whose = `${client.givenName} ${client.familyName}`;
+    write(doc, `${whose}, ${words.area(area)}, ${words.day(on)}`, { size: 13, after: 8 });
     for (const { area: zone, lines } of leaflet.given) {
-      for (const line of lines) write(doc, `${zone}: ${line}.`, { size: 12, after: 2 });
+      for (const line of lines) write(doc, `${words.area(zone)}: ${line}.`, { size: 12, after: 2 });
     }
     for (const { heading, lines } of partsOf(leaflet)) {
       write(doc, heading, { size: 16, bold: true, before: 6, after: 2 });
@@ -58,7 +65,8 @@ export function leafletPdf(leaflet: Leaflet): Promise<Buffer> {
     write(doc, nextText(leaflet), { size: 14, before: 10, after: 6 });
     write(doc, callText(leaflet), { size: 14, bold: true });
   };
-  return collected(inClockStyle(clinic.clock, () => fitted(title(leaflet), on, fill)));
+  const lang = read.code === 'en' ? undefined : read.code;
+  return collected(inClockStyle(clinic.clock, () => fitted(title(leaflet), on, fill, lang)));
 }
 
 /** The advice as a message: short enough to be read on a telephone, every day worked out. */
@@ -77,13 +85,19 @@ export function leafletMessage(leaflet: Leaflet): string {
 }
 
 /** The day of the next visit, and its hour once it is booked. */
-const nextText = ({ clinic, nextVisitOn, nextVisitAt }: Leaflet) =>
-  nextVisitAt === null
-    ? `Next visit: from ${dayText(nextVisitOn)} on. Call us for an hour.`
-    : `Next visit: ${momentText(nextVisitAt.toISOString(), clinic.timeZone)}.`;
+function nextText(leaflet: Leaflet): string {
+  const { clinic, nextVisitOn, nextVisitAt } = leaflet;
+  const { say, day, moment } = wordsOf(leaflet);
+  return nextVisitAt === null
+    ? say('next.from', { day: day(nextVisitOn) })
+    : say('next.at', { when: moment(nextVisitAt.toISOString(), clinic.timeZone) });
+}
 
-const callText = ({ clinic }: Leaflet) =>
-  `Call us: ${clinic.phone}. Emergency: ${clinic.emergencyPhone}.`;
+const callText = (leaflet: Leaflet) =>
+  wordsOf(leaflet).say('call', {
+    phone: leaflet.clinic.phone,
+    emergency: leaflet.clinic.emergencyPhone,
+  });
 
 const MINUTES = 60;
 const REMIND_SECONDS = 86_400;

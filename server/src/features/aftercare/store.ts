@@ -1,9 +1,17 @@
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
-import { STANDARD_AFTERCARE, type AdviceBlocks, type Habit } from '@tidy-quill/core/aftercare';
-import { areaText, givenLines } from '@tidy-quill/contract/labels/index';
+import {
+  STANDARD_AFTERCARE,
+  type Advice,
+  type AdviceBlocks,
+  type Habit,
+} from '@tidy-quill/core/aftercare';
+import { givenLines } from '@tidy-quill/contract/labels/index';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { and, desc, eq, gt, inArray } from 'drizzle-orm';
+import { ENGLISH, saysAll, type LanguageRead } from '@tidy-quill/contract/client-words/index';
+import { clientLanguage, sameLanguage } from '@tidy-quill/core/client-texts';
+import { approvedTranslations, readIn } from '../languages/store';
 import { defined } from '@tidy-quill/core/units';
 import { earlierVisitIds } from '../suitability/store';
 import type { Queryable } from '../../db/connect';
@@ -79,14 +87,39 @@ export async function leafletOf(
     .where(and(eq(areas.clinicId, clinicId), eq(areas.id, visit.areaId)));
   const { advice, nextVisitOn } = body;
   const next = await visitAfter(db, clinicId, visit);
+  const { client, clinic } = defined(around);
   return {
     ...defined(around),
+    read: await adviceReadIn(db, client, clinic, advice),
     given: await givenIn(db, clinicId, visit),
     advice,
     nextVisitOn,
     nextVisitAt: next?.startsAt ?? null,
     sentAt: defined(sent).at,
   };
+}
+
+/**
+ * The language that some advice is read in: the client's own in the newest version that says every line as it was given, so
+ * that a paper that is printed again says what it said.
+ */
+async function adviceReadIn(
+  db: Queryable,
+  client: Leaflet['client'],
+  clinic: Leaflet['clinic'],
+  advice: readonly Advice[],
+): Promise<LanguageRead> {
+  const code = clientLanguage(client, clinic);
+  const now = await readIn(db, clinic.id, client, clinic, 'aftercare');
+  if (now.texts === null && sameLanguage(now.code, code)) return now;
+  const [places] = await approvedTranslations(db, clinic.id, code, 'places');
+  const versions = await approvedTranslations(db, clinic.id, code, 'aftercare');
+  const found = versions.find((version) => saysAll(version, advice));
+  if (places === undefined || found === undefined) return ENGLISH;
+  const texts = Object.entries({ ...places.texts, ...found.texts }).map(
+    ([key, { text }]) => [key, text] as const,
+  );
+  return { code, texts: Object.fromEntries(texts) };
 }
 
 /** What each zone of a visit was given, zones without a pulse left out. */
@@ -104,7 +137,7 @@ async function givenIn(
   );
   return zones.flatMap(([areaId, record]) => {
     const lines = givenLines(record);
-    return lines.length === 0 ? [] : [{ area: areaText(defined(places.get(areaId))), lines }];
+    return lines.length === 0 ? [] : [{ area: defined(places.get(areaId)), lines }];
   });
 }
 

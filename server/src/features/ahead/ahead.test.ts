@@ -81,7 +81,7 @@ describe('a link to answer at home', () => {
       place: 'face',
     });
     expect(Object.keys(body).sort()).toEqual([
-      ...['area', 'clinicName', 'clinicPhone', 'givenName', 'job', 'place'],
+      ...['area', 'clinicName', 'clinicPhone', 'givenName', 'job', 'language', 'place'],
       ...['startsAt', 'suitability', 'timeZone', 'today'],
     ]);
     for (const path of ['/api/clients', '/api/today', '/api/messages', '/api/me']) {

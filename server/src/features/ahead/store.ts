@@ -1,5 +1,6 @@
 import { aheadAnswers, invitations } from '../../db/ahead-tables';
 import type { Ahead, AheadAnswers, AheadPage, Invitation } from '@tidy-quill/contract/ahead';
+import { clientWords } from '@tidy-quill/contract/client-words/index';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { assess, type History } from '@tidy-quill/core/suitability';
 import dayjs from 'dayjs';
@@ -14,6 +15,7 @@ import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { readIn } from '../languages/store';
 import { suitabilityCase, suitabilityInForce } from '../suitability/store';
 
 const TOKEN_BYTES = 24;
@@ -47,10 +49,17 @@ export async function invite(
   const messageId = v7();
   await db.transaction(async (tx) => {
     const [client] = await tx
-      .select({ phone: clients.phone, clinic: clinics.name })
+      .select({
+        phone: clients.phone,
+        language: clients.language,
+        clinic: { name: clinics.name, language: clinics.language },
+      })
       .from(clients)
       .innerJoin(clinics, eq(clinics.id, clients.clinicId))
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
+    const { phone, language, clinic } = defined(client);
+    const read = await readIn(tx, clinicId, { language }, clinic, 'questions');
+    const { say } = clientWords('questions', read);
     // Only the newest link of a visit opens it.
     await endInvitations(tx, clinicId, visit.id);
     const made = await tx
@@ -63,8 +72,8 @@ export async function invite(
       clinicId,
       id: messageId,
       clientId: visit.clientId,
-      to: defined(client).phone,
-      text: `${defined(client).clinic}: please answer a few questions before your visit. The link works once: ${url}`,
+      to: phone,
+      text: say('message.invitation', { clinic: clinic.name, link: url }),
     });
   });
   return { url, expiresAt: expiresAt.toISOString(), messageId };
@@ -109,6 +118,7 @@ export async function aheadPage(db: Queryable, token: string): Promise<AheadPage
     timeZone: clinic.timeZone,
     today: clinicToday(clinic.timeZone),
     suitability: content,
+    language: await readIn(db, clinic.id, client, clinic, 'questions'),
   };
 }
 

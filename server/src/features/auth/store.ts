@@ -62,10 +62,10 @@ export async function signedIn(
       and(eq(staff.clinicId, actor.clinicId), eq(staff.id, actor.staffId), eq(staff.active, true)),
     );
   if (row === undefined) return null;
-  const { id, name, timeZone, phone, emergencyPhone, clock, dayOrder } = row.clinic;
+  const { id, name, timeZone, phone, emergencyPhone, clock, dayOrder, language } = row.clinic;
   return {
     staff: { id: row.staff.id, name: row.staff.name, role: row.staff.role },
-    clinic: { id, name, timeZone, phone, emergencyPhone, clock, dayOrder },
+    clinic: { id, name, timeZone, phone, emergencyPhone, clock, dayOrder, language },
     cautionAccepted: row.staff.cautionAcceptedAt !== null,
     secondFactorOwed: owes(row.staff.role, row.clinic.demandsSecondFactor, row.factorSince),
     deviceKey: deviceKeyOf(row.secret, id),

@@ -1,5 +1,6 @@
 import type { AppointmentAnswer, AppointmentPage, Reminded } from '@tidy-quill/contract/calendar';
-import { ANSWER_REFUSED_WORDS, visitMessage } from '@tidy-quill/contract/labels/calendar';
+import { clientMessage } from '@tidy-quill/contract/client-words/index';
+import { ANSWER_REFUSED_WORDS } from '@tidy-quill/contract/labels/calendar';
 import { isReminded, refuseAnswer, type ClientAnswer } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import { defined, type Day } from '@tidy-quill/core/units';
@@ -17,6 +18,7 @@ import { endInvitations } from '../ahead/store';
 import { actAs, actAsNobody } from '../audit/store';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
+import { readIn } from '../languages/store';
 import { wordsOf } from '../messages/words';
 import { bookedBetween, clinicOf } from './store';
 
@@ -64,10 +66,15 @@ export async function remindDay(
         );
       if (before.length > 0) return false;
       const [client] = await tx
-        .select({ phone: clients.phone, givenName: clients.givenName })
+        .select({
+          phone: clients.phone,
+          givenName: clients.givenName,
+          language: clients.language,
+        })
         .from(clients)
         .where(and(eq(clients.clinicId, clinicId), eq(clients.id, visit.clientId)));
-      const { phone, givenName } = defined(client);
+      const { phone, givenName, language } = defined(client);
+      const read = await readIn(tx, clinicId, { language }, clinic, 'messages');
       await tx.insert(visitLinks).values({
         ...{ clinicId, id: v7(), visitId: visit.id, tokenHash: hashOf(token) },
         // Sent by nobody it comes from whoever treats.
@@ -77,8 +84,9 @@ export async function remindDay(
       await tx.insert(messages).values({
         ...{ clinicId, id: messageId, clientId: visit.clientId, to: phone },
         ...{ kind: 'reminder', textVersion: words.version === 0 ? null : words.version },
-        text: visitMessage(words.text, {
-          ...{ clinic, givenName, startsAt: visit.startsAt, job: visit.job },
+        text: clientMessage('reminder', words.text, read, {
+          ...{ clinic, givenName },
+          visit: { startsAt: visit.startsAt, job: visit.job },
           url: `${origin}/appointment/${token}`,
         }),
       });
@@ -109,6 +117,7 @@ export async function appointmentPage(db: Queryable, token: string): Promise<App
     answer: link.answer,
     mayCancel: (await refusalOf(db, 'cancelled', visit, clinic)) === null,
     noticeHours: clinic.cancelNoticeHours,
+    language: await readIn(db, clinic.id, client, clinic, 'messages'),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Reminded } from '@tidy-quill/contract/calendar';
-import { visitMessage } from '@tidy-quill/contract/labels/calendar';
-import { filledIn, isToldOfBooking, mayRecall } from '@tidy-quill/core/calendar';
+import { clientMessage } from '@tidy-quill/contract/client-words/index';
+import { isToldOfBooking, mayRecall } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
 import { and, desc, eq, inArray, max, ne } from 'drizzle-orm';
 import { v7 } from 'uuid';
@@ -9,6 +9,7 @@ import { areas, clients, visits } from '../../db/schema';
 import { messages } from '../../db/messages';
 import type { MessageCarrier } from '../messages/carrier';
 import { carry } from '../messages/store';
+import { readIn } from '../languages/store';
 import { wordsOf } from '../messages/words';
 import { clinicOf } from './store';
 
@@ -33,12 +34,13 @@ export async function confirmVisit(
   const { client } = found;
   const words = await wordsOf(db, clinicId, 'confirmation');
   const id = v7();
+  const read = await readIn(db, clinicId, client, clinic, 'messages');
   await db.insert(messages).values({
     ...{ clinicId, id, clientId: client.id, to: client.phone },
     ...{ kind: 'confirmation', textVersion: words.version === 0 ? null : words.version },
-    text: visitMessage(words.text, {
-      ...{ clinic, givenName: client.givenName, startsAt },
-      ...{ job: found.job as Job, url: '' },
+    text: clientMessage('confirmation', words.text, read, {
+      ...{ clinic, givenName: client.givenName, url: '' },
+      visit: { startsAt, job: found.job as Job },
     }),
   });
   await carry(db, carrier, clinicId, id);
@@ -94,9 +96,12 @@ export async function recallClients(
       await tx.insert(messages).values({
         ...{ clinicId, id, clientId, to: client.phone },
         ...{ kind: 'recall', textVersion: words.version === 0 ? null : words.version },
-        text: filledIn(words.text, {
-          ...{ clinic: clinic.name, name: client.givenName, phone: clinic.phone },
-        }),
+        text: clientMessage(
+          'recall',
+          words.text,
+          await readIn(tx, clinicId, client, clinic, 'messages'),
+          { clinic, givenName: client.givenName, visit: null, url: '' },
+        ),
       });
       return true;
     });

@@ -16,7 +16,8 @@ export function catalogueRoutes(db: Db): Router {
 
   router.get('/catalogue/versions', async (request, response) => {
     const { clinicId } = actorOf(request);
-    response.json(await versionsOf(db, clinicId, parse(KindAsked, request.query).kind));
+    const { kind, about } = parse(KindAsked, request.query);
+    response.json(await versionsOf(db, clinicId, kind, about));
   });
 
   router.post('/catalogue/versions', async (request, response) => {

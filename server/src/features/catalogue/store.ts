@@ -7,12 +7,15 @@ import type {
   NewVersion,
 } from '@tidy-quill/contract/catalogue';
 import { Pace } from '@tidy-quill/contract/plan';
+import { translationOf } from '@tidy-quill/contract/translations';
 import { rowsOf } from '@tidy-quill/contract/version-changes';
+import type { Translation } from '@tidy-quill/core/client-texts';
 import { read } from '@tidy-quill/contract/problem';
 import type { KeptContents } from '@tidy-quill/contract/kept-contents';
 import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
 import { FAULT_COLUMN, faultText } from '@tidy-quill/contract/labels/handpieces';
+import { Cache } from '@tidy-quill/core/units';
 import stringify from 'safe-stable-stringify';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
@@ -21,18 +24,22 @@ import { catalogueVersions, staff } from '../../db/schema';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { lettersLacking } from '../../pdf/faces';
 
 /** The approved devices and protocol in force. */
 export async function catalogueInForce(db: Queryable, clinicId: string): Promise<Catalogue> {
-  const devices = await newestApproved(db, clinicId, 'devices');
-  const protocol = await newestApproved(db, clinicId, 'protocol');
+  const found = await Promise.all([
+    newestApproved(db, clinicId, 'devices'),
+    newestApproved(db, clinicId, 'protocol'),
+  ]);
+  const [devices, protocol] = [orRefused('devices', found[0]), orRefused('protocol', found[1])];
   return {
     devicesVersionId: devices.id,
     devicesNumber: devices.number,
-    handpieces: contentOf('devices', devices),
+    handpieces: devices.content,
     protocolVersionId: protocol.id,
     protocolNumber: protocol.number,
-    protocol: contentOf('protocol', protocol),
+    protocol: protocol.content,
   };
 }
 
@@ -54,10 +61,8 @@ export async function paceInForce(
 }
 
 /** The clinical numbers of the protocol in force; those that ship where none was approved yet. */
-export async function figuresInForce(db: Queryable, clinicId: string): Promise<ClinicalFigures> {
-  const row = await newestApprovedOrNone(db, clinicId, 'protocol');
-  return row === undefined ? {} : contentOf('protocol', row);
-}
+export const figuresInForce = async (db: Queryable, clinicId: string): Promise<ClinicalFigures> =>
+  (await newestApproved(db, clinicId, 'protocol'))?.content ?? {};
 
 /** A document in force; the one that ships where the clinic has approved none. */
 export async function documentInForce<K extends CatalogueKind>(
@@ -66,38 +71,61 @@ export async function documentInForce<K extends CatalogueKind>(
   kind: K,
   shipped: KeptContents[K],
 ): Promise<InForce<KeptContents[K]>> {
-  const row = await newestApprovedOrNone(db, clinicId, kind);
-  return row === undefined
+  const version = await newestApproved(db, clinicId, kind);
+  return version === undefined
     ? { versionId: null, number: 0, content: shipped }
-    : { versionId: row.id, number: row.number, content: contentOf(kind, row) };
+    : { versionId: version.id, number: version.number, content: version.content };
 }
 
-async function newestApproved(db: Queryable, clinicId: string, kind: CatalogueKind) {
-  const row = await newestApprovedOrNone(db, clinicId, kind);
-  if (row === undefined) {
+function orRefused<T>(kind: CatalogueKind, version: T | undefined): T {
+  if (version === undefined) {
     throw new HttpProblem('refused-by-rule', `No approved ${kind} yet`, {
       detail: 'A supervisor approves them under Devices; until then nothing can be planned.',
     });
   }
-  return row;
+  return version;
 }
 
-async function newestApprovedOrNone(db: Queryable, clinicId: string, kind: CatalogueKind) {
-  const [row] = await db
-    .select()
+interface Approved<K extends CatalogueKind> {
+  readonly id: string;
+  readonly number: number;
+  readonly content: KeptContents[K];
+}
+
+// What versions hold, by id. A version never changes once it is made: each is fetched and checked once.
+const CONTENTS = new Cache<unknown>(200);
+
+/** The newest approved version of a document; undefined where there is none. `about` tells translations apart. */
+export async function newestApproved<K extends CatalogueKind>(
+  db: Queryable,
+  clinicId: string,
+  kind: K,
+  about = '',
+): Promise<Approved<K> | undefined> {
+  const { id, number } = catalogueVersions;
+  const [version] = await db
+    .select({ id, number })
     .from(catalogueVersions)
-    .where(approvedOf(clinicId, kind))
-    .orderBy(desc(catalogueVersions.number))
+    .where(approvedOf(clinicId, kind, about))
+    .orderBy(desc(number))
     .limit(1);
-  return row;
+  if (version === undefined) return undefined;
+  const known = CONTENTS.known(version.id) as KeptContents[K] | undefined;
+  if (known !== undefined) return { ...version, content: known };
+  const content = contentOf(kind, await findVersion(db, clinicId, version.id));
+  CONTENTS.recall(version.id, () => content);
+  return { ...version, content };
 }
 
-const approvedOf = (clinicId: string, kind: CatalogueKind) =>
+const versionsAbout = (clinicId: string, kind: CatalogueKind, about: string) =>
   and(
     eq(catalogueVersions.clinicId, clinicId),
     eq(catalogueVersions.kind, kind),
-    isNotNull(catalogueVersions.approvedAt),
+    eq(catalogueVersions.about, about),
   );
+
+const approvedOf = (clinicId: string, kind: CatalogueKind, about = '') =>
+  and(versionsAbout(clinicId, kind, about), isNotNull(catalogueVersions.approvedAt));
 
 const author = alias(staff, 'author');
 const approver = alias(staff, 'approver');
@@ -107,6 +135,7 @@ export async function versionsOf(
   db: Queryable,
   clinicId: string,
   kind: CatalogueKind,
+  about = '',
 ): Promise<CatalogueVersion[]> {
   const rows = await db
     .select({ version: catalogueVersions, createdBy: author.name, approvedBy: approver.name })
@@ -125,7 +154,7 @@ export async function versionsOf(
         eq(approver.id, catalogueVersions.approvedBy),
       ),
     )
-    .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.kind, kind)))
+    .where(versionsAbout(clinicId, kind, about))
     .orderBy(desc(catalogueVersions.number));
   return rows.map(({ version, createdBy, approvedBy }) => ({
     id: version.id,
@@ -145,8 +174,10 @@ export async function versionsOf(
 export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promise<void> {
   const { clinicId, staffId } = actor;
   await db.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${clinicId + made.kind}))`);
-    const versions = await versionsOf(tx, clinicId, made.kind);
+    const about = aboutOf(made);
+    const lock = clinicId + made.kind + about;
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${lock}))`);
+    const versions = await versionsOf(tx, clinicId, made.kind, about);
     if (versions.some(({ id }) => id === made.id)) return;
     const newest = versions[0]?.number ?? 0;
     if (newest !== made.basedOn) {
@@ -156,16 +187,40 @@ export async function addVersion(db: Db, actor: Actor, made: NewVersion): Promis
       });
     }
     if (made.kind === 'devices') refuseFaults(made.content, versions[0]);
+    if (made.kind === 'translation') refuseUnprintable(made.content);
     await tx.insert(catalogueVersions).values({
       clinicId,
       id: made.id,
       kind: made.kind,
+      about,
       number: newest + 1,
       content: made.content,
       note: made.note,
       createdBy: staffId,
     });
   });
+}
+
+const aboutOf = (made: NewVersion): string =>
+  made.kind === 'translation' ? translationOf(made.content.language, made.content.part) : '';
+
+/** What is signed or taken home on paper has to be in letters that the paper's type has. */
+function refuseUnprintable({ part, texts }: Translation): void {
+  if (part === 'messages' || part === 'questions' || part === 'diary') return;
+  const fields = Object.entries(texts).flatMap(([key, { text }]) => {
+    const lacking = lettersLacking(text);
+    return lacking === ''
+      ? []
+      : [
+          {
+            field: `content.texts.${key}`,
+            problem: `holds letters that cannot be printed: ${lacking}`,
+          },
+        ];
+  });
+  if (fields.length > 0) {
+    throw new HttpProblem('invalid-input', 'Some fields cannot be taken', { fields });
+  }
 }
 
 /** A handpiece that is new or was changed has to hold figures that fit each other; one that is there already stays as it is. */
@@ -210,7 +265,7 @@ export async function approveVersion(
   const mine = and(eq(catalogueVersions.clinicId, actor.clinicId), eq(catalogueVersions.id, id));
   const row = await findVersion(db, actor.clinicId, id);
   if (row.approvedAt !== null) return;
-  const inForce = await versionsOf(db, actor.clinicId, row.kind);
+  const inForce = await versionsOf(db, actor.clinicId, row.kind, row.about);
   if (inForce.some(({ number, approvedAt }) => approvedAt !== null && number > row.number)) {
     throw new HttpProblem('refused-by-rule', 'A newer version is already in force');
   }

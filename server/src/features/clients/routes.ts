@@ -22,6 +22,8 @@ import type { FileStore } from '../../files/file-store';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
+import { clinicOf } from '../calendar/store';
+import { gapFor } from '../languages/store';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
 import { bookVisit } from '../visit/bookings';
@@ -61,14 +63,29 @@ export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier):
   router.get('/clients/:id', async (request, response) => {
     const { clinicId } = actorOf(request);
     const id = pathId(request);
+    const client = await findClient(db, clinicId, id);
+    const [summed, rules, given, typedSessions, courseNotes, merges, gap] = await Promise.all([
+      visitsSummed(db, clinicId, eq(visits.clientId, id)),
+      suitabilityInForce(db, clinicId),
+      consentsOf(db, clinicId, [id]),
+      typedSessionsOf(db, clinicId, id),
+      notesOf(db, clinicId, id),
+      mergesOf(db, clinicId, id),
+      clinicOf(db, clinicId).then((clinic) => gapFor(db, clinicId, client, clinic)),
+    ]);
+    // After the visits, so that no visit is to an area that is not among them.
+    const areas = await areasOf(db, clinicId, id);
+    const consents = defined(given.get(id));
+    const { alone } = rules.content.ages;
     const body: ClientOpened = {
-      client: await findClient(db, clinicId, id),
-      areas: await areasOf(db, clinicId, id),
-      ...(await visitsOf(db, clinicId, id)),
-      typedSessions: Object.fromEntries(await typedSessionsOf(db, clinicId, id)),
-      consents: defined((await consentsOf(db, clinicId, [id])).get(id)),
-      courseNotes: await notesOf(db, clinicId, id),
-      merges: await mergesOf(db, clinicId, id),
+      client,
+      areas,
+      ...visitsOf(summed, { birthDate: client.birthDate, areas, consents, alone }),
+      typedSessions: Object.fromEntries(typedSessions),
+      consents,
+      courseNotes,
+      merges,
+      languageGap: gap,
     };
     response.json(body);
   });
@@ -125,22 +142,20 @@ export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier):
 }
 
 /** A client's visits with what each came to for each of its zones, newest first. */
-async function visitsOf(
-  db: Db,
-  clinicId: string,
-  clientId: string,
-): Promise<Pick<ClientOpened, 'visits' | 'unreadable'>> {
-  const summed = await visitsSummed(db, clinicId, eq(visits.clientId, clientId));
-  const { birthDate } = await findClient(db, clinicId, clientId);
-  const given = defined((await consentsOf(db, clinicId, [clientId])).get(clientId));
-  const areas = new Map((await areasOf(db, clinicId, clientId)).map((area) => [area.id, area]));
-  const { ages } = (await suitabilityInForce(db, clinicId)).content;
+function visitsOf(
+  summed: Awaited<ReturnType<typeof visitsSummed>>,
+  of: Pick<ClientOpened, 'areas' | 'consents'> & {
+    readonly birthDate: string;
+    readonly alone: number;
+  },
+): Pick<ClientOpened, 'visits' | 'unreadable'> {
+  const areas = new Map(of.areas.map((area) => [area.id, area]));
   const unreadable = summed.filter((each) => each.unreadable);
   const opened = summed.toReversed().flatMap(({ visit, zones }) =>
     zones.map((zone): ClientVisit => {
       const area = defined(areas.get(zone.areaId));
       const on = visit.startsAt.toISOString().slice(0, 10);
-      const consent = treatmentConsent(given, area, birthDate, on, ages.alone);
+      const consent = treatmentConsent(of.consents, area, of.birthDate, on, of.alone);
       return {
         id: visit.id,
         areaId: zone.areaId,

@@ -51,14 +51,14 @@ export async function findClients(
     isNull(clients.mergedInto),
     ...words.map((word) => like(clients.searchText, likeAnywhere(word))),
   );
-  const [counted] = await db.select({ total: count() }).from(clients).where(fits);
   // Conditions by themselves: written out in a field, a column would lose its table's name.
   const theirs = sql`${areas.clinicId} = ${clients.clinicId} and ${areas.clientId} = ${clients.id}`;
   const ofClient = sql`${visits.clinicId} = ${clients.clinicId} and ${visits.clientId} = ${clients.id}`;
   const visitAt = (pick: 'max' | 'min', when: '<' | '>=') =>
     sql<string | null>`(select to_json(${sql.raw(pick)}(${visits.startsAt})) #>> '{}' from ${visits}
       where ${ofClient} and ${visits.cancelledAt} is null and ${visits.startsAt} ${sql.raw(when)} now())`;
-  const rows = await db
+  const counted = db.select({ total: count() }).from(clients).where(fits);
+  const page = db
     .select({
       id: clients.id,
       reference: clients.reference,
@@ -74,7 +74,8 @@ export async function findClients(
     .orderBy(asc(clients.familyName), asc(clients.givenName), asc(clients.id))
     .limit(CLIENTS_PER_PAGE)
     .offset((search.page - 1) * CLIENTS_PER_PAGE);
-  return { clients: rows, total: counted?.total ?? 0, page: search.page };
+  const [[found], rows] = await Promise.all([counted, page]);
+  return { clients: rows, total: found?.total ?? 0, page: search.page };
 }
 
 /** How many who share something are compared. */

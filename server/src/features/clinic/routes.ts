@@ -1,3 +1,4 @@
+import { ClinicLanguage } from '@tidy-quill/contract/translations';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from '@tidy-quill/contract/accounts';
 import type { Role } from '@tidy-quill/contract/auth';
 import {
@@ -89,6 +90,13 @@ export function clinicRoutes(db: Db): Router {
     const actor = actorWithRight(request, 'manageAccounts');
     const { dayOrder } = parse(ClinicDays, request.body);
     await changeClinic(db, actor, { dayOrder });
+    response.status(204).end();
+  });
+
+  router.put('/clinic/language', async (request, response) => {
+    const actor = actorWithRight(request, 'manageAccounts');
+    const { language } = parse(ClinicLanguage, request.body);
+    await changeClinic(db, actor, { language });
     response.status(204).end();
   });
 

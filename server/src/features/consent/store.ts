@@ -1,5 +1,11 @@
-import { areaText } from '@tidy-quill/contract/labels/area';
-import { expectationLines, offeredText } from '@tidy-quill/contract/labels/course';
+import {
+  clientWords,
+  consentsIn,
+  expectationLines,
+  offeredOf,
+  type ClientWords,
+  type LanguageRead,
+} from '@tidy-quill/contract/client-words/index';
 import type { InForce } from '@tidy-quill/contract/catalogue';
 import type {
   Consent,
@@ -11,6 +17,7 @@ import type {
 import {
   consentStanding,
   fillConsent,
+  needsInterpreter,
   risksFor,
   STANDARD_CONSENTS,
   validUntil,
@@ -21,6 +28,7 @@ import {
 } from '@tidy-quill/core/consent';
 import { expectedFromStart } from '@tidy-quill/core/course';
 import type { Job } from '@tidy-quill/core/suitability';
+import { clientLanguage } from '@tidy-quill/core/client-texts';
 import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, desc, eq, isNull, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -33,6 +41,7 @@ import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { documentInForce } from '../catalogue/store';
+import { languagesToRead, readIn } from '../languages/store';
 import { suitabilityInForce } from '../suitability/store';
 import { courseOfArea, type CourseOfArea } from '../course/course-of-area';
 import { knownRisks } from './known-risks';
@@ -129,10 +138,18 @@ export async function signConsent(
       detail: `The client is under ${rules.ages.alone}.`,
     });
   }
+  const { lacking } = await languagesFor(db, about);
+  if (lacking !== null && (signed.interpreter ?? '') === '') {
+    throw new HttpProblem('refused-by-rule', 'Somebody has to interpret', {
+      detail:
+        'The clinic does not have this consent in the client’s language: name who read it out.',
+    });
+  }
   const texts = await consentTextsInForce(db, clinicId);
   const risks = await knownRisks(db, clinicId, client, area);
   const course = await courseToExpect(db, clinicId, signed.kind, about);
-  const readable = readableFor(signed.kind, about, texts, risks, course);
+  const read = await readingIn(db, about, signed.language);
+  const readable = readableFor(signed.kind, about, texts, risks, course, read);
   if (digestOf(readable) !== signed.digest) {
     throw new HttpProblem('conflict', 'The text has changed since it was read', {
       detail: 'Read it again with the client, then sign.',
@@ -140,7 +157,7 @@ export async function signConsent(
     });
   }
   const content = contentToKeep(signed, about, readable);
-  const pdf = await consentPdf(content, { ...signed, signedOn });
+  const pdf = await consentPdf(content, { ...signed, signedOn }, read);
   const row = {
     clinicId,
     id: signed.id,
@@ -201,15 +218,38 @@ export async function consentToRead(
   db: Queryable,
   actor: Actor,
   clientId: string,
-  asked: { readonly areaId: string; readonly kind: ConsentKind },
+  asked: {
+    readonly areaId: string;
+    readonly kind: ConsentKind;
+    readonly language?: string | null | undefined;
+  },
 ): Promise<ConsentToRead> {
   const about = await particulars(db, actor, clientId, asked.areaId);
   const texts = await consentTextsInForce(db, actor.clinicId);
   const risks = await knownRisks(db, actor.clinicId, about.client, about.area);
   const course = await courseToExpect(db, actor.clinicId, asked.kind, about);
-  const readable = readableFor(asked.kind, about, texts, risks, course);
-  return { ...readable, digest: digestOf(readable) };
+  const read = await readingIn(db, about, asked.language);
+  const readable = readableFor(asked.kind, about, texts, risks, course, read);
+  return { ...readable, digest: digestOf(readable), ...(await languagesFor(db, about)) };
 }
+
+/** In which languages a consent can be read, and the client's own where it is not among them. */
+async function languagesFor(
+  db: Queryable,
+  { client, clinic }: Particulars,
+): Promise<Pick<ConsentToRead, 'languages' | 'lacking'>> {
+  const reads = clientLanguage(client, clinic);
+  const languages = await languagesToRead(db, clinic.id, reads, clinic, 'consents');
+  return { languages, lacking: needsInterpreter({ reads, languages }) ? reads : null };
+}
+
+/** What a consent is read in: the language that was asked for, else the client's own, as far as the clinic has it. */
+const readingIn = (
+  db: Queryable,
+  { client, clinic }: Particulars,
+  language: string | null | undefined,
+): Promise<LanguageRead> =>
+  readIn(db, clinic.id, { language: language ?? client.language }, clinic, 'consents');
 
 /** What the course of an area of hair may bring, as it is known now; null for other consents. */
 const courseToExpect = (
@@ -223,32 +263,47 @@ const courseToExpect = (
 function readableFor(
   kind: ConsentKind,
   { client, area, clinic }: Particulars,
-  { content, number }: InForce<ConsentTexts>,
+  { content: own, number }: InForce<ConsentTexts>,
   risks: RiskCase,
   course: CourseOfArea | null,
+  read: LanguageRead,
 ): ReadableConsent {
   const clientName = `${client.givenName} ${client.familyName}`;
+  const content = consentsIn(own, read.texts);
+  const words = clientWords('consents', read);
   return {
     ...fillConsent(content, kind, {
       client: clientName,
-      area: areaText(area),
+      area: words.area(area),
       clinic: clinic.name,
     }),
     risks:
       kind === 'photographs'
         ? []
         : risksFor(risks).map(({ code, raised }) => ({ text: content.risks[code], raised })),
-    ...(course === null ? {} : { expectations: expectationsOf(course) }),
+    ...(course === null ? {} : { expectations: expectationsOf(course, words) }),
     uses: kind === 'photographs' ? content.uses : null,
     clientName,
     clinicName: clinic.name,
     textsNumber: number,
     validMonths: content.validMonths,
+    ...(read.texts === null ? {} : { language: read.code }),
+    headings: {
+      expect: words.say('heading.expect'),
+      risks: words.say('heading.risks'),
+      likelier: words.say('likelier'),
+      uses: words.say('heading.uses'),
+    },
   };
 }
 
-const expectationsOf = ({ of: { site, own }, found, offer }: CourseOfArea) =>
-  expectationLines(site, own, expectedFromStart(site, own, offer?.kill), offeredText(found, offer));
+const expectationsOf = (
+  { of: { site, own }, found, offer }: CourseOfArea,
+  words: ClientWords<'consents'>,
+) => {
+  const many = expectedFromStart(site, own, offer?.kill);
+  return expectationLines(site, own, many, offeredOf(found, offer), words);
+};
 
 const digestOf = (readable: ReadableConsent) =>
   createHash('sha256').update(JSON.stringify(readable)).digest('hex');
@@ -256,7 +311,7 @@ const digestOf = (readable: ReadableConsent) =>
 function contentToKeep(
   signed: NewConsent,
   { client, technician }: Particulars,
-  { uses, validMonths: _months, ...readable }: ReadableConsent,
+  { uses, validMonths: _months, headings: _headings, ...readable }: ReadableConsent,
 ): ConsentContent {
   return {
     ...readable,
@@ -268,6 +323,9 @@ function contentToKeep(
         ? null
         : { name: signed.guardian.name, relation: signed.guardian.relation },
     technicianName: technician,
+    ...(signed.interpreter === undefined || signed.interpreter === ''
+      ? {}
+      : { interpreter: signed.interpreter }),
   };
 }
 

@@ -1,10 +1,6 @@
 import { areaText, countText, dayText } from '@tidy-quill/contract/labels/index';
-import {
-  changedText,
-  expectationLines,
-  offeredText,
-  plannedText,
-} from '@tidy-quill/contract/labels/course';
+import { expectationLines, offeredOf } from '@tidy-quill/contract/client-words/index';
+import { changedText, plannedText } from '@tidy-quill/contract/labels/course';
 import { expectedFromStart, lastGiven, sinceGiven } from '@tidy-quill/core/course';
 import type { Db } from '../../db/connect';
 import { clinicDay } from '../../http/clinic-day';
@@ -44,7 +40,7 @@ export async function treatmentPlanPdf(
       write(doc, 'What to expect', { bold: true, after: 2 });
       // A course that has begun says itself how many visits are to come: another number beside it would only confuse.
       const expected = plan.made > 0 ? null : expectedFromStart(of.site, of.own, offer?.kill);
-      for (const line of expectationLines(of.site, of.own, expected, offeredText(found, offer))) {
+      for (const line of expectationLines(of.site, of.own, expected, offeredOf(found, offer))) {
         write(doc, `• ${line}`, { after: 2 });
       }
       if (plan.days.length > 0) {

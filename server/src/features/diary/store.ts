@@ -1,4 +1,5 @@
 import type { Invitation } from '@tidy-quill/contract/ahead';
+import { clientWords } from '@tidy-quill/contract/client-words/index';
 import type { DiaryEntry, DiaryPage, DiaryRead } from '@tidy-quill/contract/diary';
 import type { VisitHeader } from '@tidy-quill/contract/visit-opened';
 import { consentStanding } from '@tidy-quill/core/consent';
@@ -14,8 +15,10 @@ import { messages } from '../../db/messages';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, linkMade } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { adviceLines } from '../aftercare/leaflet';
 import { leafletOf } from '../aftercare/store';
 import type { FileStore } from '../../files/file-store';
+import { readIn } from '../languages/store';
 import { keepPhoto } from '../photos/store';
 import { visitContext } from '../visit/visit-context';
 import { findVisit } from '../visit/store';
@@ -40,6 +43,8 @@ export async function openDiary(
   const expiresAt = dayjs().add(OPEN_DAYS, 'day').toDate();
   const url = `${origin}/diary/${token}`;
   const messageId = v7();
+  const read = await readIn(db, clinicId, client, clinic, 'diary');
+  const { say } = clientWords('diary', read);
   await db.transaction(async (tx) => {
     const made = await tx
       .insert(diaryLinks)
@@ -52,7 +57,7 @@ export async function openDiary(
       id: messageId,
       clientId: client.id,
       to: client.phone,
-      text: `${clinic.name}: tell us how it heals, with a picture if you like. The link is yours for four weeks: ${url}`,
+      text: say('message.link', { clinic: clinic.name, link: url }),
     });
   });
   return { url, expiresAt: expiresAt.toISOString(), messageId };
@@ -75,7 +80,7 @@ async function openedBy(db: Queryable, token: string) {
 export async function diaryPage(db: Queryable, token: string): Promise<DiaryPage> {
   const { link, visit } = await openedBy(db, token);
   const leaflet = await leafletOf(db, link.clinicId, visit);
-  const { client, clinic, area, advice, sentAt } = leaflet;
+  const { client, clinic, area, sentAt } = leaflet;
   const entries = await diaryOf(db, link.clinicId, visit.id);
   return {
     clinicName: clinic.name,
@@ -87,8 +92,9 @@ export async function diaryPage(db: Queryable, token: string): Promise<DiaryPage
     today: clinicToday(clinic.timeZone),
     timeZone: clinic.timeZone,
     mayPhotograph: await mayPhotograph(db, link.clinicId, visit),
-    advice,
+    advice: adviceLines(leaflet),
     entries,
+    language: await readIn(db, link.clinicId, client, clinic, 'diary'),
   };
 }
 

@@ -10,6 +10,7 @@ import {
 } from '@tidy-quill/contract/labels/index';
 import { visitReport, type ZoneReport } from '@tidy-quill/core/report';
 import { collected, fitted, write } from '../../pdf/paper';
+import { faceFor } from '../../pdf/faces';
 
 /** The record of a visit on paper: what its page shows, with the pain over time and small photographs. */
 export function recordPdf(
@@ -88,7 +89,7 @@ function painChart(doc: PDFKit.PDFDocument, { pains }: ZoneReport, area: string)
     const [x, y] = at(pain);
     doc.circle(x, y, 2.2).fill('#1C2733');
   }
-  doc.fillColor('#000000').fontSize(8).font('regular');
+  doc.fillColor('#000000').fontSize(8).font(faceFor('0', 'regular').name);
   doc.text('10', left - 16, base - height - 4, { lineBreak: false });
   doc.text('0', left - 12, base - 6, { lineBreak: false });
   doc.text(`${Math.ceil(minutes)} min`, left + width - 20, base + 3, { lineBreak: false });

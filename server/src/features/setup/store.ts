@@ -32,7 +32,7 @@ const noCode = () =>
  * @throws HttpProblem 404 for a code that is none, 400 with the field for a weak password or a name that is taken
  */
 export async function setUpClinic(db: Db, made: NewClinic): Promise<void> {
-  const { code, owner, id, name, timeZone, phone, emergencyPhone, dayOrder } = made;
+  const { code, owner, id, name, timeZone, phone, emergencyPhone, dayOrder, language } = made;
   const isMade = async (tx: Queryable) =>
     (await tx.select({ id: clinics.id }).from(clinics).where(eq(clinics.id, id))).length > 0;
   if (await isMade(db)) return;
@@ -49,7 +49,9 @@ export async function setUpClinic(db: Db, made: NewClinic): Promise<void> {
         throw noCode();
       }
       await actAs(tx, { staffId });
-      await tx.insert(clinics).values({ id, name, timeZone, phone, emergencyPhone, dayOrder });
+      await tx
+        .insert(clinics)
+        .values({ id, name, timeZone, phone, emergencyPhone, dayOrder, language });
       const { name: ownerName, signInName } = owner;
       await tx.insert(staff).values({
         ...{ clinicId: id, id: staffId, name: ownerName, signInName, passwordHash },

@@ -1,4 +1,5 @@
 import type { ComingVisit } from '@tidy-quill/contract/today';
+import { clientLanguage } from '@tidy-quill/core/client-texts';
 import { notReadyFor, zoneRecord } from '@tidy-quill/core/session';
 import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, gte, isNull, lt } from 'drizzle-orm';
@@ -6,6 +7,7 @@ import type { Db } from '../../db/connect';
 import { areas, clients, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
 import { aheadOf } from '../ahead/store';
+import { gapsFor } from '../languages/store';
 import { consentsOf, treatmentConsent } from '../consent/store';
 import { visitsSummed } from '../projections/store';
 import { unconfirmed } from '../suitability/judge';
@@ -18,7 +20,7 @@ const DAYS_AHEAD = 14;
 export async function notReadyFrom(
   db: Db,
   clinicId: string,
-  timeZone: string,
+  { timeZone, language }: { readonly timeZone: string; readonly language: string },
   today: Day,
 ): Promise<ComingVisit[]> {
   const { from } = dayBounds(today, timeZone);
@@ -50,6 +52,12 @@ export async function notReadyFrom(
   const consents = await consentsOf(db, clinicId, [
     ...new Set(rows.map(({ client }) => client.id)),
   ]);
+  const gaps = await gapsFor(
+    db,
+    clinicId,
+    rows.map(({ client }) => client),
+    { language },
+  );
   const { content: rules } = await suitabilityInForce(db, clinicId);
   return rows.flatMap(({ visit, client, area }): ComingVisit[] => {
     const own = events.get(visit.id);
@@ -68,6 +76,7 @@ export async function notReadyFrom(
       ),
       case: suitabilityCase(area, client.birthDate, on),
       rules,
+      gap: gaps.get(clientLanguage(client, { language })) ?? null,
     });
     if (notReady.length === 0) return [];
     return [

@@ -24,7 +24,7 @@ export function todayRoutes(db: Db): Router {
     const { clinicId } = actorOf(request);
     const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
     const { timeZone } = defined(clinic);
-    response.json(await notReadyFrom(db, clinicId, timeZone, clinicToday(timeZone)));
+    response.json(await notReadyFrom(db, clinicId, defined(clinic), clinicToday(timeZone)));
   });
   router.get('/today/follow-ups', async (request, response) => {
     const { clinicId } = actorOf(request);

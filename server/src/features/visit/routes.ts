@@ -27,6 +27,7 @@ import type { Tries } from '../auth/tries';
 import { audit } from '../audit/store';
 import { catalogueNow } from '../calendar/in-service';
 import { areasOf, asArea, asClient } from '../clients/store';
+import { gapFor } from '../languages/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
 import { acceptedPlan, judgeSettings, lackingHere } from './accept-plan';
@@ -82,6 +83,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       ahead: unconfirmed(ahead.get(visit.id), kept.events),
       saidLast,
       clinicName: around.clinic.name,
+      languageGap: await gapFor(db, clinicId, around.client, around.clinic),
       today: around.today,
     };
     response.json(body);

@@ -1,6 +1,7 @@
 import './ahead.css';
 import type { AheadPage as Opened } from '@tidy-quill/contract/ahead';
-import { yourAreaText } from '@tidy-quill/contract/labels/area';
+import { clientWords } from '@tidy-quill/contract/client-words/index';
+import { firstWords } from '@tidy-quill/contract/labels/questions';
 import { read } from '@tidy-quill/contract/problem';
 import { AheadAnswers } from '@tidy-quill/contract/ahead';
 import {
@@ -17,18 +18,19 @@ import { useParams } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useAheadQuery, useAnswerAheadMutation } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { clockText, dayOf, dayText, HOME_OUTCOME_WORDS, shortAsk } from '../../text';
+import { dayOf } from '../../text';
 import { ByLink } from '../../widgets/ByLink';
 import { Notice } from '../../widgets/Notice';
 import { goToQuestion, missingIn } from '../ask/missing';
 import { HistoryQuestions } from '../ask/HistoryQuestions';
+import { QuestionWords, useQuestionWords } from '../ask/question-words';
 
 /** What a client sees at home: the questions of one visit, on a small screen, and nothing else. */
 export function AheadPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading } = useAheadQuery(token);
   return (
-    <ByLink>
+    <ByLink language={data?.language.code}>
       <main className="ahead">
         {isLoading ? <Skeleton active paragraph={{ rows: 10 }} /> : null}
         {error === undefined || data !== undefined ? null : (
@@ -36,14 +38,20 @@ export function AheadPage() {
             <p>{problemText(error)}</p>
           </Notice>
         )}
-        {data === undefined ? null : <Questions token={token} page={data} />}
+        {data === undefined ? null : (
+          <QuestionWords value={clientWords('questions', data.language)}>
+            <Questions token={token} page={data} />
+          </QuestionWords>
+        )}
       </main>
     </ByLink>
   );
 }
 
 function Questions({ token, page }: { token: string; page: Opened }) {
-  const { job, place, today, startsAt, timeZone } = page;
+  const { job, place, today, startsAt, timeZone, clinicName: clinic, clinicPhone: phone } = page;
+  const words = useQuestionWords();
+  const { say } = words;
   const [id] = useState(() => v7());
   // Only in this tab: nobody's health is to stay behind on a phone.
   const [history, setHistory, clearDraft] = useDraft<History>(
@@ -70,12 +78,9 @@ function Questions({ token, page }: { token: string; page: Opened }) {
   if (isSuccess) {
     return (
       <section className="ahead-done">
-        <h1>Thank you, {page.givenName}</h1>
-        <p>
-          {page.clinicName} has your answers and will go through them with you. If anything changes
-          before you come, tell us: {page.clinicPhone}.
-        </p>
-        <p>You may close this page. The link does not open again.</p>
+        <h1>{say('page.thanks', { name: page.givenName })}</h1>
+        <p>{say('page.arrived', { clinic, phone })}</p>
+        <p>{say('page.closed')}</p>
       </section>
     );
   }
@@ -95,12 +100,13 @@ function Questions({ token, page }: { token: string; page: Opened }) {
   return (
     <>
       <header>
-        <p className="quiet">{page.clinicName}</p>
-        <h1>Hello {page.givenName}</h1>
+        <p className="quiet">{clinic}</p>
+        <h1>{say('page.hello', { name: page.givenName })}</h1>
         <p>
-          Please answer these before your visit on {dayText(dayOf(startsAt, timeZone))} at{' '}
-          {clockText(startsAt, timeZone)}, for {yourAreaText(page.area)}. We go through them with
-          you. Never stop a medicine for this; ask who prescribed it.
+          {say('page.introduction', {
+            when: words.moment(startsAt, timeZone),
+            area: words.yourArea(page.area),
+          })}
         </p>
       </header>
       <HistoryQuestions
@@ -115,26 +121,24 @@ function Questions({ token, page }: { token: string; page: Opened }) {
       />
       <footer>
         <p role="status">
-          {left.length === 0
-            ? 'All answered.'
-            : left.length === 1
-              ? '1 question left.'
-              : `${left.length} questions left.`}
+          {left.length === 0 ? say('page.allAnswered') : say('page.left', { count: left.length })}
         </p>
         {error === undefined ? null : (
           <p className="field-error" role="alert">
-            {problemText(error)}
+            {words.code === 'en' ? problemText(error) : say('page.failed', { phone })}
           </p>
         )}
         {checked && missing.length > 0 ? (
           <p className="field-error" role="alert">
-            Still missing: {missing.map((each) => shortAsk(each)).join(', ')}.
+            {say('page.missing', {
+              questions: missing.map((each) => firstWords(say(`question.${each}.ask`))).join(', '),
+            })}
           </p>
         ) : null}
         <Button type="primary" block size="large" loading={isLoading} onClick={() => void send()}>
-          Send my answers
+          {say('page.send')}
         </Button>
-        <p className="small">Questions, or feeling unsure? {page.clinicPhone}</p>
+        <p className="small">{say('page.unsure', { phone })}</p>
       </footer>
     </>
   );
@@ -142,6 +146,7 @@ function Questions({ token, page }: { token: string; page: Opened }) {
 
 /** What the answer to a question leads to, in plain words; a wait that is over by the visit says nothing. */
 function LeadsTo({ id, assessment }: { id: QuestionId; assessment: Assessment }) {
+  const { say, day } = useQuestionWords();
   const own = assessment.findings.filter(({ rule, medicine }) =>
     'question' in rule.trigger
       ? rule.trigger.question === id
@@ -154,9 +159,9 @@ function LeadsTo({ id, assessment }: { id: QuestionId; assessment: Assessment })
         <p key={`${rule.id} ${medicine}`}>
           {medicine === null ? '' : <strong>{medicine}: </strong>}
           {outcome === 'wait' && clearOn !== null
-            ? `We treat you from ${dayText(clearOn)} on. If that is after your visit, we find another day together.`
-            : HOME_OUTCOME_WORDS[outcome]}
-          {medicine !== null && lastOn === null ? ' Please go on taking it as prescribed.' : ''}
+            ? say('outcome.waitUntil', { day: day(clearOn) })
+            : say(`outcome.${outcome}`)}
+          {medicine !== null && lastOn === null ? ` ${say('outcome.goOnTaking')}` : ''}
         </p>
       ))}
     </div>

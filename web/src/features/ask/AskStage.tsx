@@ -1,6 +1,7 @@
 import './ask.css';
 import { useSearchParams } from 'react-router';
 import { useVisit } from '../visit/use-visit';
+import { LanguageNotice } from '../languages/LanguageNotice';
 import { ConsentPart } from '../consent/ConsentPart';
 import { AskHistory } from './AskHistory';
 
@@ -8,7 +9,7 @@ const PARTS = { history: 'History', consent: 'Consent' } as const;
 
 /** Ask in two parts: what the client says and what it means, then the consent. */
 export function AskStage() {
-  const { consented } = useVisit('consented');
+  const { consented, languageGap } = useVisit('consented', 'languageGap');
   const [search, setSearch] = useSearchParams();
   const part = search.get('part') === 'consent' ? 'consent' : 'history';
   const go = (next: keyof typeof PARTS) =>
@@ -35,6 +36,7 @@ export function AskStage() {
           </button>
         ))}
       </div>
+      {consented ? null : <LanguageNotice gap={languageGap} />}
       {part === 'consent' ? <ConsentPart /> : <AskHistory onConsent={() => go('consent')} />}
     </>
   );

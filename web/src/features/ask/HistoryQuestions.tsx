@@ -10,6 +10,7 @@ import type {
 import type { InputError } from '@tidy-quill/core/units';
 import type { ReactNode } from 'react';
 import { GROUP_WORDS } from '../../text';
+import { useQuestionWords } from './question-words';
 import { questionOf } from './missing';
 import { MedicineList } from './MedicineList';
 import { QuestionLine } from './QuestionLine';
@@ -38,6 +39,7 @@ export function HistoryQuestions({
   outcomes?: (id: QuestionId) => ReactNode;
   onChange: (history: History) => void;
 }) {
+  const { say } = useQuestionWords();
   const answer = (id: QuestionId, next: Answer) =>
     onChange({ ...history, answers: { ...history.answers, [id]: next } });
   return GROUPS.map((group) => {
@@ -45,7 +47,7 @@ export function HistoryQuestions({
     if (own.length === 0) return null;
     return (
       <fieldset key={group}>
-        <legend>{GROUP_WORDS[group]}</legend>
+        <legend>{say(`group.${group}`)}</legend>
         {own.map((question) => (
           <QuestionLine
             key={question.id}

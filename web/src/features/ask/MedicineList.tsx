@@ -4,7 +4,8 @@ import type { InputError } from '@tidy-quill/core/units';
 import { AutoComplete, Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { substanceFinder } from './find-substances';
-import { DayInput } from '../../widgets/DayInput';
+import { HomeDayInput } from './HomeDayInput';
+import { useQuestionWords } from './question-words';
 
 const MOST_SHOWN = 8;
 
@@ -22,6 +23,7 @@ export function MedicineList({
   problem: InputError | null;
   onChange: (medicines: readonly Medicine[]) => void;
 }) {
+  const { say } = useQuestionWords();
   const [typed, setTyped] = useState('');
   // What was typed and is close to names of the list: asked after before it is taken as unknown.
   const [asking, setAsking] = useState<string | null>(null);
@@ -46,18 +48,18 @@ export function MedicineList({
           <span>
             <strong>{medicine.name}</strong>
             {medicine.substanceId === null ? (
-              <span className="quiet-inline"> · not in the list, goes to the supervisor</span>
+              <span className="quiet-inline"> · {say('medicine.unlisted')}</span>
             ) : null}
           </span>
           <Checkbox
             checked={medicine.lastOn === null}
             onChange={(event) => change(index, { lastOn: event.target.checked ? null : today })}
           >
-            still taken
+            {say('medicine.stillTaken')}
           </Checkbox>
           {medicine.lastOn === null ? null : (
-            <DayInput
-              aria-label={`Last day of ${medicine.name}`}
+            <HomeDayInput
+              aria-label={say('medicine.lastDay', { name: medicine.name })}
               max={today}
               value={medicine.lastOn}
               status={problem === null ? '' : 'error'}
@@ -65,14 +67,15 @@ export function MedicineList({
             />
           )}
           <Button size="small" onClick={() => onChange(medicines.filter((_, i) => i !== index))}>
-            Remove<span className="visually-hidden"> {medicine.name}</span>
+            {say('medicine.remove')}
+            <span className="visually-hidden"> {medicine.name}</span>
           </Button>
         </div>
       ))}
       <div className="medicine-add">
         <AutoComplete
-          aria-label="Name of a medicine, cream or supplement"
-          placeholder="Name or what it is for: blood thinner"
+          aria-label={say('medicine.name')}
+          placeholder={say('medicine.example')}
           value={typed}
           options={fitting.map(({ name }) => ({ value: name }))}
           onChange={setTyped}
@@ -89,12 +92,16 @@ export function MedicineList({
           }}
         />
         <Button disabled={typed.trim() === ''} onClick={() => add(typed)}>
-          Add
+          {say('medicine.add')}
         </Button>
       </div>
       {asking === null ? null : (
-        <div className="medicine-asked" role="group" aria-label={`Did you mean, for ${asking}`}>
-          <span>“{asking}”: did you mean</span>
+        <div
+          className="medicine-asked"
+          role="group"
+          aria-label={say('medicine.didYouMean', { name: asking })}
+        >
+          <span>{say('medicine.didYouMean', { name: asking })}</span>
           {finder
             .close(asking)
             .slice(0, MOST_SHOWN)
@@ -103,7 +110,9 @@ export function MedicineList({
                 {name}
               </Button>
             ))}
-          <Button onClick={() => add(asking, true)}>None of these: keep “{asking}”</Button>
+          <Button onClick={() => add(asking, true)}>
+            {say('medicine.noneOfThese', { name: asking })}
+          </Button>
         </div>
       )}
       {problem === null ? null : <p className="field-error">{problem.problem}</p>}

@@ -4,7 +4,8 @@ import type { InputError } from '@tidy-quill/core/units';
 import { Input, Radio } from 'antd';
 import { useId, type ReactNode } from 'react';
 import { dayText, QUESTION_WORDS } from '../../text';
-import { DayInput } from '../../widgets/DayInput';
+import { HomeDayInput } from './HomeDayInput';
+import { useQuestionWords } from './question-words';
 
 /** One question: no or yes; the last day and a word on it where a yes needs them. */
 export function QuestionLine({
@@ -30,26 +31,30 @@ export function QuestionLine({
   children?: ReactNode;
 }) {
   const id = useId();
-  const words = QUESTION_WORDS[question.id];
+  const { say } = useQuestionWords();
+  const own = QUESTION_WORDS[question.id];
+  const dayLabel = own.day === undefined ? say('answer.day') : say(`question.${question.id}.day`);
+  const noteLabel =
+    own.note === undefined ? say('answer.note') : say(`question.${question.id}.note`);
   const value = answer === undefined ? null : answer.yes;
-  const say = (more: object) => onAnswer({ ...(answer?.yes ? answer : {}), ...more, yes: true });
+  const sayYes = (more: object) => onAnswer({ ...(answer?.yes ? answer : {}), ...more, yes: true });
   return (
     <div className={`question ${answer?.yes ? 'is-yes' : ''}`} data-question={question.id}>
       <span id={id}>
-        {words.ask}
+        {say(`question.${question.id}.ask`)}
         {last === undefined ? null : (
           <span className="quiet-inline"> · last time {said(last)}</span>
         )}
       </span>
       {answer?.yes && question.asksDay ? (
         <span className="question-day">
-          {words.day}
-          <DayInput
-            aria-label={words.day ?? 'Day'}
+          {dayLabel}
+          <HomeDayInput
+            aria-label={dayLabel}
             max={today}
             value={answer.lastOn ?? ''}
             status={problem === null ? '' : 'error'}
-            onChange={(day) => say({ lastOn: day || undefined })}
+            onChange={(day) => sayYes({ lastOn: day || undefined })}
           />
         </span>
       ) : null}
@@ -60,25 +65,25 @@ export function QuestionLine({
         buttonStyle="solid"
         value={value}
         options={[
-          { value: false, label: 'No' },
-          { value: true, label: 'Yes' },
+          { value: false, label: say('answer.no') },
+          { value: true, label: say('answer.yes') },
         ]}
-        onChange={(event) => (event.target.value ? say({}) : onAnswer({ yes: false }))}
+        onChange={(event) => (event.target.value ? sayYes({}) : onAnswer({ yes: false }))}
       />
       {answer?.yes && question.asksNote ? (
         <Input
           className="question-note"
-          aria-label={words.note ?? 'What was it'}
-          placeholder={words.note ?? 'What was it'}
+          aria-label={noteLabel}
+          placeholder={noteLabel}
           maxLength={500}
           value={answer.note ?? ''}
           status={problem === null ? '' : 'error'}
-          onChange={(event) => say({ note: event.target.value })}
+          onChange={(event) => sayYes({ note: event.target.value })}
         />
       ) : null}
       {answer?.yes ? children : null}
       {outcome ?? null}
-      {problem === null ? null : <p className="field-error">{missing(problem, answer)}</p>}
+      {problem === null ? null : <p className="field-error">{missing(problem, answer, say)}</p>}
     </div>
   );
 }
@@ -89,9 +94,14 @@ function said(answer: Answer): string {
   return `yes${when}${answer.note ? `: ${answer.note}` : ''}`;
 }
 
-function missing({ field, problem }: InputError, answer: Answer | undefined): string {
-  if (field.endsWith('.note')) return 'What was it?';
-  if (field.endsWith('.lastOn') && answer?.yes && answer.lastOn === undefined) return 'Which day?';
-  if (field === 'answers.medicines') return 'Which ones?';
+function missing(
+  { field, problem }: InputError,
+  answer: Answer | undefined,
+  say: ReturnType<typeof useQuestionWords>['say'],
+): string {
+  if (field.endsWith('.note')) return say('ask.note');
+  if (field.endsWith('.lastOn') && answer?.yes && answer.lastOn === undefined)
+    return say('ask.day');
+  if (field === 'answers.medicines') return say('ask.medicines');
   return problem;
 }

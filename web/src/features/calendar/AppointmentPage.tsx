@@ -1,12 +1,11 @@
 import '../ahead/ahead.css';
 import type { AppointmentPage as Opened } from '@tidy-quill/contract/calendar';
-import { BEFORE_VISIT, ANSWERED_WORDS } from '@tidy-quill/contract/labels/calendar';
+import { clientWords } from '@tidy-quill/contract/client-words/index';
 import type { ClientAnswer } from '@tidy-quill/core/calendar';
 import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { problemText } from '../../app/api';
-import { momentText } from '../../text';
 import { ByLink } from '../../widgets/ByLink';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
@@ -17,7 +16,7 @@ export function AppointmentPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading } = useAppointmentQuery(token);
   return (
-    <ByLink>
+    <ByLink language={data?.language.code}>
       <main className="ahead">
         {isLoading ? <Skeleton active paragraph={{ rows: 6 }} /> : null}
         {error === undefined || data !== undefined ? null : (
@@ -32,48 +31,46 @@ export function AppointmentPage() {
 }
 
 function Appointment({ token, page }: { token: string; page: Opened }) {
+  const words = clientWords('messages', page.language);
+  const { say } = words;
+  const phone = page.clinicPhone;
   const [answer, { isLoading, error }] = useAnswerAppointmentMutation();
   const [asking, setAsking] = useState<Exclude<ClientAnswer, 'confirmed'> | null>(null);
   const [note, setNote] = useState('');
   const give = (given: ClientAnswer) => void answer({ token, answer: given, note });
   return (
     <section className="appointment">
-      <h1>Hello {page.givenName}</h1>
+      <h1>{say('page.hello', { name: page.givenName })}</h1>
       <p>
-        {page.clinicName} expects you on <strong>{momentText(page.startsAt, page.timeZone)}</strong>
-        .
+        {say('page.expected', {
+          clinic: page.clinicName,
+          when: words.moment(page.startsAt, page.timeZone),
+        })}
       </p>
-      <p>{BEFORE_VISIT[page.job]}</p>
+      <p>{say(`before.${page.job}`)}</p>
       {page.answer !== null ? (
         <p role="status">
-          <strong>{ANSWERED_WORDS[page.answer]}</strong> To change that, call {page.clinicPhone}.
+          <strong>{say(`answered.${page.answer}`)}</strong> {say('answered.change', { phone })}
         </p>
       ) : asking === null ? (
         <div className="appointment-answers">
           <Button type="primary" size="large" loading={isLoading} onClick={() => give('confirmed')}>
-            I will come
+            {say('page.come')}
           </Button>
           <Button size="large" onClick={() => setAsking('otherTime')}>
-            I need another time
+            {say('page.otherTime')}
           </Button>
           {page.mayCancel ? (
             <Button size="large" onClick={() => setAsking('cancelled')}>
-              I cannot come
+              {say('page.cannotCome')}
             </Button>
           ) : (
-            <p>
-              It is less than {page.noticeHours} hours away: to cancel, please call{' '}
-              {page.clinicPhone}.
-            </p>
+            <p>{say('page.tooLate', { hours: page.noticeHours, phone })}</p>
           )}
         </div>
       ) : (
         <>
-          <Field
-            label={
-              asking === 'otherTime' ? 'When would suit you?' : 'Anything that we should know?'
-            }
-          >
+          <Field label={say(asking === 'otherTime' ? 'page.whenSuits' : 'page.shouldKnow')}>
             {(field) => (
               <Input.TextArea
                 {...field}
@@ -86,16 +83,20 @@ function Appointment({ token, page }: { token: string; page: Opened }) {
           </Field>
           <div className="appointment-answers">
             <Button type="primary" size="large" loading={isLoading} onClick={() => give(asking)}>
-              {asking === 'otherTime' ? 'Ask for another time' : 'Cancel the appointment'}
+              {say(asking === 'otherTime' ? 'page.askOtherTime' : 'page.cancel')}
             </Button>
             <Button size="large" onClick={() => setAsking(null)}>
-              Go back
+              {say('page.back')}
             </Button>
           </div>
         </>
       )}
       <p className="field-error" role="alert">
-        {error === undefined ? '' : problemText(error)}
+        {error === undefined
+          ? ''
+          : words.code === 'en'
+            ? problemText(error)
+            : say('page.failed', { phone })}
       </p>
     </section>
   );

@@ -5,22 +5,21 @@ import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
 import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/aftercare';
 import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
-import { Button, Input, Skeleton } from 'antd';
+import { Skeleton } from 'antd';
 import { useState } from 'react';
 import { NavLink, useParams } from 'react-router';
-import { v7 } from 'uuid';
 import { HANDPIECE_TEMPLATES } from '@tidy-quill/contract/handpiece-templates';
 import { defined } from '@tidy-quill/core/units';
-import { problemText, useAddVersionMutation, useVersionsQuery } from '../../app/api';
+import { problemText, useVersionsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import { FAULT_COLUMN, faultText } from '../../text';
-import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { AftercareForm } from './AftercareForm';
 import { ClinicalNumbers } from './ClinicalNumbers';
 import { ConsentTextsForm } from './ConsentTextsForm';
 import { SuitabilityTables } from './SuitabilityTables';
+import { KeepVersion, type Made } from './KeepVersion';
 import { InkProtocolPart } from './InkProtocolPart';
 import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
@@ -51,7 +50,7 @@ const PROTOCOL_COLUMNS = [
 export function DevicesPage() {
   const params = useParams();
   const kind = TABS.find(({ path }) => path === params['kind'])?.kind ?? 'devices';
-  const { data, error, refetch } = useVersionsQuery(kind, { refetchOnMountOrArgChange: true });
+  const { data, error, refetch } = useVersionsQuery({ kind }, { refetchOnMountOrArgChange: true });
   return (
     <div className="page">
       <header className="page-head">
@@ -185,8 +184,8 @@ function Versions({
         )}
         {changed && editable ? (
           <KeepVersion
-            kind={kind}
-            draft={draft}
+            basedOn={draft.basedOn}
+            made={{ kind, content: draft.content } as Made}
             onKept={() => {
               clearDraft();
               setShown(null);
@@ -256,42 +255,5 @@ function Versions({
         />
       )}
     </div>
-  );
-}
-
-function KeepVersion({
-  kind,
-  draft,
-  onKept,
-  onDrop,
-}: {
-  kind: CatalogueKind;
-  draft: Draft;
-  onKept: () => void;
-  onDrop: () => void;
-}) {
-  const [id] = useState(() => v7());
-  const [note, setNote] = useState('');
-  const [add, { error, isLoading }] = useAddVersionMutation();
-  const keep = async () => {
-    const made = { id, kind, note, ...draft } as Parameters<typeof add>[0];
-    if ((await add(made)).error === undefined) onKept();
-  };
-  return (
-    <Notice kind="care" title={`Changed since version ${draft.basedOn}, not in force`}>
-      <div className="keep-version">
-        <Input
-          aria-label="What changed and why"
-          placeholder="What changed and why"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-        <Button type="primary" loading={isLoading} onClick={() => void keep()}>
-          Keep as version {draft.basedOn + 1}
-        </Button>
-        <Button onClick={onDrop}>Drop the changes</Button>
-      </div>
-      {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
-    </Notice>
   );
 }

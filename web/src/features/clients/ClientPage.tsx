@@ -25,6 +25,7 @@ import { AddAreaForm } from './AddAreaForm';
 import { FreedTime } from '../calendar/FreedTime';
 import { BookVisitForm } from './BookVisitForm';
 import { ClientForm } from './ClientForm';
+import { LanguageNotice } from '../languages/LanguageNotice';
 import { ContactLine } from './ContactLine';
 import { EraseClient } from './EraseClient';
 import { ExportMenu } from './ExportMenu';
@@ -55,7 +56,17 @@ export function ClientPage() {
 }
 
 function Opened({
-  opened: { client, areas, visits, unreadable, consents, courseNotes, typedSessions, merges },
+  opened: {
+    client,
+    areas,
+    visits,
+    unreadable,
+    consents,
+    courseNotes,
+    typedSessions,
+    merges,
+    languageGap,
+  },
 }: {
   opened: ClientOpened;
 }) {
@@ -81,6 +92,7 @@ function Opened({
             {client.email === '' ? '' : ` · ${client.email}`}
           </p>
           <ContactLine client={client} />
+          <LanguageNotice gap={languageGap} />
           {client.note === '' ? null : <p>{client.note}</p>}
         </div>
         {client.mergedInto === null ? (

@@ -72,6 +72,9 @@ export function ClinicPage() {
         ) : null}
       </header>
       <NotSetUp />
+      <p>
+        <Link to="/clinic/languages">Languages in which clients read</Link>
+      </p>
       {me.role === 'technician' ? null : (
         <p>
           <Link to="/clinic/audit">Audit trail: who did and looked at what</Link>

@@ -1,3 +1,4 @@
+import { clientMessage, ENGLISH } from '@tidy-quill/contract/client-words/index';
 import { NewMessageText, type MessageTextNow } from '@tidy-quill/contract/message-texts';
 import { read } from '@tidy-quill/contract/problem';
 import { PLACES_OF } from '@tidy-quill/core/calendar';
@@ -6,7 +7,7 @@ import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { dayOf, dayText, MESSAGE_KIND_WORDS, PLACE_WORDS_OF, visitMessage } from '../../text';
+import { dayOf, dayText, MESSAGE_KIND_WORDS, PLACE_WORDS_OF } from '../../text';
 import { Field } from '../../widgets/Field';
 import { useMessageTextsQuery, useSetMessageTextMutation } from '../calendar/calendar-api';
 
@@ -68,9 +69,9 @@ function MessageText({ now, owner }: { now: MessageTextNow; owner: boolean }) {
           <p>
             It will read:{' '}
             <q>
-              {visitMessage(text, {
-                ...{ clinic, givenName: 'Una', startsAt: new Date().toISOString(), job: 'hair' },
-                url: 'https://…',
+              {clientMessage(kind, text, ENGLISH, {
+                ...{ clinic, givenName: 'Una', url: 'https://…' },
+                visit: { startsAt: new Date().toISOString(), job: 'hair' },
               })}
             </q>
           </p>

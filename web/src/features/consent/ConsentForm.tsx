@@ -1,14 +1,16 @@
 import './consent.css';
 import type { Area } from '@tidy-quill/contract/clients';
 import type { ConsentToRead, Signature } from '@tidy-quill/contract/consent';
+import { languageText, nativeName } from '@tidy-quill/contract/labels/clients';
 import { PHOTO_USES, type ConsentKind, type PhotoUse } from '@tidy-quill/core/consent';
-import { Checkbox, Input, Skeleton } from 'antd';
+import { Checkbox, Input, Segmented, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { defined } from '@tidy-quill/core/units';
 import { problemText, useConsentToReadQuery, useSignConsentMutation } from '../../app/api';
 import { countText } from '../../text';
 import { Field } from '../../widgets/Field';
+import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
@@ -26,8 +28,10 @@ export function ConsentForm({
   kind: ConsentKind;
   onDone: () => void;
 }) {
+  /** Null for the client’s own. */
+  const [language, setLanguage] = useState<string | null>(null);
   const { data, error, refetch } = useConsentToReadQuery(
-    { clientId, areaId: area.id, kind },
+    { clientId, areaId: area.id, kind, language },
     { refetchOnMountOrArgChange: true },
   );
   if (error !== undefined) {
@@ -47,6 +51,8 @@ export function ConsentForm({
       areaId={area.id}
       kind={kind}
       text={data}
+      language={language}
+      onLanguage={setLanguage}
       onDone={onDone}
       onReadAgain={() => void refetch()}
     />
@@ -64,6 +70,8 @@ function ReadAndSign({
   areaId,
   kind,
   text,
+  language,
+  onLanguage,
   onDone,
   onReadAgain,
 }: {
@@ -71,6 +79,8 @@ function ReadAndSign({
   areaId: string;
   kind: ConsentKind;
   text: ConsentToRead;
+  language: string | null;
+  onLanguage: (language: string) => void;
   onDone: () => void;
   onReadAgain: () => void;
 }) {
@@ -79,6 +89,7 @@ function ReadAndSign({
   const [id] = useState(() => v7());
   const [uses, setUses] = useState<readonly PhotoUse[]>([]);
   const [asked, setAsked] = useState('');
+  const [interpreter, setInterpreter] = useState('');
   const [read, setRead] = useState(false);
   const [guardian, setGuardian] = useState({ name: '', relation: '' });
   const [signed, setSigned] = useState<Signed>({ client: null, guardian: null, technician: null });
@@ -90,6 +101,7 @@ function ReadAndSign({
     (signed.guardian !== null && guardian.name.trim() !== '' && guardian.relation.trim() !== '');
   const missing = [
     text.uses !== null && uses.length === 0 ? 'a use' : null,
+    text.lacking !== null && interpreter.trim() === '' ? 'who interpreted' : null,
     read ? null : 'that it was read',
     signed.client === null ? 'the client’s signature' : null,
     guarded ? null : 'the guardian’s name, relation and signature',
@@ -103,6 +115,8 @@ function ReadAndSign({
       kind,
       uses: [...uses],
       asked,
+      language,
+      interpreter,
       digest: text.digest,
       client: defined(signed.client),
       guardian: minor ? { ...guardian, signature: defined(signed.guardian) } : null,
@@ -114,14 +128,34 @@ function ReadAndSign({
   return (
     <>
       <div className="stage consent">
-        <article className="consent-text">
+        <article className="consent-text" lang={text.language ?? 'en'}>
+          {text.languages.length < 2 ? null : (
+            <Segmented
+              aria-label="Language of this text"
+              className="consent-language"
+              value={language ?? text.languages[0] ?? ''}
+              options={text.languages.map((code) => ({ value: code, label: nativeName(code) }))}
+              onChange={onLanguage}
+            />
+          )}
+          {text.lacking === null ? null : (
+            <Notice
+              kind="care"
+              title={`This consent is not there in ${languageText(text.lacking)}`}
+            >
+              <p>
+                Have it read out by an interpreter and name them below, or wait until the clinic has
+                it translated. Nobody signs what they cannot read or follow.
+              </p>
+            </Notice>
+          )}
           <h2>{text.title}</h2>
           {text.paragraphs.map((paragraph) => (
             <p key={paragraph}>{paragraph}</p>
           ))}
           {text.expectations === undefined ? null : (
             <>
-              <h3>What to expect</h3>
+              <h3>{text.headings.expect}</h3>
               <ul>
                 {text.expectations.map((line) => (
                   <li key={line}>{line}</li>
@@ -131,12 +165,12 @@ function ReadAndSign({
           )}
           {text.risks.length === 0 ? null : (
             <>
-              <h3>What may go wrong</h3>
+              <h3>{text.headings.risks}</h3>
               <ul>
                 {text.risks.map(({ text: risk, raised }) => (
                   <li key={risk}>
                     {risk}
-                    {raised ? <strong> Likelier for you than for most.</strong> : null}
+                    {raised ? <strong> {text.headings.likelier}</strong> : null}
                   </li>
                 ))}
               </ul>
@@ -163,6 +197,18 @@ function ReadAndSign({
               />
             )}
           </Field>
+          {text.lacking === null ? null : (
+            <Field label="Interpreter, who read it out">
+              {(field) => (
+                <Input
+                  {...field}
+                  maxLength={120}
+                  value={interpreter}
+                  onChange={(event) => setInterpreter(event.target.value)}
+                />
+              )}
+            </Field>
+          )}
           <Checkbox checked={read} onChange={(event) => setRead(event.target.checked)}>
             The client has read it, or had it read out, and has no more questions
           </Checkbox>

@@ -1,10 +1,12 @@
 import './diary.css';
+import { clientWords, type ClientWords } from '@tidy-quill/contract/client-words/index';
 import type { DiaryPage as Opened } from '@tidy-quill/contract/diary';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
 import {
   isUrgentAtHome,
   REACTION_SIGNS,
   SEEN_AT_HOME,
+  TRENDS,
   type HomeEntry,
   type ReactionSign,
   type SeenAtHome,
@@ -22,7 +24,6 @@ import {
 } from '../../app/after-api';
 import { problemText } from '../../app/api';
 import { useDraft } from '../../app/draft';
-import { HOME_SIGN_WORDS, SEEN_WORDS, TREND_WORDS, untilText } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { ByLink } from '../../widgets/ByLink';
@@ -37,7 +38,7 @@ export function DiaryPage() {
   const { token = '' } = useParams();
   const { data, error, isLoading, refetch } = useDiaryPageQuery(token);
   return (
-    <ByLink>
+    <ByLink language={data?.language.code}>
       <main className="ahead">
         {isLoading ? <Skeleton active paragraph={{ rows: 10 }} /> : null}
         {error === undefined || data !== undefined ? null : (
@@ -75,6 +76,8 @@ const empty = (): Draft => ({
 });
 
 function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: () => void }) {
+  const words = clientWords('diary', page.language);
+  const { say } = words;
   // Only in this tab: nobody's health is to stay behind on a phone.
   const [first] = useState(empty);
   const [kept, setDraft, clear] = useDraft<Draft>(
@@ -105,53 +108,62 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
   };
   return (
     <>
-      <h1>How is it healing, {page.givenName}?</h1>
+      <h1>{say('page.heading', { name: page.givenName })}</h1>
       <p>
-        {page.clinicName}. {day === 0 ? 'The day of your visit.' : `Day ${day} after your visit.`}
+        {page.clinicName}. {day === 0 ? say('page.dayOfVisit') : say('page.dayAfter', { day })}
       </p>
       {urgent ? (
         <div className="diary-urgent">
-          <Notice kind="stop" title="Do not wait for our answer">
+          <Notice kind="stop" title={say('page.urgent')}>
             <p>
-              See a doctor now, or call{' '}
-              <a href={`tel:${page.emergencyPhone}`}>{page.emergencyPhone}</a>. Then call us:{' '}
-              <a href={`tel:${page.clinicPhone.replace(/\s/g, '')}`}>{page.clinicPhone}</a>.
+              <WithNumbers
+                text={say('page.urgentDo', {
+                  emergency: page.emergencyPhone,
+                  phone: page.clinicPhone,
+                })}
+                numbers={[page.emergencyPhone, page.clinicPhone]}
+              />
             </p>
           </Notice>
         </div>
       ) : null}
       {replaces === null ? null : (
         <p role="status">
-          You are correcting what you wrote today.{' '}
+          {say('page.correcting')}{' '}
           <Button size="small" onClick={() => setDraft(empty())}>
-            Leave it as it was
+            {say('page.leaveAsItWas')}
           </Button>
         </p>
       )}
       <Choice
-        label={day === 0 ? 'Since your visit it is' : 'Since yesterday it is'}
-        words={TREND_WORDS}
+        label={say(day === 0 ? 'page.sinceVisit' : 'page.sinceYesterday')}
+        words={said(TRENDS, (each) => say(`trend.${each}`))}
         value={trend}
         onChange={(next) => change({ trend: next })}
       />
       <Ticks
-        label="What do you see?"
+        label={say('page.whatSeen')}
         values={SEEN_AT_HOME}
-        words={SEEN_WORDS}
+        words={said(SEEN_AT_HOME, (each) => say(`seen.${each}`))}
         chosen={seen}
         onChange={(next) => change({ seen: next })}
       />
       <Ticks
-        label="Is any of this there?"
+        label={say('page.anyOfThis')}
         values={REACTION_SIGNS}
-        words={HOME_SIGN_WORDS}
+        words={said(REACTION_SIGNS, (each) => say(`sign.${each}`))}
         chosen={signs}
         onChange={(next) => change({ signs: next })}
       />
       {page.mayPhotograph ? (
-        <HomePhotos token={token} ids={photoIds} onIds={(next) => change({ photoIds: next })} />
+        <HomePhotos
+          token={token}
+          words={words}
+          ids={photoIds}
+          onIds={(next) => change({ photoIds: next })}
+        />
       ) : null}
-      <Field label="Anything else">
+      <Field label={say('page.anythingElse')}>
         {(field) => (
           <Input.TextArea
             {...field}
@@ -164,7 +176,7 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
       </Field>
       {error === undefined ? null : (
         <p className="field-error" role="alert">
-          Not sent yet: {problemText(error)} What you wrote is still here.
+          {say('page.failed')} {words.code === 'en' ? problemText(error) : ''}
         </p>
       )}
       <Button
@@ -174,42 +186,68 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
         loading={isLoading}
         onClick={() => void keep()}
       >
-        {replaces === null ? 'Send it to the clinic' : 'Send the correction'}
+        {say(replaces === null ? 'page.send' : 'page.sendCorrection')}
       </Button>
-      {trend === null ? <p className="small">Say first whether it is better or worse.</p> : null}
+      {trend === null ? <p className="small">{say('page.trendFirst')}</p> : null}
       {isSuccess && trend === null ? (
         <p role="status">
-          Thank you, it has arrived.{' '}
-          {urgent ? 'The clinic sees it now. Please call all the same.' : 'Come back tomorrow.'}
+          {say('page.thanks')} {say(urgent ? 'page.callAllTheSame' : 'page.comeBack')}
         </p>
       ) : null}
       <WrittenSoFar
         page={page}
+        words={words}
         onCorrect={({ id, givenAt: _at, ...old }) => setDraft({ ...empty(), ...old, replaces: id })}
       />
-      <h2>What we told you</h2>
+      <h2>{say('page.advice')}</h2>
       <ul>
-        {page.advice.map(({ code, text, until, sayFrom }) => (
-          <li key={code}>
-            {text ?? code} {until === null ? '' : untilText({ until, sayFrom })}
-          </li>
+        {page.advice.map((line) => (
+          <li key={line}>{line}</li>
         ))}
       </ul>
       <p>
         <strong>
-          Call us: {page.clinicPhone}. Emergency: {page.emergencyPhone}.
+          {say('page.call', { phone: page.clinicPhone, emergency: page.emergencyPhone })}
         </strong>
       </p>
     </>
   );
 }
 
+/** A sentence in which telephone numbers can be pressed. */
+function WithNumbers({ text, numbers }: { text: string; numbers: readonly string[] }) {
+  const found = numbers.filter((number) => number !== '' && text.includes(number));
+  const parts = found.reduce<readonly string[]>(
+    (list, number) =>
+      list.flatMap((part) =>
+        found.includes(part)
+          ? [part]
+          : part.split(number).flatMap((each, index) => (index === 0 ? [each] : [number, each])),
+      ),
+    [text],
+  );
+  return parts.map((part, index) =>
+    found.includes(part) ? (
+      <a key={index} href={`tel:${part.replace(/\s/g, '')}`}>
+        {part}
+      </a>
+    ) : (
+      part
+    ),
+  );
+}
+
+const said = <K extends string>(keys: readonly K[], say: (key: K) => string) =>
+  Object.fromEntries(keys.map((key) => [key, say(key)])) as Record<K, string>;
+
 function HomePhotos({
   token,
+  words,
   ids,
   onIds,
 }: {
   token: string;
+  words: ClientWords<'diary'>;
   ids: readonly string[];
   onIds: (ids: readonly string[]) => void;
 }) {
@@ -221,7 +259,7 @@ function HomePhotos({
   };
   return (
     <>
-      <Field label={`A picture, ${ids.length} of ${MOST_PHOTOS}`}>
+      <Field label={words.say('page.picture', { count: ids.length, most: MOST_PHOTOS })}>
         {({ id }) => (
           <input
             id={id}
@@ -239,7 +277,7 @@ function HomePhotos({
       </Field>
       {sending.error === undefined ? null : (
         <p className="field-error" role="alert">
-          {problemText(sending.error)}
+          {words.code === 'en' ? problemText(sending.error) : words.say('page.failed')}
         </p>
       )}
     </>

@@ -1,3 +1,4 @@
+import { LANGUAGES } from '@tidy-quill/contract/labels/clients';
 import './setup.css';
 import { NewClinic } from '@tidy-quill/contract/setup';
 import { DAY_ORDER_WORDS } from '@tidy-quill/contract/labels/setup';
@@ -36,6 +37,12 @@ const LABELS = {
 } as const;
 
 type FieldName = keyof typeof LABELS;
+
+/** This browser's own language where it is one of those that are known. */
+function usualLanguage(): string {
+  const own = navigator.language.split('-')[0];
+  return LANGUAGES.find(({ value }) => value === own)?.value ?? 'en';
+}
 
 /** Whether this browser's own language writes the month first. */
 const usualOrder = (): DayOrder => {
@@ -84,13 +91,14 @@ function SetupForm() {
     ...{ 'owner.name': '', 'owner.signInName': '', 'owner.password': '' },
   });
   const [dayOrder, setDayOrder] = useState<DayOrder>(usualOrder);
+  const [language, setLanguage] = useState(usualLanguage);
   const [setUp, made] = useSetUpClinicMutation();
   const [signIn, signing] = useSignInMutation();
   const { 'owner.name': ownerName, 'owner.signInName': signInName, ...rest } = values;
   const { 'owner.password': password, ...clinic } = rest;
   const owner = { name: ownerName, signInName, password };
   const { wrong, check, refuse } = useFormProblems(NewClinic, values, {
-    ...{ id, ...clinic, dayOrder, owner },
+    ...{ id, ...clinic, dayOrder, language, owner },
   });
   const send = async () => {
     const asked = check();
@@ -146,6 +154,18 @@ function SetupForm() {
         value={dayOrder}
         onChange={setDayOrder}
       />
+      <Field label="Clients read, and dates on their papers are written, in">
+        {({ id: fieldId }) => (
+          <Select
+            id={fieldId}
+            showSearch={{ optionFilterProp: 'label' }}
+            className="whole-width"
+            value={language}
+            options={[...LANGUAGES]}
+            onChange={setLanguage}
+          />
+        )}
+      </Field>
       {text('phone')}
       {text('emergencyPhone')}
       {text('owner.name')}

@@ -1,0 +1,15 @@
+export {
+  clientLanguage,
+  partsMissing,
+  placeholderProblem,
+  sameLanguage,
+  standingOf,
+  textsIn,
+  TEXT_PARTS,
+  toTranslate,
+  type PlaceholderProblem,
+  type SourceText,
+  type TextPart,
+  type Translation,
+  type TranslationStanding,
+} from './translation';
