@@ -148,7 +148,7 @@ function whyStopped(folder) {
 }
 
 /** PostgreSQL refuses to run as root: Debian's account for it then, else nobody. */
-function ordinaryUser() {
+export function ordinaryUser() {
   if (process.getuid?.() !== 0) return null;
   for (const name of ['postgres', 'nobody']) {
     const uid = spawnSync('id', ['-u', name], { encoding: 'utf8' });

@@ -89,13 +89,13 @@ export function serveConsoles(port) {
 
 /**
  * Starts the built server; gives its URL and process. `port` 0 takes any free one; a port that is
- * taken gives way to the next.
+ * taken gives way to the next. `env` are more settings of the server's.
  */
-export async function serve(databaseUrl, { port, tries = 20, consoles = '', appUrl = '' }) {
+export async function serve(databaseUrl, { port, tries = 20, ...more }) {
   for (let next = port; next < port + tries; next++) {
     // Cheaper to ask than to start a whole server on it.
     if (next !== 0 && !(await isFree(next))) continue;
-    const started = await tryPort(databaseUrl, next, consoles, appUrl);
+    const started = await tryPort(databaseUrl, next, more);
     if (started !== null) return started;
     if (port === 0) break;
   }
@@ -111,7 +111,7 @@ function isFree(port) {
   });
 }
 
-function tryPort(databaseUrl, port, consoles, appUrl) {
+function tryPort(databaseUrl, port, { consoles = '', appUrl = '', env = {} }) {
   return new Promise((resolve, reject) => {
     const slow = 'SLOW_SEED' in process.env ? ['--import', SLOW] : [];
     const child = spawn(process.execPath, [...slow, join(root, 'server/dist/main.js')], {
@@ -120,6 +120,7 @@ function tryPort(databaseUrl, port, consoles, appUrl) {
         WEB_FOLDER: join(root, 'web/dist'),
         ...(consoles === '' ? {} : { SIMULATED_CONSOLES: consoles }),
         ...(appUrl === '' ? {} : { APP_DATABASE_URL: appUrl }),
+        ...env,
       }),
       // The channel tells the server when this process is gone, however it ended.
       stdio: ['ignore', 'pipe', 'pipe', 'ipc'],

@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Agent, request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
-import pg from 'pg';
-import { v7 } from 'uuid';
 import { bodyVersion } from '@tidy-quill/core/events';
 import { defined } from '@tidy-quill/core/units';
+import { begunVisit, openRooms, pulse, signedIn } from './rooms';
 import { lineAt } from '../src/testing/line';
 
 // Presses of many rooms at once against the built server on a durable database: presses.ts <url> <database url>
@@ -15,47 +14,11 @@ const PRESSES = 12;
 const PAUSE_MS = 1000;
 const MANY_EVENTS = 10_000;
 
-const pool = new pg.Pool({ connectionString: databaseUrl, max: 10 });
-const [someone] = (
-  await pool.query(
-    `select v.*, c.id as clinic from visits v join clinics c on c.id = v.clinic_id limit 1`,
-  )
-).rows;
+const rooms = await openRooms(databaseUrl);
+const { pool, someone } = rooms;
 
-/** A visit in which a session has begun, with so many presses in it already. */
-async function begunVisit(presses: number): Promise<string> {
-  const id = v7();
-  const { clinic_id, client_id, area_id, room_id, staff_id } = someone;
-  await pool.query(
-    `insert into visits (clinic_id, id, client_id, area_id, room_id, staff_id, starts_at)
-     values ($1, $2, $3, $4, $5, $6, now() - interval '400 days')`,
-    [clinic_id, id, client_id, area_id, room_id, staff_id],
-  );
-  await pool.query(
-    `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
-     select $1, gen_random_uuid(), $2, $3, kind, now() + n * interval '1 second', body::jsonb
-     from (select 0 as n, 'treatmentStarted' as kind, '{"kind":"treatmentStarted"}' as body
-           union all select n, 'pulsesFired', '{"kind":"pulsesFired","count":1}'
-           from generate_series(1, $4::int) n) e`,
-    [clinic_id, id, staff_id, presses],
-  );
-  return id;
-}
-
-const signIn = async (): Promise<string> => {
-  const response = await fetch(`${url}/api/sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', origin: url },
-    body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
-  });
-  return response.headers
-    .getSetCookie()
-    .map((each) => each.split(';')[0])
-    .join('; ');
-};
-
-const cookie = await signIn();
-const visits = await Promise.all(Array.from({ length: ROOMS }, () => begunVisit(20)));
+const cookie = await signedIn(url);
+const visits = await Promise.all(Array.from({ length: ROOMS }, () => begunVisit(rooms, 20)));
 /** Whoever reads the client has every visit summed up, as those have that were begun by a press. */
 const sumUp = () => fetch(`${url}/api/clients/${someone.client_id}`, { headers: { cookie } });
 await sumUp();
@@ -103,12 +66,6 @@ const request = (method: string, path: string, body = '') =>
   });
 
 const PAST_ALL = 1e14;
-const pulse = () => ({
-  id: v7(),
-  at: new Date().toISOString(),
-  body: { kind: 'pulsesFired', count: 1 } as const,
-});
-
 const lines = await Promise.all(visits.map((visit) => lineAt(url, visit, cookie)));
 
 /** As the page of an open visit sends it: up its live line. */
@@ -152,7 +109,7 @@ console.log(`the statement alone that keeps it: ${told(keepMs)}`);
 console.log(`a press as a request, where there is no line: ${told(postedMs)} (aim 30 ms)`);
 console.log(`a request that asks nothing: ${told(emptyMs)}`);
 
-const long = await begunVisit(MANY_EVENTS);
+const long = await begunVisit(rooms, MANY_EVENTS);
 await sumUp();
 const opened: number[] = [];
 for (let time = 0; time < 7; time++) {

@@ -1,6 +1,7 @@
 import pg from 'pg';
 import { v7 } from 'uuid';
 import { defined } from '@tidy-quill/core/units';
+import { signedIn } from './rooms';
 
 // Lists, an open visit and an accepted plan on many clients and sessions: scale.ts <url> <database url> <clients> <sessions each>
 const [url = '', databaseUrl = '', manyClients = '', sessionsEach = ''] = process.argv.slice(2);
@@ -13,15 +14,7 @@ await client.connect();
 // As the server’s own connections are.
 const pool = new pg.Pool({ connectionString: databaseUrl, max: 4, options: '-c jit=off' });
 
-const signedIn = await fetch(`${url}/api/sign-in`, {
-  method: 'POST',
-  headers: { 'content-type': 'application/json', origin: url },
-  body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
-});
-const cookie = signedIn.headers
-  .getSetCookie()
-  .map((each) => each.split(';')[0])
-  .join('; ');
+const cookie = await signedIn(url);
 const headers = { 'content-type': 'application/json', origin: url, cookie };
 const get = async (path: string): Promise<never> => {
   const response = await fetch(`${url}${path}`, { headers });
@@ -155,20 +148,61 @@ await compare(
   'client search',
   (turn) => get(`/api/clients?text=given${turn % 90} family${(turn * 7) % 90}`),
   (turn) =>
-    pool.query(
-      `select * from clients where clinic_id = $1 and search_text like $2 and search_text like $3
-       order by family_name, given_name, id limit 50`,
-      [clinic, `%given${turn % 90}%`, `%family${(turn * 7) % 90}%`],
+    Promise.all(
+      [
+        'select count(*) from clients c where clinic_id = $1 and search_text like $2 and search_text like $3',
+        `select c.*, (select count(*) from areas a where a.clinic_id = $1 and a.client_id = c.id),
+           (select max(starts_at) from visits v where v.clinic_id = $1 and v.client_id = c.id and cancelled_at is null and starts_at < now()),
+           (select min(starts_at) from visits v where v.clinic_id = $1 and v.client_id = c.id and cancelled_at is null and starts_at >= now())
+         from clients c where clinic_id = $1 and search_text like $2 and search_text like $3
+         order by family_name, given_name, id limit 50`,
+      ].map((text) =>
+        pool.query(text, [clinic, `%given${turn % 90}%`, `%family${(turn * 7) % 90}%`]),
+      ),
     ),
 );
+// What a client's page and an open visit show is of many tables: each asked once, by its index, all at once.
+const ofClient = (table: string) =>
+  `select * from ${table} where clinic_id = $1 and client_id = $2`;
+const CLIENT_ROWS = [
+  'select * from clients where clinic_id = $1 and id = $2',
+  ofClient('areas'),
+  `select v.*, s.zones, s.sessions from visits v join visit_status s on s.clinic_id = v.clinic_id and s.visit_id = v.id
+   where v.clinic_id = $1 and v.client_id = $2`,
+  `select c.*, w.withdrawn_on from consents c left join consent_withdrawals w on w.clinic_id = c.clinic_id and w.consent_id = c.id
+   where c.clinic_id = $1 and c.client_id = $2`,
+  ofClient('typed_sessions'),
+];
+const ofClinic = (table: string) => `select * from ${table} where clinic_id = $1`;
+const CLINIC_ROWS = [
+  `select * from clinics where id = $1`,
+  ofClinic('staff'),
+  `select distinct on (kind) * from catalogue_versions
+   where clinic_id = $1 and approved_at is not null and kind <> 'consents' order by kind, number desc`,
+  `select * from unavailable where clinic_id = $1 and until_at > now() and from_at < now()`,
+];
+const ofVisit = (table: string) => `select * from ${table} where clinic_id = $1 and visit_id = $2`;
+const VISIT_ROWS = [
+  'select * from visits where clinic_id = $1 and id = $2',
+  `${ofVisit('visit_events')} order by seq`,
+  ofVisit('ahead_answers'),
+  // What was said, and what the client's days are like, at the last visit.
+  `select e.* from visit_events e join visits v on v.clinic_id = e.clinic_id and v.id = e.visit_id
+   where v.clinic_id = $1 and v.client_id = (select client_id from visits where clinic_id = $1 and id = $2)
+     and e.kind in ('answersGiven', 'sentHome')`,
+];
+const all = (texts: readonly string[], values: readonly string[]) =>
+  texts.map((text) => pool.query(text, [...values]));
+
 await compare(
   'a client',
   (turn) => get(`/api/clients/${at(turn).client}`),
   (turn) =>
-    pool.query(
-      `select v.*, s.zones from visits v join visit_status s on s.clinic_id = v.clinic_id and s.visit_id = v.id
-       where v.clinic_id = $1 and v.client_id = $2`,
-      [clinic, at(turn).client],
+    Promise.all(
+      all(
+        [...CLIENT_ROWS, ofClient('course_notes'), ofClient('client_merges')],
+        [clinic, at(turn).client],
+      ),
     ),
 );
 await compare(
@@ -176,15 +210,9 @@ await compare(
   (turn) => get(`/api/visits/${at(turn).visit}`),
   (turn) =>
     Promise.all([
-      pool.query('select * from visit_events where clinic_id = $1 and visit_id = $2 order by seq', [
-        clinic,
-        at(turn).visit,
-      ]),
-      pool.query(
-        `select v.*, s.zones from visits v join visit_status s on s.clinic_id = v.clinic_id and s.visit_id = v.id
-         where v.clinic_id = $1 and v.client_id = $2`,
-        [clinic, at(turn).client],
-      ),
+      ...all(VISIT_ROWS, [clinic, at(turn).visit]),
+      ...all(CLIENT_ROWS, [clinic, at(turn).client]),
+      ...all(CLINIC_ROWS, [clinic]),
     ]),
 );
 
@@ -206,11 +234,19 @@ const accept = async () => {
   });
   if (!response.ok) throw new Error(`plan: ${response.status} ${await response.text()}`);
 };
-await compare('an accepted plan', accept, () =>
-  pool.query('select * from visit_events where clinic_id = $1 and visit_id = $2 order by at', [
-    clinic,
-    planned.id,
-  ]),
+// The same rows read, and one as long as the plan's written through to the disk: in a table of its own, so that the record stays whole.
+await client.query('create table bench_plans (id uuid primary key, body jsonb not null)');
+const { body } = await one(
+  `select body from visit_events where kind = 'planAccepted' and clinic_id = $1 and visit_id = $2 limit 1`,
+  [clinic, planned.id],
 );
+await compare('an accepted plan', accept, async () => {
+  await Promise.all([
+    ...all(VISIT_ROWS, [clinic, planned.id]),
+    ...all(CLIENT_ROWS, [clinic, planned.client.id]),
+    ...all(CLINIC_ROWS, [clinic]),
+  ]);
+  await pool.query('insert into bench_plans values ($1, $2)', [v7(), body]);
+});
 await pool.end();
 await client.end();

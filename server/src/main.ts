@@ -1,6 +1,6 @@
 import { pino } from 'pino';
 import { makeApplication } from './app';
-import { connectAsApplication } from './db/connect';
+import { connect, connectAsApplication, type Connection } from './db/connect';
 import { folderStore } from './files/folder-store';
 import { rowStore } from './files/row-store';
 import { simulatedCarrier } from './features/messages/carrier';
@@ -17,7 +17,11 @@ const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 const connection = connectAsApplication({
   databaseUrl,
   applicationUrl: process.env['APP_DATABASE_URL'],
+  pooled: process.env['LISTEN_DATABASE_URL'] !== undefined,
 });
+// A pooler in transaction mode lends a connection for a transaction alone: what listens or holds a lock has its own.
+const direct = connectedTo('LISTEN_DATABASE_URL');
+const replica = connectedTo('READ_DATABASE_URL');
 const filesFolder = process.env['FILES_FOLDER'];
 const {
   server,
@@ -25,6 +29,8 @@ const {
   close: closeApplication,
 } = await makeApplication({
   connection,
+  direct: direct?.pool,
+  replica: replica?.db,
   logger,
   files: filesFolder === undefined ? rowStore : folderStore(filesFolder, rowStore),
   webFolder: process.env['WEB_FOLDER'] ?? null,
@@ -57,6 +63,12 @@ server.listen(Number(process.env['PORT'] ?? 4310), host, () => {
   console.log(`listening on http://${host}:${port}`);
 });
 
+/** A connection to an address of the environment, whose account is the application's; null where none is named. */
+function connectedTo(name: string): Connection | null {
+  const url = process.env[name];
+  return url === undefined ? null : connect(url);
+}
+
 /** What carries messages: e-mail too, where a server for it is named. */
 function carrierAsked() {
   try {
@@ -84,7 +96,7 @@ function backupsAsked(databaseUrl: string) {
 function close(): void {
   metricsServer?.close();
   void closeApplication()
-    .then(() => connection.pool.end())
+    .then(() => Promise.all([connection, direct, replica].map((each) => each?.pool.end())))
     .then(() => process.exit(0));
   setTimeout(() => process.exit(0), 5000).unref();
 }

@@ -38,6 +38,19 @@ function connected(config: pg.PoolConfig): Connection {
   return { db: drizzle(pool, { schema }), pool };
 }
 
+/** A connection that another one may answer for, each transaction: nothing prepared on one is there on the next. */
+class PooledClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    const query = this.query.bind(this) as (...all: unknown[]) => unknown;
+    this.query = ((first: unknown, ...more: unknown[]) =>
+      query(isNamed(first) ? { ...first, name: undefined } : first, ...more)) as typeof this.query;
+  }
+}
+
+const isNamed = (query: unknown): query is { readonly name: string } =>
+  typeof query === 'object' && query !== null && 'name' in query && !('submit' in query);
+
 /**
  * Connects as the application: by an address whose account is the application's, or by the owner's, whose every
  * connection then works as the application's role.
@@ -45,8 +58,16 @@ function connected(config: pg.PoolConfig): Connection {
 export function connectAsApplication(urls: {
   readonly databaseUrl: string;
   readonly applicationUrl?: string | undefined;
+  /** Whether a pooler in transaction mode stands before that address. */
+  readonly pooled?: boolean | undefined;
 }): Connection {
-  if (urls.applicationUrl !== undefined) return connect(urls.applicationUrl);
+  const { applicationUrl, pooled = false } = urls;
+  if (applicationUrl !== undefined) {
+    return connected({
+      connectionString: applicationUrl,
+      ...(pooled ? { Client: PooledClient } : {}),
+    });
+  }
   return connected({
     connectionString: urls.databaseUrl,
     // No connection is handed out before it works as the application.
