@@ -24,6 +24,7 @@ export default defineConfig({
     './server/src/db/judgements.ts',
     './server/src/db/backups.ts',
     './server/src/db/setup-codes.ts',
+    './server/src/db/eyewear.ts',
   ],
   out: './server/migrations',
 });

@@ -53,6 +53,7 @@ export const AUDIT_KINDS = [
   'waitingEnded',
   'messageTextSet',
   'signOffAdded',
+  'eyewearSet',
   'linkMade',
   'linkUsed',
   'linkEnded',

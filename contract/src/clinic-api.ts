@@ -2,6 +2,7 @@ import type { ApiRow } from './api-row';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
 import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
 import { ClinicLanguage } from './translations';
+import { LookOver, SetEyewear } from './eyewear';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -58,6 +59,16 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   },
   'GET /api/clinic/languages/:language/:part': {
     summary: 'A part of the texts for clients with its newest translation',
+  },
+  'GET /api/eyewear': { summary: 'Eyewear of the clinic, as it is now' },
+  'PUT /api/eyewear/:id': {
+    summary: 'List eyewear, or change it, as a version of its own',
+    body: SetEyewear,
+    right: 'draft',
+  },
+  'POST /api/eyewear/:id/look-over': {
+    summary: 'Note what was seen of eyewear today',
+    body: LookOver,
   },
   'PUT /api/clinic/second-factor': {
     summary: 'Demand a second factor of supervisors and owners',

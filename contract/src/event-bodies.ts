@@ -209,6 +209,9 @@ export const EVENT_BODIES = {
     kind: kind('checkTicked'),
     check: v.picklist(CHECK_IDS),
     done: v.boolean(),
+    worn: v.optional(
+      v.pipe(v.array(v.object({ id: Id, name: line(120) })), v.maxLength(20, 'must be 20 at most')),
+    ),
   }),
   numbingChanged: v.object({
     kind: kind('numbingChanged'),

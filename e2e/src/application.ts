@@ -20,19 +20,29 @@ export interface Application {
   ) => Promise<{ body: Record<string, never>; visit_id: string }[]>;
   /** Ends the server as a crash would, and starts another on the same port and database. */
   readonly kill: () => Promise<void>;
-  readonly revive: () => Promise<void>;
+  /** Starts it on another database where one is named. */
+  readonly revive: (otherDatabaseUrl?: string) => Promise<void>;
+  /** A new, empty database beside it. */
+  readonly emptyDatabase: () => Promise<string>;
+  readonly databaseUrl: string;
   readonly close: () => Promise<void>;
 }
 
-/** @param demo whether the demo is in it, or no clinic at all and a code to set one up */
-export async function startApplication({ demo = true } = {}): Promise<Application> {
+/**
+ * @param demo whether the demo is in it, or no clinic at all and a code to set one up
+ * @param env more settings of the server's
+ */
+export async function startApplication({
+  demo = true,
+  env = {},
+}: { demo?: boolean; env?: Readonly<Record<string, string>> } = {}): Promise<Application> {
   const base = process.env['TEST_DATABASE_URL'];
   if (base === undefined) throw new Error('TEST_DATABASE_URL is not set: run npm test');
   const name = `e_${randomBytes(6).toString('hex')}`;
   const databaseUrl = demo ? await filledDatabase(base, name) : await newDatabase(base, name);
   const first = demo ? null : await prepare(databaseUrl, NO_DEMO);
   const consoles = await serveConsoles(0);
-  let server = await serve(databaseUrl, { port: 0, consoles: consoles.rooms });
+  let server = await serve(databaseUrl, { port: 0, consoles: consoles.rooms, env });
   const { url } = server;
   const pool = new pg.Pool({ connectionString: databaseUrl, max: 2 });
   return {
@@ -50,11 +60,14 @@ export async function startApplication({ demo = true } = {}): Promise<Applicatio
         server.child.once('exit', () => resolve());
         server.child.kill('SIGKILL');
       }),
-    revive: async () => {
-      server = await serve(databaseUrl, {
+    databaseUrl,
+    emptyDatabase: () => newDatabase(base, `e_${randomBytes(6).toString('hex')}`),
+    revive: async (otherDatabaseUrl = databaseUrl) => {
+      server = await serve(otherDatabaseUrl, {
         port: Number(new URL(url).port),
         tries: 1,
         consoles: consoles.rooms,
+        env,
       });
     },
     close: async () => {

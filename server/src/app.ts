@@ -43,6 +43,7 @@ import { importBodies, importRoutes } from './features/imports/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
 import { exportRoutes } from './features/export/routes';
+import { eyewearRoutes } from './features/eyewear/routes';
 import { handpieceRoutes } from './features/handpieces/routes';
 import { openApiRoutes } from './features/openapi/routes';
 import { photoRoutes } from './features/photos/routes';
@@ -103,7 +104,8 @@ export async function makeApplication(options: {
   const carrier = options.carrier ?? simulatedCarrier;
   const [shared] = await db.select().from(installation);
   if (shared === undefined) throw new Error('The database is not set up: run the migrations first');
-  const bridge = new ConsoleBridge(await consolePlaces(db, options.consoles ?? {}));
+  const places = await consolePlaces(db, options.consoles ?? {});
+  const bridge = new ConsoleBridge(places);
   const direct = options.direct ?? pool;
   const reading = new ReadingSide(db, options.replica ?? null);
   const feed = new EventFeed(direct);
@@ -246,8 +248,9 @@ export async function makeApplication(options: {
     api.use(catalogueRoutes(db));
     api.use(clinicRoutes(db));
     api.use(signOffRoutes(db));
-    api.use(setupRoutes(db));
+    api.use(setupRoutes(db, new Set(places.keys())));
     api.use(languageRoutes(db));
+    api.use(eyewearRoutes(db));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

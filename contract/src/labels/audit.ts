@@ -36,6 +36,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   waitingAdded: 'Put on the waiting list',
   waitingEnded: 'Off the waiting list',
   messageTextSet: 'Words of a message changed',
+  eyewearSet: 'Eyewear listed, changed or looked over',
   signOffAdded: 'Sign-off given or taken away',
   overridden: 'Supervisor’s approval',
   versionDrafted: 'Version drafted',

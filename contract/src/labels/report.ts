@@ -147,9 +147,11 @@ function spots({ record }: ZoneReport, { timeZone }: SheetNames): SheetLine[] {
 
 function ready({ record, ticks: made }: ZoneReport, names: SheetNames): SheetLine[] {
   const several = new Set(made.map(({ wavelengthNm }) => wavelengthNm)).size > 1;
-  const ticks = made.map(({ check, wavelengthNm, ...by }) => {
+  const ticks = made.map(({ check, wavelengthNm, worn, ...by }) => {
     const light = several && wavelengthNm !== null ? `, for ${nmText(wavelengthNm)}` : '';
-    return { label: stamp(by, names), text: `${PLAIN_CHECK_WORDS[check]}${light}` };
+    const which =
+      worn === undefined || worn.length === 0 ? '' : `: ${worn.map(({ name }) => name).join('; ')}`;
+    return { label: stamp(by, names), text: `${PLAIN_CHECK_WORDS[check]}${light}${which}` };
   });
   const { numbing } = record;
   if (numbing === null) return ticks;

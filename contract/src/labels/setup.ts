@@ -57,4 +57,14 @@ export const SETUP_STEP_WORDS: Readonly<
     why: 'The one that ships holds until then.',
     to: '/devices/aftercare',
   },
+  eyewear: {
+    title: 'Eyewear for each handpiece',
+    why: 'Listed with its labels, so that Prepare names the pairs that fit a setting and refuses the others. Until then it only says what a label has to reach.',
+    to: '/devices/eyewear',
+  },
+  consoles: {
+    title: 'Consoles, connected',
+    why: 'A console that is connected counts its own pulses and is read back by itself; without one they are counted and read by hand. Whoever runs the server names them by the rooms’ ids (ROOM_CONSOLES).',
+    to: '/clinic',
+  },
 };

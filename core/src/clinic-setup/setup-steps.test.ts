@@ -3,6 +3,7 @@ import { isSetUp, setupSteps, type SetupSoFar } from './setup-steps';
 
 const NOTHING: SetupSoFar = {
   ...{ emergencyPhone: '', hoursSaid: false, rooms: 0, staff: [{ role: 'owner' }] },
+  ...{ eyewearFits: false, consoles: 0 },
   approved: {
     ...{ devices: false, protocol: false },
     ...{ suitability: false, consents: false, aftercare: false },
@@ -15,7 +16,7 @@ describe('what a clinic sets up', () => {
   it('is all of it for an owner who has just begun', () => {
     expect(left(NOTHING)).toEqual([
       ...['emergencyPhone', 'hours', 'rooms!', 'supervisor!', 'treats!', 'devices!'],
-      ...['protocol!', 'suitability', 'consents', 'aftercare'],
+      ...['protocol!', 'suitability', 'consents', 'aftercare', 'eyewear', 'consoles'],
     ]);
     expect(isSetUp(setupSteps(NOTHING))).toBe(false);
   });
@@ -32,6 +33,8 @@ describe('what a clinic sets up', () => {
       'suitability',
       'consents',
       'aftercare',
+      'eyewear',
+      'consoles',
     ]);
     expect(isSetUp(setupSteps(ready))).toBe(true);
     const without = { ...ready, approved: { ...ready.approved, protocol: false } };

@@ -12,6 +12,8 @@ export const SETUP_STEPS = [
   'suitability',
   'consents',
   'aftercare',
+  'eyewear',
+  'consoles',
 ] as const;
 
 export type SetupStepId = (typeof SETUP_STEPS)[number];
@@ -27,6 +29,10 @@ export interface SetupSoFar {
   readonly rooms: number;
   /** Accounts that are open and that somebody has taken. */
   readonly staff: readonly Pick<Account, 'role'>[];
+  /** Whether each handpiece in service has eyewear listed that reaches what it needs at its worst; false without handpieces. */
+  readonly eyewearFits: boolean;
+  /** Rooms whose console is connected. */
+  readonly consoles: number;
   /** Documents of which the clinic has approved a version of its own. */
   readonly approved: Readonly<
     Record<'devices' | 'protocol' | 'suitability' | 'consents' | 'aftercare', boolean>
@@ -50,6 +56,8 @@ export function setupSteps(so: SetupSoFar): readonly SetupStep[] {
     supervisor: has('supervisor'),
     treats: has('technician', 'supervisor'),
     ...so.approved,
+    eyewear: so.eyewearFits,
+    consoles: so.consoles > 0,
   };
   return SETUP_STEPS.map((id) => ({ id, done: done[id], needed: NEEDED.includes(id) }));
 }

@@ -1,3 +1,4 @@
+import type { WornEyewear } from '../eyewear';
 import type { Skill } from '../access';
 import type { Advice, Habit } from '../aftercare';
 import type { Cooling } from '../heat';
@@ -158,7 +159,13 @@ export type EventBody =
       readonly fades: readonly FadeSeen[];
     }
   /** Something was made ready, or no longer is. */
-  | { readonly kind: 'checkTicked'; readonly check: CheckId; readonly done: boolean }
+  | {
+      readonly kind: 'checkTicked';
+      readonly check: CheckId;
+      readonly done: boolean;
+      /** Of eyewear: which of the clinic's was put on; absent where the clinic keeps no list of it. */
+      readonly worn?: readonly WornEyewear[] | undefined;
+    }
   /** Numbing cream went on, or was wiped off wholly. */
   | {
       readonly kind: 'numbingChanged';

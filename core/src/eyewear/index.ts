@@ -1,2 +1,3 @@
 export * from './required-density';
 export * from './filters';
+export * from './inventory';

@@ -1,9 +1,9 @@
 import { SITES, type SiteId } from '../sites';
-import { requiredDensity } from '../eyewear';
 import { avoidedIn, type ZoneFinding } from '../look';
 import type { Cooling } from '../heat';
 import { glides, type Setting } from '../plan';
-import { lineNm, linesOf, type Light } from '../window';
+import { lineNm, type Light } from '../window';
+import { beamOf } from './eyewear-needed';
 
 export const CHECK_IDS = [
   'identity',
@@ -69,16 +69,7 @@ export function checklist(of: {
 }): readonly Check[] {
   const { site, zone, job, setting, light, cooling } = of;
   const { part } = SITES[site];
-  // For a band: as if all of its fluence came at the wavelength that harms the eye most.
-  const density = Math.max(
-    ...linesOf(light).map(({ wavelengthNm }) =>
-      requiredDensity({
-        wavelengthNm,
-        pulseSeconds: setting.pulseMs / 1000,
-        fluenceJcm2: setting.fluenceJcm2,
-      }),
-    ),
-  );
+  const { density } = beamOf(setting, light);
   const plate = cooling.kind === 'contact' || cooling.kind === 'gelPlate' ? cooling.plateC : null;
   const { packSeconds = 0 } = setting.added ?? {};
   const bare = setting.technique === 'subMs1064';

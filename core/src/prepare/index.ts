@@ -1,3 +1,4 @@
 export * from './checklist';
+export * from './eyewear-needed';
 export * from './read-back';
 export * from './numbing';

@@ -1,3 +1,4 @@
+import type { WornEyewear } from '../eyewear';
 import {
   answerOf,
   earlyPulses,
@@ -71,6 +72,8 @@ export type SheetStepKind =
 export interface SheetTick extends Stamp {
   readonly check: CheckId;
   readonly wavelengthNm: number | null;
+  /** Of eyewear: which was put on. */
+  readonly worn?: readonly WornEyewear[] | undefined;
 }
 
 /** One zone of a visit as its record shows it. */
@@ -244,10 +247,14 @@ function ticksOf(own: readonly VisitEvent[], clocks: OddClocks): readonly SheetT
       }
       plan = body.plan;
     } else if (body.kind === 'checkTicked') {
-      const { check, done } = body;
+      const { check, done, worn } = body;
       const wavelengthNm = plan === null ? null : lineOf(plan);
       ticks = ticks.filter((tick) => tick.check !== check);
-      if (done) ticks = [...ticks, { ...stampOf(event, clocks), check, wavelengthNm }];
+      if (done)
+        ticks = [
+          ...ticks,
+          { ...stampOf(event, clocks), check, wavelengthNm, ...(worn && { worn }) },
+        ];
     }
   }
   return [...before, ...ticks];

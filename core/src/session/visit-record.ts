@@ -1,3 +1,4 @@
+import type { WornEyewear } from '../eyewear';
 import { medicineKey } from '../plan';
 import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
 import { type AcceptedPlan, type BodyOf, type Findings, inOrder, type VisitEvent } from '../events';
@@ -35,7 +36,15 @@ export interface VisitRecord {
   readonly spots: readonly TestSpot[];
   readonly waived: BodyOf<'spotWaived'> | null;
   /** What was made ready for this plan, and by whom and when. */
-  readonly ready: ReadonlyMap<CheckId, { readonly at: string; readonly staffId: string }>;
+  readonly ready: ReadonlyMap<
+    CheckId,
+    {
+      readonly at: string;
+      readonly staffId: string;
+      /** Of eyewear: which was put on. */
+      readonly worn?: readonly WornEyewear[] | undefined;
+    }
+  >;
   readonly numbing: Numbing | null;
   /** What the console showed when it was last compared. */
   readonly shown:
@@ -189,8 +198,10 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, fading: body };
     case 'checkTicked': {
       const ready = new Map(record.ready);
-      if (body.done) ready.set(body.check, { at: event.at, staffId: event.staffId });
-      else ready.delete(body.check);
+      if (body.done) {
+        const { worn } = body;
+        ready.set(body.check, { at: event.at, staffId: event.staffId, ...(worn && { worn }) });
+      } else ready.delete(body.check);
       return { ...record, ready };
     }
     case 'numbingChanged':

@@ -27,6 +27,7 @@ const APPEND_ONLY = [
     'files',
     'course_notes',
     'message_texts',
+    'eyewear',
     'sign_offs',
     'practice_runs',
     'judgements',

@@ -19,6 +19,7 @@ import { judgements } from './judgements';
 import { setupCodes } from './setup-codes';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
+import { eyewear } from './eyewear';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
 import { waiting } from './waiting';
@@ -32,6 +33,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'Who works or worked here, with an argon2id hash of the password. Nobody is deleted: an account is closed.',
   clients: 'Clients. `version` tells a stale edit; `search_text` is what the list is searched by.',
   areas: 'Places of a client that are treated, for hair or ink.',
+  eyewear:
+    'Eyewear in whole versions, the newest holds: label bands, number, place, what was seen last. Append-only.',
   visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
   visit_events:
     'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
@@ -105,6 +108,7 @@ const everything: readonly unknown[] = [
   typedSessions,
   clientMerges,
   unavailable,
+  eyewear,
   calendarFeeds,
   visitLinks,
   waiting,

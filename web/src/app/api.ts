@@ -60,6 +60,7 @@ export const api = createApi({
     'clinic',
     'messages',
     'practice',
+    'eyewear',
   ],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),

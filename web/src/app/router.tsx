@@ -78,6 +78,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'devices/eyewear',
+            lazy: async () => ({
+              Component: (await import('../features/eyewear/EyewearPage')).EyewearPage,
+            }),
+          },
+          {
             path: 'clinic/languages',
             lazy: async () => ({
               Component: (await import('../features/languages/LanguagesPage')).LanguagesPage,

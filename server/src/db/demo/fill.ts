@@ -1,3 +1,4 @@
+import { fillEyewear } from './eyewear';
 import { fillLanguages } from './languages';
 import { aheadAnswers, invitations } from '../ahead-tables';
 import type { PastSession } from '@tidy-quill/core/plan';
@@ -92,6 +93,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
       version(catalogue.protocolVersionId, 'protocol'),
     ]);
   await fillLanguages(tx, { clinicId, supervisorId });
+  await fillEyewear(tx, { clinicId, supervisorId, today: clinicToday(TIME_ZONE) });
   return {
     clinicId,
     today: clinicToday(TIME_ZONE),

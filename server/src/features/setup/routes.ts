@@ -27,12 +27,12 @@ export function firstStartRoutes(db: Db, guesses: Tries): Router {
   return router;
 }
 
-/** What a clinic sets up of itself: seen by all, changed by the owner. */
-export function setupRoutes(db: Db): Router {
+/** What a clinic sets up of itself: seen by all, changed by the owner. `consoles` are the rooms that have one, by id. */
+export function setupRoutes(db: Db, consoles: ReadonlySet<string>): Router {
   const router = Router();
 
   router.get('/clinic/setup', async (request, response) => {
-    response.json(await setupShown(db, actorOf(request).clinicId));
+    response.json(await setupShown(db, actorOf(request).clinicId, consoles));
   });
 
   router.delete('/demo', async (request, response) => {

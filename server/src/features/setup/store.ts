@@ -1,4 +1,8 @@
 import type { NewClinic, SetupOpen, SetupShown } from '@tidy-quill/contract/setup';
+import { fittingOf, peopleProtected } from '@tidy-quill/core/eyewear';
+import { worstBeamOf } from '@tidy-quill/core/prepare';
+import { documentInForce } from '../catalogue/store';
+import { eyewearOf } from '../eyewear/store';
 import { isSetUp, setupSteps } from '@tidy-quill/core/clinic-setup';
 import { defined } from '@tidy-quill/core/units';
 import { and, eq, isNotNull, ne, sql } from 'drizzle-orm';
@@ -79,7 +83,11 @@ const isUnique = (error: unknown): boolean =>
   (error as { code?: unknown }).code === UNIQUE_VIOLATION;
 
 /** What a clinic has set up, and what is missing before its first client. */
-export async function setupShown(db: Db, clinicId: string): Promise<SetupShown> {
+export async function setupShown(
+  db: Db,
+  clinicId: string,
+  consoles: ReadonlySet<string>,
+): Promise<SetupShown> {
   const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
   const accounts = await db
     .select({ role: staff.role })
@@ -92,11 +100,20 @@ export async function setupShown(db: Db, clinicId: string): Promise<SetupShown> 
   const has = (kind: (typeof approved)[number]['kind']) =>
     approved.some((each) => each.kind === kind);
   const { emergencyPhone, openingHours } = defined(clinic);
+  const own = await db.select({ id: rooms.id }).from(rooms).where(eq(rooms.clinicId, clinicId));
+  const { content: handpieces } = await documentInForce(db, clinicId, 'devices', []);
+  const used = handpieces.filter(({ inService }) => inService);
+  const eyewear = (await eyewearOf(db, clinicId)).map((each) => each.eyewear);
+  const eyewearFits =
+    used.length > 0 &&
+    used.every((handpiece) => peopleProtected(fittingOf(eyewear, worstBeamOf(handpiece))) > 0);
   const steps = setupSteps({
     emergencyPhone,
     hoursSaid: openingHours !== null,
-    rooms: await db.$count(rooms, eq(rooms.clinicId, clinicId)),
+    rooms: own.length,
     staff: accounts,
+    eyewearFits,
+    consoles: own.filter(({ id }) => consoles.has(id)).length,
     approved: {
       ...{ devices: has('devices'), protocol: has('protocol'), suitability: has('suitability') },
       ...{ consents: has('consents'), aftercare: has('aftercare') },

@@ -66,6 +66,9 @@ export function DevicesPage() {
               {word}
             </NavLink>
           ))}
+          <NavLink className="tab-link" to="/devices/eyewear">
+            Eyewear
+          </NavLink>
         </nav>
       </header>
       {error === undefined ? null : (

@@ -1,7 +1,8 @@
 import type { CatalogueVersion } from '@tidy-quill/contract/catalogue';
 import { rowsOf } from '@tidy-quill/contract/version-changes';
-import { Checkbox } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useMemo } from 'react';
+import { focusFirst } from '../../widgets/focus-first';
 import { cellText, COLUMN_WORDS, sentence } from '../../text';
 
 /** The rows of a clinic’s first version of a document, read and ticked one by one before it can be approved. */
@@ -47,8 +48,18 @@ export function RowsToRead({
           </li>
         ))}
       </ul>
+      {done < rows.length ? null : (
+        <Button onClick={goToVersions}>All read: go to the versions</Button>
+      )}
     </section>
   );
+}
+
+/** Past the tables, which by keyboard are a hundred stops and more. */
+function goToVersions(): void {
+  const versions = document.querySelector<HTMLElement>('.versions');
+  versions?.scrollIntoView({ block: 'nearest' });
+  focusFirst(versions);
 }
 
 /** A column by its heading; the last part of a figure’s path where it has none. */

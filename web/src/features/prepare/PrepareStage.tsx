@@ -1,6 +1,8 @@
 import './prepare.css';
-import { asShown } from '@tidy-quill/core/prepare';
+import { fittingOf, peopleProtected } from '@tidy-quill/core/eyewear';
+import { asShown, beamOf } from '@tidy-quill/core/prepare';
 import { isSwapping, preparation, spotReasons } from '@tidy-quill/core/session';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -10,6 +12,8 @@ import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
 import { Incidents } from '../console/Incidents';
+import { EyewearChoice } from '../eyewear/EyewearChoice';
+import { useEyewearQuery } from '../eyewear/eyewear-api';
 import { CHECK_KEYS } from './keys';
 import { Numbing } from './Numbing';
 import { ReadBack } from './ReadBack';
@@ -25,6 +29,29 @@ export function PrepareStage() {
   const locked = record.run.startedAt !== null && !isSwapping(record);
   const name = (id: string) => data?.staff.find((each) => each.id === id)?.name ?? '';
   const { plan } = record;
+  const { data: listed = [] } = useEyewearQuery();
+  const beam =
+    plan === null
+      ? null
+      : beamOf(
+          record.run.setting ?? plan.setting,
+          plan.light ?? { wavelengthNm: plan.wavelengthNm },
+        );
+  const fitting =
+    beam === null
+      ? []
+      : fittingOf(
+          listed.map(({ eyewear }) => eyewear),
+          beam,
+        );
+  // All that fits is taken as put on until somebody says otherwise; shields only where they belong.
+  const [chosen, setChosen] = useState<readonly string[] | null>(null);
+  const withShields = state.checks.some(({ id }) => id === 'eyeShields');
+  const usual = fitting.filter(({ kind }) => withShields || kind !== 'shields');
+  const worn = chosen ?? usual.map(({ id }) => id);
+  const putOn = fitting.filter(({ id }) => worn.includes(id));
+  const lacksEyewear =
+    listed.length > 0 && !record.ready.has('eyewear') && peopleProtected(putOn) === 0;
   // What firing needs is made ready before the test spots; the rest may wait for the session.
   const toSpot = record.run.startedAt === null && spotReasons(record).length > 0;
   return (
@@ -45,12 +72,15 @@ export function PrepareStage() {
                   <KeyButton
                     letter={CHECK_KEYS[check.id]}
                     pressed={tick !== undefined}
-                    disabled={locked}
+                    disabled={locked || (check.id === 'eyewear' && lacksEyewear)}
                     onPress={() =>
                       void add({
                         kind: 'checkTicked',
                         check: check.id,
                         done: tick === undefined,
+                        ...(check.id === 'eyewear' && tick === undefined && listed.length > 0
+                          ? { worn: putOn.map(({ id, name: its }) => ({ id, name: its })) }
+                          : {}),
                       })
                     }
                   >
@@ -63,6 +93,20 @@ export function PrepareStage() {
                       ? ''
                       : `${clockText(tick.at, clinic.timeZone)} ${name(tick.staffId)}`}
                   </span>
+                  {check.id !== 'eyewear' || beam === null || listed.length === 0 ? null : tick ===
+                    undefined ? (
+                    <EyewearChoice
+                      list={listed}
+                      beam={beam}
+                      worn={worn}
+                      disabled={locked}
+                      onWorn={setChosen}
+                    />
+                  ) : tick.worn === undefined ? null : (
+                    <p className="eyewear-worn quiet">
+                      Put on: {tick.worn.map(({ name: its }) => its).join('; ')}.
+                    </p>
+                  )}
                 </li>
               );
             })}

@@ -7,6 +7,7 @@ import { Button, Input, Select, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useSignInMutation } from '../../app/api';
+import { useDraft } from '../../app/draft';
 import { useFormProblems } from '../../app/form-problems';
 import { ByLink } from '../../widgets/ByLink';
 import { Choice } from '../../widgets/Choice';
@@ -85,11 +86,24 @@ function Opened() {
 
 function SetupForm() {
   const [id] = useState(() => v7());
-  const [values, setValues] = useState<Readonly<Record<FieldName, string>>>({
+  const [kept, keepDraft, clearDraft] = useDraft<Partial<Record<FieldName, string>>>(
+    'set up',
+    {},
+    sessionStorage,
+  );
+  const [values, setNow] = useState<Readonly<Record<FieldName, string>>>({
     ...{ code: '', name: '', phone: '', emergencyPhone: '' },
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-    ...{ 'owner.name': '', 'owner.signInName': '', 'owner.password': '' },
+    ...{ 'owner.name': '', 'owner.signInName': '' },
+    ...kept,
+    'owner.password': '',
   });
+  // Left and taken up again in this tab; a password is typed again.
+  const setValues = (next: typeof values) => {
+    const { 'owner.password': _password, ...rest } = next;
+    setNow(next);
+    keepDraft(rest);
+  };
   const [dayOrder, setDayOrder] = useState<DayOrder>(usualOrder);
   const [language, setLanguage] = useState(usualLanguage);
   const [setUp, made] = useSetUpClinicMutation();
@@ -108,6 +122,7 @@ function SetupForm() {
       refuse(error);
       return;
     }
+    clearDraft();
     // What is set up is seen to from the inside.
     const signed = await signIn({ name: asked.owner.signInName, password });
     if (signed.error === undefined) globalThis.location.assign('/clinic/setup');
