@@ -4,9 +4,11 @@ import { CASE, HAIR_PLAN } from '@tidy-quill/core/samples';
 import { defined } from '@tidy-quill/core/units';
 import { propose } from '../../core/src/plan';
 import courses from '../../core/src/course/reference-cases.json';
+import learnt from '../../core/src/learning/learn-cases.json';
 import strokes from '../../core/src/coverage/stroke-cases.json';
 import reference from '../../core/src/window/reference-cases.json';
 import type { courseReport } from './course-report';
+import type { learningReport } from './learning-report';
 import type { opticsReport } from './optics-report';
 import { run } from './run';
 
@@ -53,6 +55,33 @@ describe('quill plan', () => {
     expect(said.status).toBe(2);
     expect(said.stdout).toBe('');
     expect(said.stderr).toBe('today: must be a day written YYYY-MM-DD\n');
+  });
+});
+
+describe('quill learning', () => {
+  it.each(learnt.cases)('takes the reference case and gives its output: $id', (each) => {
+    const result = run('learning', JSON.stringify(each.input));
+    const { output } = result as { output: ReturnType<typeof learningReport> };
+    const within = (found: number, expected: number) =>
+      Math.abs(found - expected) <= (Math.abs(expected) < 0.2 ? 0.002 : 0.01 * Math.abs(expected));
+    const figures = (of: typeof each.output) => [
+      ...[of.skin.mean, of.skin.sd, of.hair.mean, of.hair.sd, of.shareAtRiskOf1Percent],
+      ...of.riskAtCeilingShare.map(({ risk }) => risk),
+      ...of.worksAtFloorRatio.map(({ chance }) => chance),
+    ];
+    const expected = figures(each.output);
+    figures(output as never).forEach((found, i) =>
+      expect(within(found, defined(expected[i])), `${i}: ${found}`).toBe(true),
+    );
+  });
+
+  it('names what is no answer', () => {
+    const observations = [{ fluenceToCeiling: 0.4, answer: 'fine' }];
+    const result = run(
+      'learning',
+      JSON.stringify({ sigmaSkin: 0.3, sigmaHair: 0.3, observations }),
+    );
+    expect(result).toMatchObject({ ok: false, fields: [{ field: 'observations.0.answer' }] });
   });
 });
 

@@ -1,10 +1,12 @@
 import { CourseInput } from '@tidy-quill/contract/course';
+import { LearningInput } from '@tidy-quill/contract/learning';
 import { PlanCase } from '@tidy-quill/contract/plan';
 import { read, type FieldProblem } from '@tidy-quill/contract/problem';
 import { PlanInputs } from '@tidy-quill/contract/event-bodies';
 import { StrokesInput } from '@tidy-quill/contract/strokes';
 import { OpticsInput, WindowInput } from '@tidy-quill/contract/window';
 import { courseReport } from './course-report';
+import { learningReport } from './learning-report';
 import { strokesReport } from './strokes-report';
 import { opticsReport } from './optics-report';
 import { propose } from '@tidy-quill/core/plan';
@@ -40,6 +42,7 @@ export const SUB_COMMANDS: Readonly<Record<string, SubCommand>> = {
   optics: command(OpticsInput, opticsReport),
   course: command(CourseInput, courseReport),
   strokes: command(StrokesInput, strokesReport),
+  learning: command(LearningInput, learningReport),
   replan: command(KeptPlans, (kept) =>
     isOne(kept)
       ? workAgain(kept)

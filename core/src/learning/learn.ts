@@ -1,0 +1,193 @@
+import { defined, assertInRange } from '../units';
+import { normalCdf } from './normal';
+
+export const LEARNT_ANSWERS = ['none', 'right', 'strong', 'adverse'] as const;
+
+/** The worst that a setting was answered with; a faint answer is `none`: it did not work. */
+export type LearntAnswer = (typeof LEARNT_ANSWERS)[number];
+
+/** One setting that was read: a test spot, or a session with its worst answer. */
+export interface Observation {
+  /** Fluence ÷ the model's ceiling at that setting, no margin. */
+  readonly fluenceToCeiling: number;
+  /** Fluence ÷ the model's floor there; absent where there was none. */
+  readonly fluenceToFloor?: number | null | undefined;
+  readonly answer: LearntAnswer;
+  /** Whether pain reached 7 of 10. */
+  readonly painAtLeast7?: boolean | undefined;
+  /** Older than a year: it counts half. */
+  readonly isOld?: boolean | undefined;
+}
+
+/** How sharply skin and hair answer, on the logarithm of fluence. All assumed; a clinic's protocol may have its own. */
+export interface LearningConstants {
+  /** Spread of the fluence at which skin is harmed, about what it bears. */
+  readonly harmSpread: number;
+  /** How far below harm a strong answer begins. */
+  readonly strongBelow: number;
+  /** Spread of the fluence at which hair answers, about what it needs. */
+  readonly workSpread: number;
+  /** How far below harm pain of 7 begins, and its spread. */
+  readonly painBelow: number;
+  readonly painSpread: number;
+}
+
+/** What ships. Source: assumed. */
+export const LEARNING: LearningConstants = {
+  harmSpread: 0.2,
+  strongBelow: 0.35,
+  workSpread: 0.25,
+  painBelow: 0.5,
+  painSpread: 0.3,
+};
+
+/** What is believed of one unknown, on the logarithm: normal, before any answer. */
+export interface Belief {
+  readonly mean: number;
+  readonly sd: number;
+}
+
+/** What is believed of it after answers: a grid, with weights that sum to 1. */
+export interface Learnt extends Belief {
+  readonly grid: readonly number[];
+  readonly weights: readonly number[];
+}
+
+/** How much more than the model says this skin bears, and this hair needs; logarithms, 0 for just as much. */
+export interface Posterior {
+  readonly skin: Learnt;
+  readonly hair: Learnt;
+}
+
+const GRID = 61;
+const REACH_SD = 3.5;
+// An old answer's log-likelihood is halved.
+const OLD_WEIGHT = 0.5;
+// Nothing is impossible: a grid point is never ruled out by one answer.
+const LEAST = 1e-300;
+
+/**
+ * What answers teach of one skin and hair: each likelihood is one of skin times one of hair, so that the two are learnt apart.
+ * The order of the observations does not matter.
+ *
+ * @throws InputError for a spread that is not positive, or a fluence that is none
+ */
+export function learn(
+  prior: { readonly skin: Belief; readonly hair: Belief },
+  observations: readonly Observation[],
+  constants: LearningConstants = LEARNING,
+): Posterior {
+  observations.forEach(({ fluenceToCeiling, fluenceToFloor }, index) => {
+    assertInRange(`observations.${index}.fluenceToCeiling`, fluenceToCeiling, 1e-4, 100);
+    if (fluenceToFloor != null)
+      assertInRange(`observations.${index}.fluenceToFloor`, fluenceToFloor, 1e-4, 1000);
+  });
+  return {
+    skin: learnt(prior.skin, observations, (a, each) => skinLikelihood(a, each, constants)),
+    hair: learnt(prior.hair, observations, (b, each) => hairLikelihood(b, each, constants)),
+  };
+}
+
+function learnt(
+  { mean, sd }: Belief,
+  observations: readonly Observation[],
+  likelihood: (at: number, observation: Observation) => number,
+): Learnt {
+  assertInRange('sd', sd, 1e-6, 10);
+  const grid = Array.from(
+    { length: GRID },
+    (_, i) => mean + REACH_SD * sd * ((2 * i) / (GRID - 1) - 1),
+  );
+  const logs = grid.map((at) =>
+    observations.reduce(
+      (sum, each) =>
+        sum +
+        (each.isOld === true ? OLD_WEIGHT : 1) * Math.log(Math.max(LEAST, likelihood(at, each))),
+      -0.5 * ((at - mean) / sd) ** 2,
+    ),
+  );
+  const highest = Math.max(...logs);
+  const raw = logs.map((log) => Math.exp(log - highest));
+  const total = raw.reduce((sum, each) => sum + each, 0);
+  const weights = raw.map((each) => each / total);
+  const over = (value: (at: number) => number) =>
+    grid.reduce((sum, at, i) => sum + defined(weights[i]) * value(at), 0);
+  const after = over((at) => at);
+  return { grid, weights, mean: after, sd: Math.sqrt(over((at) => (at - after) ** 2)) };
+}
+
+function skinLikelihood(
+  bears: number,
+  { fluenceToCeiling, answer, painAtLeast7 }: Observation,
+  { harmSpread, strongBelow, painBelow, painSpread }: LearningConstants,
+): number {
+  const over = Math.log(fluenceToCeiling) - bears;
+  const adverse = normalCdf(over / harmSpread);
+  const strongOrWorse = normalCdf((over + strongBelow) / harmSpread);
+  const pain = painAtLeast7 === true ? normalCdf((over + painBelow) / painSpread) : 1;
+  if (answer === 'adverse') return adverse * pain;
+  if (answer === 'strong') return (strongOrWorse - adverse) * pain;
+  return (1 - strongOrWorse) * pain;
+}
+
+/** Harm and strong answers tell nothing of what hair needs, nor does a setting without a floor. */
+function hairLikelihood(
+  needs: number,
+  { fluenceToFloor, answer }: Observation,
+  { workSpread }: LearningConstants,
+): number {
+  if (fluenceToFloor == null || answer === 'adverse' || answer === 'strong') return 1;
+  const none = normalCdf((needs - Math.log(fluenceToFloor)) / workSpread);
+  return answer === 'none' ? none : 1 - none;
+}
+
+const expected = ({ grid, weights }: Learnt, chance: (at: number) => number): number =>
+  grid.reduce((sum, at, i) => sum + defined(weights[i]) * chance(at), 0);
+
+/** Chance of an adverse answer at a share of the ceiling, 0–1. */
+export const riskAt = (
+  { skin }: Pick<Posterior, 'skin'>,
+  ceilingShare: number,
+  { harmSpread }: LearningConstants = LEARNING,
+): number => expected(skin, (a) => normalCdf((Math.log(ceilingShare) - a) / harmSpread));
+
+/** Chance that a fluence works, by its ratio to the floor, 0–1. */
+export const chanceAt = (
+  { hair }: Pick<Posterior, 'hair'>,
+  floorRatio: number,
+  { workSpread }: LearningConstants = LEARNING,
+): number => expected(hair, (b) => 1 - normalCdf((b - Math.log(floorRatio)) / workSpread));
+
+const HALVINGS = 60;
+const LEAST_SHARE = 1e-3;
+const MOST_SHARE = 10;
+
+/** The share of the ceiling at which the chance of an adverse answer is as given. */
+export function shareAtRisk(
+  posterior: Pick<Posterior, 'skin'>,
+  risk: number,
+  constants: LearningConstants = LEARNING,
+): number {
+  assertInRange('risk', risk, 1e-6, 0.5);
+  let [low, high] = [Math.log(LEAST_SHARE), Math.log(MOST_SHARE)];
+  for (let i = 0; i < HALVINGS; i++) {
+    const middle = (low + high) / 2;
+    if (riskAt(posterior, Math.exp(middle), constants) < risk) low = middle;
+    else high = middle;
+  }
+  return Math.exp((low + high) / 2);
+}
+
+/**
+ * What another band of wavelengths, more than 30 nm away, may take over: what skin bears, half a prior's spread less surely;
+ * of what hair needs nothing.
+ */
+export function carriedOver(
+  { skin }: Pick<Posterior, 'skin'>,
+  prior: { readonly skin: Belief; readonly hair: Belief },
+): { readonly skin: Belief; readonly hair: Belief } {
+  return {
+    skin: { mean: skin.mean, sd: Math.hypot(skin.sd, 0.5 * prior.skin.sd) },
+    hair: prior.hair,
+  };
+}
