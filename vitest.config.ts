@@ -6,6 +6,8 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          // Files share the modules of a worker: reading them again for each took longer than the tests.
+          isolate: false,
           include: ['{core,contract,cli,web}/src/**/*.test.ts'],
           testTimeout: 120_000,
         },
@@ -13,6 +15,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          isolate: false,
           include: ['server/src/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { join } from 'node:path';
 import { checkCoreVersion } from './core-version.mjs';
 import { checkPackets } from './packets.mjs';
 import { packages, root, run, step, Stop } from './setup.mjs';
@@ -9,7 +10,9 @@ const TYPED = [...WORKSPACES, 'core/bench', 'core/fuzz', 'core/plots'];
 /** Runs a tool of node_modules; throws with its output when it fails, else gives the output. */
 function tool(command, ...args) {
   return new Promise((resolve, reject) => {
-    const child = spawn('npx', ['--no-install', command, ...args], { cwd: root });
+    const [program, first] =
+      command === 'node' ? [process.execPath, []] : ['npx', ['--no-install', command]];
+    const child = spawn(program, [...first, ...args], { cwd: root });
     let said = '';
     child.stdout.on('data', (chunk) => (said += chunk));
     child.stderr.on('data', (chunk) => (said += chunk));
@@ -18,6 +21,13 @@ function tool(command, ...args) {
     );
   });
 }
+
+/**
+ * The compiler that checks types is the native one, seven times as fast. What reads code through a compiler's own interface
+ * (lint, dependency rules) needs the one before it, which stands beside it.
+ */
+const types = (folder) =>
+  tool('node', join(root, 'node_modules/typescript-native/bin/tsc'), '-p', folder);
 
 /** Runs one after another, in two rows side by side. */
 async function inTwoRows(list, work) {
@@ -38,7 +48,7 @@ async function arrows() {
 
 /** Types, lint, format, dependency rules and dead code. */
 export async function check() {
-  await step('types', () => inTwoRows(TYPED, (folder) => tool('tsc', '-p', folder)));
+  await step('types', () => inTwoRows(TYPED, types));
   await step('compiled', checkPackets);
   await step('core version', checkCoreVersion);
   // The longest first, and the others beside it.

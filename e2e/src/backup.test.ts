@@ -97,6 +97,7 @@ describe('a clinic that loses its database', () => {
     await owner.fill('Name', 'morwenna');
     await owner.fill('Password', 'quill and candle');
     await owner.press('Sign in');
+    await owner.see('Day after');
     expect(await seen()).toEqual(before);
     await owner.press('Clients');
     await owner.fill('Search by name, reference, telephone or birth date', 'Thanthebackup');

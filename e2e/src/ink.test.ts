@@ -215,7 +215,7 @@ describe('a healing diary', () => {
       await phone.press('crust or scab');
       await phone.press('Send it to the clinic');
       await phone.see('Thank you, it has arrived');
-      await phone.see('the same, crust or scab', '//section[@aria-label="Written so far"]');
+      await phone.see('the same, crust or scab', '//section[@aria-label="What you wrote"]');
     } finally {
       await phone.close();
     }

@@ -62,6 +62,7 @@ beforeAll(async () => {
     'clinic/rooms': await one('rooms'),
     consents: await one('consents'),
     practice: await one('practice_runs'),
+    eyewear: await one('eyewear'),
     judgements: await one('judgements'),
     messages: await one('messages'),
     unavailable: absence.id,

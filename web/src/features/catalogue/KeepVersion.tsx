@@ -33,12 +33,7 @@ export function KeepVersion({
     if ((await add(version)).error === undefined) onKept();
   };
   return (
-    <Notice
-      kind="care"
-      title={
-        basedOn === 0 ? 'Changed, not kept yet' : `Changed since version ${basedOn}, not in force`
-      }
-    >
+    <Notice kind="care" title={`Changed since version ${basedOn}, not in force`}>
       <div className="keep-version">
         <Input
           aria-label="What changed and why"
