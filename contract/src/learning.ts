@@ -4,7 +4,7 @@ import { number } from './text';
 
 /** A skin and hair as little known as the model's own doubt, and what they answered. */
 export const LearningInput = v.object({
-  /** Spread of what the skin bears and the hair needs before any answer, on the logarithm. */
+  /** Spread of the skin's tolerance and the hair's need before any observation, on the logarithm. */
   sigmaSkin: number(0.01, 2),
   sigmaHair: number(0.01, 2),
   observations: v.pipe(

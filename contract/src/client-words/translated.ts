@@ -1,7 +1,7 @@
 import { allowedFrom, type Advice } from '@tidy-quill/core/aftercare';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
-import type { Translation } from '@tidy-quill/core/client-texts';
-import type { ClientWords, LanguageRead } from './client-words';
+import { sameLanguage, type Translation } from '@tidy-quill/core/client-texts';
+import { ENGLISH, SHIPPED_CLIENT_TEXTS, type ClientWords, type LanguageRead } from './client-words';
 
 type Texts = LanguageRead['texts'];
 
@@ -25,11 +25,16 @@ export function consentsIn(own: ConsentTexts, texts: Texts): ConsentTexts {
   };
 }
 
-/** Whether a translation says every line of some advice, worded as it was given. */
+/** Whether a translation says every line of some advice, worded as it was given, and all that stands around it. */
 export const saysAll = (
+  language: string,
   { texts }: Pick<Translation, 'texts'>,
   advice: readonly Advice[],
-): boolean => advice.every(({ code, text = code }) => texts[`block.${code}`]?.of === text);
+): boolean =>
+  advice.every(({ code, text = code }) => texts[`block.${code}`]?.of === text) &&
+  // What ships is in English.
+  (sameLanguage(language, ENGLISH.code) ||
+    Object.keys(SHIPPED_CLIENT_TEXTS.aftercare).every((key) => texts[key] !== undefined));
 
 /** A line of advice with the day until which it holds, in the language that a client reads. */
 export function adviceLine(

@@ -21,11 +21,11 @@ export interface Observation {
 
 /** How sharply skin and hair answer, on the logarithm of fluence. All assumed; a clinic's protocol may have its own. */
 export interface LearningConstants {
-  /** Spread of the fluence at which skin is harmed, about what it bears. */
+  /** Spread of the fluence at which skin is harmed, about its own tolerance. */
   readonly harmSpread: number;
   /** How far below harm a strong answer begins. */
   readonly strongBelow: number;
-  /** Spread of the fluence at which hair answers, about what it needs. */
+  /** Spread of the fluence at which hair responds, about its own need. */
   readonly workSpread: number;
   /** How far below harm pain of 7 begins, and its spread. */
   readonly painBelow: number;
@@ -53,7 +53,7 @@ export interface Learnt extends Belief {
   readonly weights: readonly number[];
 }
 
-/** How much more than the model says this skin bears, and this hair needs; logarithms, 0 for just as much. */
+/** How far this skin's tolerance and this hair's need lie above the model's ceiling and floor; logarithms, 0 for neither. */
 export interface Posterior {
   readonly skin: Learnt;
   readonly hair: Learnt;
@@ -117,11 +117,11 @@ function learnt(
 }
 
 function skinLikelihood(
-  bears: number,
+  tolerance: number,
   { fluenceToCeiling, answer, painAtLeast7 }: Observation,
   { harmSpread, strongBelow, painBelow, painSpread }: LearningConstants,
 ): number {
-  const over = Math.log(fluenceToCeiling) - bears;
+  const over = Math.log(fluenceToCeiling) - tolerance;
   const adverse = normalCdf(over / harmSpread);
   const strongOrWorse = normalCdf((over + strongBelow) / harmSpread);
   const pain = painAtLeast7 === true ? normalCdf((over + painBelow) / painSpread) : 1;
@@ -179,8 +179,8 @@ export function shareAtRisk(
 }
 
 /**
- * What another band of wavelengths, more than 30 nm away, may take over: what skin bears, half a prior's spread less surely;
- * of what hair needs nothing.
+ * The beliefs that another band of wavelengths, more than 30 nm away, begins with: the skin's tolerance, its spread widened by half
+ * the prior's in quadrature; the hair's prior.
  */
 export function carriedOver(
   { skin }: Pick<Posterior, 'skin'>,

@@ -114,9 +114,10 @@ async function adviceReadIn(
   if (now.texts === null && sameLanguage(now.code, code)) return now;
   const [places] = await approvedTranslations(db, clinic.id, code, 'places');
   const versions = await approvedTranslations(db, clinic.id, code, 'aftercare');
-  const found = versions.find((version) => saysAll(version, advice));
-  if (places === undefined || found === undefined) return ENGLISH;
-  const texts = Object.entries({ ...places.texts, ...found.texts }).map(
+  const found = versions.find((version) => saysAll(code, version, advice));
+  const needsPlaces = !sameLanguage(code, ENGLISH.code);
+  if ((needsPlaces && places === undefined) || found === undefined) return ENGLISH;
+  const texts = Object.entries({ ...places?.texts, ...found.texts }).map(
     ([key, { text }]) => [key, text] as const,
   );
   return { code, texts: Object.fromEntries(texts) };

@@ -5,7 +5,8 @@ import type { FileStore } from '../../files/file-store';
 import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
-import { consentFile, consentToRead, signConsent, withdrawConsent } from './store';
+import { consentToRead } from './reading';
+import { consentFile, signConsent, withdrawConsent } from './store';
 
 /** Consents of a client: read, signed, fetched as PDF, withdrawn. */
 export function consentRoutes(db: Db, files: FileStore): Router {

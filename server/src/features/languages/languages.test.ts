@@ -1,5 +1,5 @@
 import type { AheadPage } from '@tidy-quill/contract/ahead';
-import type { ClientOpened } from '@tidy-quill/contract/clients';
+import type { ClientOpened, ClientPage } from '@tidy-quill/contract/clients';
 import type { Consent, ConsentToRead } from '@tidy-quill/contract/consent';
 import type { Message } from '@tidy-quill/contract/ahead';
 import type { ComingVisit, Day } from '@tidy-quill/contract/today';
@@ -150,6 +150,27 @@ describe('a client who reads another language', () => {
       language: 'pl',
       parts: ['questions', 'consents', 'aftercare', 'messages', 'diary'],
     });
+  });
+});
+
+describe('a clinic that writes another language itself', () => {
+  it('is told that what ships is not in it, for clients who have said nothing too', async () => {
+    await owner.put('/api/clinic/language', { language: 'cy' });
+    const { body } = await person.get('/api/clients?text=Marrowby');
+    const [marrowby] = (body as ClientPage).clients;
+    const { languageGap } = (await person.get(`/api/clients/${defined(marrowby).id}`))
+      .body as ClientOpened;
+    expect(languageGap).toEqual({
+      language: 'cy',
+      parts: ['questions', 'consents', 'aftercare', 'messages', 'diary'],
+    });
+    const { languages } = (await person.get('/api/clinic/languages')).body as LanguagesListed;
+    expect(languages.map(({ code }) => code)).toContain('cy');
+    await set('cy');
+    // It is in English that this one is read.
+    expect(await toRead()).toMatchObject({ languages: ['en'], lacking: 'cy' });
+    await owner.put('/api/clinic/language', { language: 'en' });
+    await set('pl');
   });
 });
 

@@ -71,7 +71,7 @@ export async function readIn(
   part: TextPart,
 ): Promise<LanguageRead> {
   const wanted = clientLanguage(client, clinic);
-  if (sameLanguage(wanted, 'en') && sameLanguage(clinic.language, 'en')) return ENGLISH;
+  if (isAllEnglish(wanted, clinic)) return ENGLISH;
   const own = await ownTexts(db, clinicId);
   for (const code of new Set([wanted, clinic.language])) {
     if (toTranslate([...sourcesOf('places', own), ...sourcesOf(part, own)], code).length === 0)
@@ -85,7 +85,11 @@ export async function readIn(
   return ENGLISH;
 }
 
-/** The languages in which a part can be read here: the client's own first, where the clinic has it, and the clinic's. */
+/** Whether everything is read as it ships: no text has to be looked for then. */
+const isAllEnglish = (wanted: string, clinic: { readonly language: string }): boolean =>
+  sameLanguage(wanted, ENGLISH.code) && sameLanguage(clinic.language, ENGLISH.code);
+
+/** The languages in which a part can be read here: the client's own first, where the clinic has it, then the clinic's. */
 export async function languagesToRead(
   db: Queryable,
   clinicId: string,
@@ -93,9 +97,13 @@ export async function languagesToRead(
   clinic: { readonly language: string },
   part: TextPart,
 ): Promise<readonly string[]> {
-  if (sameLanguage(wanted, clinic.language)) return [clinic.language];
-  const read = await readIn(db, clinicId, { language: wanted }, clinic, part);
-  return sameLanguage(read.code, wanted) ? [wanted, clinic.language] : [clinic.language];
+  const codes: string[] = [];
+  for (const language of [wanted, clinic.language]) {
+    // Where it is not there in a language, this is the one that takes its place.
+    const { code } = await readIn(db, clinicId, { language }, clinic, part);
+    if (!codes.some((each) => sameLanguage(each, code))) codes.push(code);
+  }
+  return codes;
 }
 
 /** The approved translations of a part into a language, the newest first. */
@@ -111,7 +119,7 @@ export async function approvedTranslations(
     .map(({ content }) => content as Translation);
 }
 
-/** The parts that a client cannot be given in their language; null where there is none, or it is the clinic's own. */
+/** The parts that a client cannot be given in their language; null where there is none. */
 export async function gapFor(
   db: Queryable,
   clinicId: string,
@@ -119,7 +127,7 @@ export async function gapFor(
   clinic: { readonly language: string },
 ): Promise<LanguageGap | null> {
   const language = clientLanguage(client, clinic);
-  if (sameLanguage(language, clinic.language)) return null;
+  if (isAllEnglish(language, clinic)) return null;
   const own = await ownTexts(db, clinicId);
   const complete = await Promise.all(
     TEXT_PARTS.map(async (part) =>
@@ -166,7 +174,9 @@ export async function languagesOf(db: Queryable, clinicId: string): Promise<Lang
     .where(and(eq(catalogueVersions.clinicId, clinicId), eq(catalogueVersions.kind, 'translation')))
     .groupBy(catalogueVersions.about);
   const readBy = new Map(read.map(({ code, clients: many }) => [code ?? own.language, many]));
+  // Whoever has said nothing reads the clinic's own, in which what ships is not written either.
   const codes = new Set([
+    own.language,
     ...readBy.keys(),
     ...written.map(({ about }) => defined(about.split(' ')[0])),
   ]);

@@ -23,7 +23,7 @@ export function LanguagesPage() {
   const { data, error, refetch } = useLanguagesQuery(undefined, {
     refetchOnMountOrArgChange: true,
   });
-  const [setLanguage] = useSetLanguageMutation();
+  const [setLanguage, setting] = useSetLanguageMutation();
   if (error !== undefined) {
     return (
       <PageProblem
@@ -77,6 +77,11 @@ export function LanguagesPage() {
           </Field>
         )}
       </div>
+      {setting.error === undefined ? null : (
+        <p className="field-error" role="alert">
+          {problemText(setting.error)}
+        </p>
+      )}
       {data.languages.length === 0 ? (
         <section className="empty">
           <h2>No other language yet</h2>

@@ -111,6 +111,12 @@ interface Draft {
   readonly texts: Translated;
 }
 
+/** Rows that were read of a version that nobody has approved. */
+interface Ticked {
+  readonly versionId: string;
+  readonly read: readonly string[];
+}
+
 function Editor({
   language,
   part,
@@ -123,11 +129,13 @@ function Editor({
     basedOn: opened.newestNumber,
     texts: opened.newest?.texts ?? {},
   });
-  const [ticked, setTicked] = useDraft<readonly string[]>(`read ${about}`, []);
   const [shown, setShown] = useState<number | null>(null);
   const [newest] = versions;
   const approved = versions.find(({ approvedAt }) => approvedAt !== null);
   const looked = versions.find(({ number }) => number === shown) ?? newest;
+  // What was read of one version says nothing of another.
+  const [ticked, setTicked] = useDraft<Ticked>(`read ${about}`, { versionId: '', read: [] });
+  const read = ticked.versionId === newest?.id ? ticked.read : [];
   // The first version in a language is read whole before it holds, as every document of the clinic's is.
   const toRead = approved === undefined && !changed ? newest : undefined;
   const change = (texts: Translated) => setDraft({ basedOn: draft.basedOn, texts });
@@ -152,7 +160,11 @@ function Editor({
           />
         ) : null}
         {toRead === undefined ? null : (
-          <RowsToRead version={toRead} read={ticked} onRead={setTicked} />
+          <RowsToRead
+            version={toRead}
+            read={read}
+            onRead={(rows) => setTicked({ versionId: toRead.id, read: rows })}
+          />
         )}
         {looked !== undefined && approved !== undefined && looked.approvedAt === null ? (
           <VersionChanges draft={looked} inForce={approved} />
@@ -178,7 +190,7 @@ function Editor({
           versions={versions}
           inForce={approved?.number ?? 0}
           shown={looked?.number ?? 0}
-          read={approved === undefined ? ticked : null}
+          read={approved === undefined ? read : null}
           onShow={setShown}
         />
       )}
