@@ -25,6 +25,7 @@ export default defineConfig({
     './server/src/db/backups.ts',
     './server/src/db/setup-codes.ts',
     './server/src/db/eyewear.ts',
+    './server/src/db/device-tables.ts',
   ],
   out: './server/migrations',
 });

@@ -54,6 +54,8 @@ export const AUDIT_KINDS = [
   'messageTextSet',
   'signOffAdded',
   'eyewearSet',
+  'deviceLogged',
+  'incidentReported',
   'linkMade',
   'linkUsed',
   'linkEnded',

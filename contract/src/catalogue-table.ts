@@ -66,6 +66,8 @@ export const HANDPIECE_TABLE: Table<CoreHandpiece> = {
     column('gel', 'gel', 'yesNo'),
     column('techniques', 'techniques', 'words'),
     column('suctionStretch', 'suctionStretch', 'number'),
+    column('divergenceRad', 'divergenceRad', 'number'),
+    column('serviceMonths', 'serviceMonths', 'number'),
     column('inService', 'inService', 'yesNo'),
   ],
 };

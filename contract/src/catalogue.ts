@@ -3,10 +3,12 @@ import type { ConsentTexts } from '@tidy-quill/core/consent';
 import type { AdviceBlocks } from '@tidy-quill/core/aftercare';
 import type { Translation } from '@tidy-quill/core/client-texts';
 import type { Outcome, SuitabilityRules } from '@tidy-quill/core/suitability';
+import type { SafetyPapers } from '@tidy-quill/core/safety';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema } from './consent';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
+import { SafetyPapers as SafetySchema } from './safety';
 import { SuitabilityRules as RulesSchema } from './suitability';
 import { Id, line, note, whole } from './text';
 import { Translation as TranslationSchema } from './translations';
@@ -27,6 +29,7 @@ export const CATALOGUE_KINDS = [
   'suitability',
   'consents',
   'aftercare',
+  'safety',
   'translation',
 ] as const;
 
@@ -59,6 +62,7 @@ export const NewVersion = v.variant('kind', [
   v.object({ kind: v.literal('suitability'), content: RulesSchema, ...version }),
   v.object({ kind: v.literal('consents'), content: TextsSchema, ...version }),
   v.object({ kind: v.literal('aftercare'), content: BlocksSchema, ...version }),
+  v.object({ kind: v.literal('safety'), content: SafetySchema, ...version }),
   v.object({ kind: v.literal('translation'), content: TranslationSchema, ...version }),
 ]);
 
@@ -66,7 +70,13 @@ export type NewVersion = v.InferInput<typeof NewVersion>;
 
 /** What a version holds, by its kind. */
 export type CatalogueContent =
-  readonly Handpiece[] | Protocol | SuitabilityRules | ConsentTexts | AdviceBlocks | Translation;
+  | readonly Handpiece[]
+  | Protocol
+  | SuitabilityRules
+  | ConsentTexts
+  | AdviceBlocks
+  | SafetyPapers
+  | Translation;
 
 /** Approves a version; of a clinic’s first version of a document with every row that was read. */
 export const ApproveVersion = v.optional(

@@ -1,8 +1,10 @@
-import type { ApiRow } from './api-row';
+import { PDF, type ApiRow } from './api-row';
 import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts';
 import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
 import { ClinicLanguage } from './translations';
+import { DoorSheetAsked, NewDeviceEntry } from './devices';
 import { LookOver, SetEyewear } from './eyewear';
+import { NewFollowUp, NewIncident } from './incidents';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -69,6 +71,32 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'POST /api/eyewear/:id/look-over': {
     summary: 'Note what was seen of eyewear today',
     body: LookOver,
+  },
+  'GET /api/devices': { summary: 'How every handpiece stands, and what is due of it' },
+  'GET /api/handpieces/:id/log': { summary: 'How a handpiece stands, with its whole log' },
+  'POST /api/handpieces/:id/log': {
+    summary: 'Write into a handpiece’s log: a check, a service, a part, out of use and back',
+    body: NewDeviceEntry,
+  },
+  'POST /api/handpieces/:id/papers': { summary: 'Keep a paper of a service', takes: [PDF] },
+  'GET /api/device-papers/:id': {
+    summary: 'The paper of an entry',
+    gives: PDF,
+  },
+  'GET /api/handpieces/:id/safety-file.pdf': {
+    summary: 'The laser safety file of a handpiece',
+    gives: PDF,
+  },
+  'GET /api/clinic/rooms/:id/door-sheet.pdf': {
+    summary: 'The sheet at a room’s door',
+    query: DoorSheetAsked,
+    gives: PDF,
+  },
+  'GET /api/incidents': { summary: 'The register of incidents' },
+  'POST /api/incidents': { summary: 'Report an incident', body: NewIncident },
+  'POST /api/incidents/:id/follow-ups': {
+    summary: 'Tell more of an incident; a supervisor closes it',
+    body: NewFollowUp,
   },
   'PUT /api/clinic/second-factor': {
     summary: 'Demand a second factor of supervisors and owners',

@@ -3,12 +3,14 @@ import type { Translation } from '@tidy-quill/core/client-texts';
 import type { ConsentTexts } from '@tidy-quill/core/consent';
 import type { GivenPlan } from '@tidy-quill/core/course';
 import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import type { SafetyPapers } from '@tidy-quill/core/safety';
 import { completed, type History, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
 import { AdviceBlocks as BlocksSchema } from './aftercare';
 import { ConsentTexts as TextsSchema, type ConsentContent } from './consent';
 import { GivenPlan as GivenPlanSchema } from './course-of-area';
 import { Handpieces, Protocol as ProtocolSchema } from './plan';
+import { SafetyPapers as SafetySchema } from './safety';
 import { TranslationShape } from './translations';
 import { History as HistorySchema, SuitabilityShape } from './suitability';
 
@@ -19,6 +21,7 @@ export interface KeptContents {
   readonly suitability: SuitabilityRules;
   readonly consents: ConsentTexts;
   readonly aftercare: AdviceBlocks;
+  readonly safety: SafetyPapers;
   readonly translation: Translation;
   readonly consentGiven: ConsentContent;
   readonly answersAhead: History;
@@ -41,6 +44,7 @@ const CONTENTS: { readonly [K in keyof KeptContents]: v.GenericSchema<unknown, K
     ),
     consents: TextsSchema,
     aftercare: BlocksSchema,
+    safety: SafetySchema,
     translation: TranslationShape,
     consentGiven: v.object({
       title: v.string(),

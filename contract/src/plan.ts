@@ -59,6 +59,7 @@ export const Setting = v.object({
   passes: whole(1, 20),
   cooling: v.optional(Cooling),
   added: v.optional(AddedCooling),
+  output: v.optional(v.object({ share: number(0.1, 3), on: DayText })),
 }) satisfies v.GenericSchema<unknown, Core.Setting>;
 
 const skinType = v.picklist([1, 2, 3, 4, 5, 6] as const, 'must be a skin type, 1 to 6');
@@ -186,6 +187,8 @@ export const Handpiece = v.object({
     v.minLength(1, 'must hold one technique at least'),
   ),
   suctionStretch: v.optional(number(1, 2)),
+  divergenceRad: v.optional(number(0.0001, 3)),
+  serviceMonths: v.optional(whole(1, 120)),
   inService: v.boolean(),
 }) satisfies v.GenericSchema<unknown, Core.Handpiece>;
 

@@ -44,6 +44,7 @@ export function versionChanges(
       return suitabilityChanges(before as SuitabilityRules, now as SuitabilityRules);
     case 'consents':
     case 'aftercare':
+    case 'safety':
       return figureChanges(byId(before), byId(now));
     case 'translation':
       return figureChanges(translated(before as Translation), translated(now as Translation));
@@ -155,6 +156,7 @@ export function rowsOf(kind: CatalogueKind, content: CatalogueContent): readonly
     }
     case 'consents':
     case 'aftercare':
+    case 'safety':
       return figureRows(byId(content));
     case 'translation':
       return translationRows(content as Translation);

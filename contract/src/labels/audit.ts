@@ -37,6 +37,8 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   waitingEnded: 'Off the waiting list',
   messageTextSet: 'Words of a message changed',
   eyewearSet: 'Eyewear listed, changed or looked over',
+  deviceLogged: 'Written into a device’s log',
+  incidentReported: 'Incident reported, or more told of it',
   signOffAdded: 'Sign-off given or taken away',
   overridden: 'Supervisor’s approval',
   versionDrafted: 'Version drafted',

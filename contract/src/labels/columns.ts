@@ -27,6 +27,8 @@ export const COLUMN_WORDS: Readonly<Record<string, string>> = {
   gel: 'Gel used',
   techniques: 'Techniques',
   suctionStretch: 'Skin stretched by suction, × area',
+  divergenceRad: 'Beam spreads by, rad',
+  serviceMonths: 'Service every, months',
   inService: 'In service',
   colours: 'Only these colours',
   densities: 'Only these densities',

@@ -11,6 +11,7 @@ import type {
 import type { INK_STATES } from '@tidy-quill/core/look';
 import { figure, sentence } from './format';
 import { STEP_WORDS } from './plan';
+import { fluenceText } from './settings';
 
 type Words<K extends string> = Readonly<Record<K, string>>;
 
@@ -46,6 +47,7 @@ export const INK_REFUSAL_WORDS: Words<InkRefusalCode> = {
   noProtocolRow: 'the protocol has no range for it',
   outOfService: 'not in service',
   notOffered: 'the console does not offer this',
+  otherOutput: 'what the console gives was measured since',
   offStep: 'not on the console’s step',
   aboveLimit: 'above the limit',
   noColour: 'no colour was named for this light',
@@ -107,7 +109,7 @@ export function inkStartText(start: InkStart): string {
     case 'protocolLow':
       return `The low end of the protocol’s range, for ${LOW_WORDS[start.because]}`;
     case 'lastSession':
-      return `Last time ${figure(start.session.setting.fluenceJcm2, 2)} J/cm²: ${STEP_WORDS[start.advice.because]}: ${figure(start.session.setting.fluenceJcm2, 2)} × ${start.advice.factor} = ${figure(start.wantedJcm2, 2)}`;
+      return `Last time ${fluenceText(start.session.setting)}: ${STEP_WORDS[start.advice.because]}: ${figure(start.session.setting.fluenceJcm2, 2)} × ${start.advice.factor} = ${figure(start.wantedJcm2, 2)}`;
     case 'largerSpot':
       return `${sentence(STEP_WORDS[start.advice.because])} at ${start.fromMm} mm: begin with the ${start.toMm} mm spot low in its range, at ${figure(start.wantedJcm2, 2)} J/cm² or less`;
   }

@@ -162,6 +162,8 @@ export function refusalText(refusal: Refusal): string {
       return 'This handpiece is not in the clinic’s list.';
     case 'notInService':
       return 'This handpiece is not in service.';
+    case 'otherOutput':
+      return 'What this handpiece gives was measured since: plan again.';
     case 'techniqueNotOffered':
       return 'This handpiece is not used in this way.';
     case 'spotNotOffered':

@@ -6,6 +6,7 @@ const HAIR: Readonly<Record<Refusal['code'], string>> = {
   noTarget: 'the hair has no target',
   unknownHandpiece: 'the handpiece is not listed',
   notInService: 'the handpiece is out of service',
+  otherOutput: 'what the handpiece gives was measured since',
   techniqueNotOffered: 'the handpiece does not do this technique',
   spotNotOffered: 'the handpiece has no such spot',
   spotNotFlat: 'the spot does not lie flat here',

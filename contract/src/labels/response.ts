@@ -1,7 +1,7 @@
 import { segmentsOf, type SettingResponse, type VisitRecord } from '@tidy-quill/core/session';
 import type { SkinAnswer } from '@tidy-quill/core/reaction';
 import { figure, pulsesText, spotText } from './format';
-import { pulseText } from './settings';
+import { fluenceText, pulseText } from './settings';
 import { ADVERSE_WORDS, ENDPOINT_WORDS, MARK_WORDS } from './words';
 
 /** How the skin responded: the harm, where there was any, else the endpoint. */
@@ -24,7 +24,7 @@ export const settingResponseText = ({
   pulses,
   answer,
 }: Pick<SettingResponse, 'setting' | 'pulses' | 'answer'>): string =>
-  `${pulsesText(pulses)} at ${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}: ${worstPainText(answer)}, ${responseText(answer)}`;
+  `${pulsesText(pulses)} at ${fluenceText(setting)}, ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}: ${worstPainText(answer)}, ${responseText(answer)}`;
 
 /** What a zone was given, in words for the client: test spots, then each setting with its own pulses, pain and response. */
 export function givenLines(record: VisitRecord): readonly string[] {

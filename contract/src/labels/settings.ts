@@ -1,12 +1,20 @@
 import { allowedFrom, type Advice } from '@tidy-quill/core/aftercare';
-import type { Setting } from '@tidy-quill/core/plan';
+import { dialledJcm2, type Setting } from '@tidy-quill/core/plan';
 import { pulseEnergyJ } from '@tidy-quill/core/report';
 import { dayText, figure, spotText } from './format';
 import { addedCoolingText } from './words';
 
 /** “18 J/cm², 30 ms, 12 mm, 1 Hz (20.4 J a pulse)”: fluence and energy are always shown together. */
 export const settingText = (setting: Setting): string =>
-  `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)${addedText(setting)}`;
+  `${fluenceText(setting)}, ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}, ${figure(setting.rateHz, 2)} Hz (${figure(pulseEnergyJ(setting), pulseEnergyJ(setting) < 1 ? 3 : 1)} J a pulse)${addedText(setting)}`;
+
+/** “15 J/cm²”; of a console that was measured to give another share of what it shows “13.05 J/cm² (console 15)”. */
+export function fluenceText(setting: Pick<Setting, 'fluenceJcm2' | 'output'>): string {
+  const given = `${figure(setting.fluenceJcm2, 2)} J/cm²`;
+  return setting.output === undefined
+    ? given
+    : `${given} (console\u00a0${figure(dialledJcm2(setting), 2)})`;
+}
 
 const addedText = ({ added }: Setting) => {
   const said = addedCoolingText(added);

@@ -14,6 +14,8 @@ export interface Unavailable {
   /** ISO 8601; the first moment at which it is over. */
   readonly until: string;
   readonly reason: string;
+  /** Whether it follows from a device’s log, and ends there. */
+  readonly fromLog?: boolean | undefined;
 }
 
 /** What of a list a booking needs, whenever that is. */

@@ -31,6 +31,24 @@ describe('the density of eyewear', () => {
     expect(requiredDensity({ wavelengthNm: 1064, pulseSeconds: 6e-9, fluenceJcm2: 3 })).toBe(7);
   });
 
+  it.each([
+    // 18 × 0.02^0.75 = 18 × 0.053183 = 0.9573 J/m²; 15 ÷ 9.573e-5 = 156,700: 5.20.
+    ['ruby', 694, 0.02, 15, 6],
+    // 0.2972 J/m²; 20 ÷ 2.972e-5 = 672,900: 5.83.
+    ['alexandrite', 755, 0.003, 20, 6],
+    // 2.153 J/m²; 9 ÷ 2.153e-4 = 41,800: 4.62.
+    ['diode', 810, 0.03, 9, 5],
+    // 9.516 J/m²; 40 ÷ 9.516e-4 = 42,030: 4.62.
+    ['long-pulse Nd:YAG', 1064, 0.05, 40, 5],
+    // 2 mJ/m²; 1.5 ÷ 2e-7 = 7.5 million: 6.88.
+    ['nanosecond Nd:YAG, doubled', 532, 6e-9, 1.5, 7],
+    // 2 mJ/m² × 10^0.11 = 2.576 mJ/m²; 2 ÷ 2.576e-7 = 7.76 million: 6.89.
+    ['picosecond alexandrite', 755, 5e-10, 2, 7],
+  ])('of a %s is what the table comes to by hand', (_, wavelengthNm, seconds, fluence, density) => {
+    const of = { wavelengthNm, pulseSeconds: seconds, fluenceJcm2: fluence };
+    expect(requiredDensity(of)).toBe(density);
+  });
+
   it('never falls as fluence rises', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.1, max: 100, noNaN: true }), (fluenceJcm2) => {

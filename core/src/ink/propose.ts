@@ -13,6 +13,8 @@ import {
   stepRule,
   type Upper,
   upperOf,
+  measured,
+  sameOutput,
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
 import { defined, energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
@@ -28,7 +30,13 @@ import { faintIsEnough, inkStartFor, lastAt, type InkStart } from './start';
 import { inkWays, type InkRefusal } from './ways';
 
 export type InkRefusalCode =
-  InkRefusal | 'notOffered' | 'offStep' | 'aboveLimit' | 'noColour' | 'colourNotHere';
+  | InkRefusal
+  | 'notOffered'
+  | 'otherOutput'
+  | 'offStep'
+  | 'aboveLimit'
+  | 'noColour'
+  | 'colourNotHere';
 
 /** All that is known of one setting on ink. */
 export interface InkEvaluation {
@@ -76,6 +84,7 @@ export function proposeInk(of: InkCase, step: InkStep, pace: Pace): InkProposal 
     fluenceJcm2: handpiece.fluenceJcm2.min,
     rateHz: Math.min(RATE_HZ, handpiece.maxRateHz),
     passes: 1,
+    ...measured(handpiece),
   };
   const first = evaluateInk(of, step, draft, pace);
   if (first.start === null) return null;
@@ -226,6 +235,7 @@ function refusalsOf(
     ['colourNotHere', step.colours.some((colour) => !wanted.includes(colour))],
     ['noProtocolRow', row === null],
     ['notOffered', !offered],
+    ['otherOutput', !sameOutput(setting.output, handpiece.output)],
     ['offStep', !isOnStep(setting.fluenceJcm2, handpiece.fluenceJcm2)],
     ['aboveLimit', setting.fluenceJcm2 > (upper.fluenceJcm2 ?? 0) + 1e-9],
   ];

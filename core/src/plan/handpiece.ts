@@ -1,6 +1,7 @@
 import type { AddedCooling, Cooling } from '../heat';
 import type { Scale, Spot } from '../units';
 import type { Light } from '../window';
+import type { DeviceOutput } from './device-output';
 
 export type { AddedCooling, Cooling, Light };
 
@@ -47,6 +48,12 @@ export interface Handpiece {
   /** How much skin stretches in area while a window draws it in, 1–2; 1.3 where absent. Used by suction alone. */
   readonly suctionStretch?: number | undefined;
   readonly inService: boolean;
+  /** Full angle at which the beam spreads, rad; absent where the manual was not looked up. */
+  readonly divergenceRad?: number | undefined;
+  /** Months from one service to the next; absent where nobody entered them. */
+  readonly serviceMonths?: number | undefined;
+  /** What it was measured to give of what it shows, where plans reckon with that; no part of what its manual states. */
+  readonly output?: DeviceOutput | undefined;
 }
 
 /** Wavelength that stands for a light source when bands are compared, nm: the line, or the band's mean. */

@@ -1,4 +1,5 @@
 export * from './handpiece';
+export * from './device-output';
 export * from './handpiece-sense';
 export * from './ink-protocol';
 export * from './protocol';

@@ -9,6 +9,7 @@ import {
   spotAreaCm2,
   type Spot,
 } from '../units';
+import { measured } from './device-output';
 import { evaluate, type Evaluation } from './evaluate';
 import type { PlanCase } from './plan-case';
 import { noTarget, spotFits, type Refusal } from './refusals';
@@ -134,6 +135,7 @@ function tryOut(
     fluenceJcm2: handpiece.fluenceJcm2.min,
     rateHz: Math.min(habit.rateHz, handpiece.maxRateHz, beatHz),
     passes: passRule(plan.protocol, technique, plan.subject, modelSilence(plan.subject)).usual,
+    ...measured(handpiece),
   };
   const drafted = evaluate(plan, draft, 'ranking');
   const { start, upper } = drafted;

@@ -3,6 +3,7 @@ import { SITES } from '../sites';
 import type { HairColour } from '../optics';
 import { defined, isOnStep, longestSideMm, sameSpot, spotAreaCm2, type Spot } from '../units';
 import { coolingFits } from './cooling-dial';
+import { sameOutput } from './device-output';
 import { passRule } from './habits';
 import { isForInk, shotMs, type Handpiece } from './handpiece';
 import { deviceLimitJcm2, type LimitName, type Limits, type Upper } from './limits';
@@ -17,6 +18,7 @@ export type Refusal =
   | { readonly code: 'noTarget'; readonly colour: HairColour }
   | { readonly code: 'unknownHandpiece' }
   | { readonly code: 'notInService' }
+  | { readonly code: 'otherOutput' }
   | { readonly code: 'techniqueNotOffered' }
   | { readonly code: 'spotNotOffered' }
   | { readonly code: 'spotNotFlat'; readonly largestMm: number }
@@ -80,6 +82,7 @@ export function refusalsFor(checked: Checked): readonly Refusal[] {
 function offered(handpiece: Handpiece, setting: Setting, subject: Subject): Refusal[] {
   const list: Refusal[] = [];
   if (!handpiece.inService) list.push({ code: 'notInService' });
+  if (!sameOutput(setting.output, handpiece.output)) list.push({ code: 'otherOutput' });
   if (!handpiece.techniques.includes(setting.technique)) list.push({ code: 'techniqueNotOffered' });
   if (!handpiece.spots.some((spot) => sameSpot(spot, setting.spot))) {
     list.push({ code: 'spotNotOffered' });

@@ -1,4 +1,4 @@
-import type { Setting } from '../plan';
+import { dialledJcm2, type Setting } from '../plan';
 import { sameSpot, type Spot } from '../units';
 
 /** What a console's own display shows. */
@@ -27,7 +27,7 @@ export function mismatches(
   const agrees: Readonly<Record<ReadBackField, boolean>> = {
     // A band's mean and a line's name differ by less than any two lights.
     wavelengthNm: Math.abs(shown.wavelengthNm - wavelengthNm) <= 5,
-    fluenceJcm2: near(shown.fluenceJcm2, setting.fluenceJcm2),
+    fluenceJcm2: near(shown.fluenceJcm2, dialledJcm2(setting)),
     pulseMs: near(shown.pulseMs, setting.pulseMs),
     spot: sameSpot(shown.spot, setting.spot),
     rateHz: shown.rateHz <= setting.rateHz * (1 + ROUNDING),
@@ -37,6 +37,6 @@ export function mismatches(
 
 /** What a console would show with a setting dialled in as planned. */
 export const asShown = (setting: Setting, wavelengthNm: number): ConsoleSetting => {
-  const { fluenceJcm2, pulseMs, spot, rateHz } = setting;
-  return { wavelengthNm, fluenceJcm2, pulseMs, spot, rateHz };
+  const { pulseMs, spot, rateHz } = setting;
+  return { wavelengthNm, fluenceJcm2: dialledJcm2(setting), pulseMs, spot, rateHz };
 };

@@ -28,6 +28,8 @@ const APPEND_ONLY = [
     'course_notes',
     'message_texts',
     'eyewear',
+    'device_log',
+    'incident_entries',
     'sign_offs',
     'practice_runs',
     'judgements',

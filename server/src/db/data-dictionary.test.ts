@@ -19,6 +19,7 @@ import { judgements } from './judgements';
 import { setupCodes } from './setup-codes';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
+import { deviceLog, incidentEntries } from './device-tables';
 import { eyewear } from './eyewear';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
@@ -35,6 +36,10 @@ const HOLDS: Readonly<Record<string, string>> = {
   areas: 'Places of a client that are treated, for hair or ink.',
   eyewear:
     'Eyewear in whole versions, the newest holds: label bands, number, place, what was seen last. Append-only.',
+  device_log:
+    'What was checked, measured, serviced and fitted of each handpiece, and when it was out of use. Append-only.',
+  incident_entries:
+    'The register of incidents: each report, and what was told of it later. Append-only.',
   visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
   visit_events:
     'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
@@ -109,6 +114,8 @@ const everything: readonly unknown[] = [
   clientMerges,
   unavailable,
   eyewear,
+  deviceLog,
+  incidentEntries,
   calendarFeeds,
   visitLinks,
   waiting,

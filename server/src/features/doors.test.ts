@@ -63,6 +63,8 @@ beforeAll(async () => {
     consents: await one('consents'),
     practice: await one('practice_runs'),
     eyewear: await one('eyewear'),
+    'device-papers': await servicePaper(person),
+    incidents: await incident(person),
     judgements: await one('judgements'),
     messages: await one('messages'),
     unavailable: absence.id,
@@ -88,6 +90,30 @@ beforeAll(async () => {
   stranger = await app.signedIn('strange.owner');
 });
 afterAll(() => app.close());
+
+/** An entry of a service with its paper. */
+async function servicePaper(person: Person): Promise<string> {
+  const pdf = Buffer.from('%PDF-1.4 a paper');
+  const kept = await person.send('/api/handpieces/diode-810-plate/papers', pdf, 'application/pdf');
+  const { sha256 } = kept.body as { sha256: string };
+  const body = { kind: 'serviced', what: 'repair', by: 'nobody', counter: null, note: '' };
+  const id = v7();
+  await person.post('/api/handpieces/diode-810-plate/log', {
+    id,
+    body: { ...body, paper: { name: 'paper.pdf', sha256 } },
+  });
+  return id;
+}
+
+async function incident(person: Person): Promise<string> {
+  const id = v7();
+  const report = { sort: 'other', happenedAt: new Date().toISOString(), hurt: [], name: '' };
+  await person.post('/api/incidents', {
+    ...{ id, visitId: null, handpieceId: null },
+    report: { ...report, eyes: null, done: [], text: 'a cable' },
+  });
+  return id;
+}
 
 /** An import of nothing, by somebody of the demo clinic. */
 async function imported(): Promise<string> {

@@ -18,6 +18,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'cryogen', spurtMs: 40, delayMs: 20 },
     gel: false,
     techniques: ['stamping'],
+    divergenceRad: 0.06,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -38,6 +40,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
     gel: true,
     techniques: ['stamping', 'inMotion'],
+    divergenceRad: 0.3,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -57,6 +61,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     gel: false,
     techniques: ['suction'],
     suctionStretch: 1.3,
+    divergenceRad: 0.4,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -74,6 +80,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
     gel: true,
     techniques: ['longPulse1064'],
+    divergenceRad: 0.06,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -91,6 +99,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'none' },
     gel: false,
     techniques: ['subMs1064'],
+    divergenceRad: 0.05,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -120,6 +130,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
     gel: true,
     techniques: ['pulsedLight'],
+    divergenceRad: 0.9,
+    serviceMonths: 12,
     inService: true,
   },
   {
@@ -146,6 +158,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
     cooling: { kind: 'contact', plateC: 5, preSeconds: 0.5 },
     gel: true,
     techniques: ['pulsedLightInMotion'],
+    divergenceRad: 0.9,
+    serviceMonths: 12,
     inService: true,
   },
   {

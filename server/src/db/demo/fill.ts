@@ -1,3 +1,4 @@
+import { fillDevices } from './devices';
 import { fillEyewear } from './eyewear';
 import { fillLanguages } from './languages';
 import { aheadAnswers, invitations } from '../ahead-tables';
@@ -37,6 +38,7 @@ export async function fillDemo(db: Db): Promise<void> {
     await fillAway(tx, setting);
     await fillSignOffs(tx, setting);
     await fillPractice(tx, setting);
+    await fillDevices(tx, setting);
     for (const [index, client] of DEMO_CLIENTS.entries()) {
       await fillClient(tx, setting, client, index + 1);
     }

@@ -6,6 +6,8 @@ const SHARED = {
   cooling: { kind: 'air' },
   gel: false,
   techniques: ['stamping'],
+  divergenceRad: 0.02,
+  serviceMonths: 12,
   inService: true,
 } as const;
 

@@ -29,6 +29,7 @@ import type { Actor } from '../../http/session';
 import { cancelled } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { catalogueInForce } from '../catalogue/store';
+import { outOfUseNow } from '../devices/log';
 import { sumUp } from '../projections/store';
 import { readAway } from './ics';
 
@@ -93,7 +94,7 @@ export async function bookedBetween(
   }));
 }
 
-/** What is away at some time between two moments, the first to end first. */
+/** What is away at some time between two moments, the first to begin first; of devices what their log has out of use too. */
 export async function awayBetween(
   db: Queryable,
   clinicId: string,
@@ -111,7 +112,10 @@ export async function awayBetween(
       ),
     )
     .orderBy(asc(unavailable.fromAt), asc(unavailable.id));
-  return rows.map(asAway);
+  const out = (await outOfUseNow(db, clinicId)).filter(
+    (each) => new Date(each.until) > from && new Date(each.from) < to,
+  );
+  return [...rows.map(asAway), ...out];
 }
 
 const asAway = (row: typeof unavailable.$inferSelect): Unavailable => ({

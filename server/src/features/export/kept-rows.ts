@@ -18,6 +18,7 @@ const TABLES: readonly (readonly [table: string, whose: SQL, order: SQL])[] = [
   ['visits', OF_CLIENT, sql`t.starts_at, t.id`],
   ['visit_events', OF_VISIT, sql`t.seq`],
   ['photos', OF_VISIT, sql`t.id`],
+  ['incident_entries', OF_VISIT, sql`t.added_at, t.id`],
   ['consents', OF_CLIENT, sql`t.id`],
   [
     'consent_withdrawals',

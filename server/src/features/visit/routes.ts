@@ -34,6 +34,7 @@ import { acceptedPlan, judgeSettings, lackingHere } from './accept-plan';
 import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
+import { judgeDevice } from './judge-device';
 import { judgeEyewear } from './judge-eyewear';
 import { judgeReactions } from './judge-reactions';
 import { confirmVisit } from '../calendar/visit-messages';
@@ -105,6 +106,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const prepare = async (locked: Locked, fresh: readonly NewEvent[]) => {
       refuseOtherDays(fresh, locked.timeZone);
       await judgeSettings(locked, fresh);
+      await judgeDevice(locked, fresh);
       const fitted = await judgeEyewear(locked, fresh);
       return judgeReactions(locked, await judgeAnswers(locked, fitted));
     };

@@ -5,6 +5,7 @@ import {
   changeSentence,
   EXPECTED_WORDS,
   figure,
+  fluenceText,
   LIMIT_WORDS,
   minutesText,
   pulseText,
@@ -82,7 +83,7 @@ const rowsOf = (handpieces: readonly Handpiece[]): readonly Row[] => [
   [
     'Setting',
     ({ setting }) =>
-      `${figure(setting.fluenceJcm2, 2)} J/cm², ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}`,
+      `${fluenceText(setting)}, ${pulseText(setting.pulseMs)}, ${spotText(setting.spot)}`,
   ],
   ['Skin ceiling', ({ evaluation }) => fluence(evaluation.model?.ceilingJcm2)],
   ['Works partly from', ({ evaluation }) => fluence(evaluation.model?.floorJcm2)],

@@ -1,5 +1,5 @@
 import type { PastSession } from '@tidy-quill/core/plan';
-import { figure, nmText, responseText, shortDay, spotText } from '../../text';
+import { figure, fluenceText, nmText, responseText, shortDay, spotText } from '../../text';
 
 /** Sessions given before the client came here, as they were typed in; nothing where there are none. */
 export function TypedSessions({ sessions }: { sessions: readonly PastSession[] }) {
@@ -23,7 +23,7 @@ export function TypedSessions({ sessions }: { sessions: readonly PastSession[] }
             <tr key={index}>
               <th scope="row">{shortDay(on)}</th>
               <td>{nmText(wavelengthNm)}</td>
-              <td>{figure(setting.fluenceJcm2, 2)} J/cm²</td>
+              <td>{fluenceText(setting)}</td>
               <td>{figure(setting.pulseMs, 6)} ms</td>
               <td>{spotText(setting.spot)}</td>
               <td>{responseText(answer)}</td>

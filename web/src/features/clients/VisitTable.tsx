@@ -7,6 +7,7 @@ import {
   dayOf,
   dayText,
   figure,
+  fluenceText,
   nmText,
   pulseText,
   responseText,
@@ -89,8 +90,7 @@ function Used({
     <>
       <td className="figures">
         {sayLight ? `${nmText(wavelengthNm)}: ` : ''}
-        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
-        {spotText(setting.spot)}
+        {fluenceText(setting)}, {pulseText(setting.pulseMs)}, {spotText(setting.spot)}
       </td>
       <td className="is-figure figures">{figure(pulses, 0)}</td>
       <td className="is-figure figures">{answer.painMax ?? '–'}</td>

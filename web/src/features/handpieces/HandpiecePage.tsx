@@ -13,6 +13,7 @@ import {
   dayOf,
   dayText,
   figure,
+  fluenceText,
   INCIDENT_WORDS,
   incidentDetail,
   LEVEL_WORDS,
@@ -155,7 +156,7 @@ function SessionTable({ sessions }: { sessions: readonly HandpieceSession[] }) {
             </th>
             <td>{areaText(each)}</td>
             <td className="figures">
-              {figure(each.setting.fluenceJcm2, 2)} J/cm², {pulseText(each.setting.pulseMs)},{' '}
+              {fluenceText(each.setting)}, {pulseText(each.setting.pulseMs)},{' '}
               {spotText(each.setting.spot)}
             </td>
             <td className="is-figure figures">{figure(each.pulses, 0)}</td>

@@ -7,7 +7,7 @@ import { useOnward } from '../../app/use-onward';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { useAcceptPlanMutation } from '../../app/visit-api';
-import { figure, lackingText } from '../../text';
+import { fluenceText, lackingText } from '../../text';
 import { nowText } from '../../visit-engine/clock';
 import { useOnce } from '../../widgets/use-once';
 import { CAUTION_SHORT } from '../auth/caution';
@@ -68,7 +68,7 @@ export function AcceptFoot({
     lacking.skills.length === 0 ? '' : `You are not signed off for ${lackingText(lacking.skills)}`;
   const waits =
     approvalFirst ?? (signOffFirst ? `${unsigned}: a supervisor approves first.` : null);
-  const figures = setting === null ? '' : ` ${figure(setting.fluenceJcm2, 2)} J/cm²`;
+  const figures = setting === null ? '' : ` ${fluenceText(setting)}`;
   return (
     <StageFoot
       action={waits === null ? `Accept${figures}` : 'Supervisor’s approval…'}

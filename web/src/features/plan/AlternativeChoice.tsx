@@ -1,6 +1,6 @@
 import type { Alternative, Alternatives, Handpiece, Setting } from '@tidy-quill/core/plan';
 import { Button } from 'antd';
-import { addedCoolingText, coolingText, figure, ALTERNATIVE_WORDS } from '../../text';
+import { addedCoolingText, ALTERNATIVE_WORDS, coolingText, figure, fluenceText } from '../../text';
 
 /** After a session that was too much: less fluence, a longer pulse or more cooling, and which the model prefers. */
 export function AlternativeChoice({
@@ -42,7 +42,7 @@ export function AlternativeChoice({
 const percent = (share: number) => `${figure(share * 100, 0)} %`;
 
 function said({ kind, setting }: Alternative, handpiece: Handpiece): string {
-  const fluence = `${figure(setting.fluenceJcm2, 2)} J/cm²`;
+  const fluence = `${fluenceText(setting)}`;
   if (kind === 'fluence') return fluence;
   if (kind === 'pulse') return `${figure(setting.pulseMs, 2)} ms at ${fluence}`;
   const cooling = [

@@ -1,4 +1,4 @@
-import type { Handpiece, Setting } from '@tidy-quill/core/plan';
+import { dialledJcm2, type Handpiece, type Setting } from '@tidy-quill/core/plan';
 import {
   defined,
   longestSideMm,
@@ -60,7 +60,7 @@ export function DialSteppers({
         more={
           energyJ === null
             ? ''
-            : `${figure(energyJ, energyJ < 10 ? 2 : 1)} J a pulse · step ${figure(scale.step, 2)}`
+            : `${setting.output === undefined ? '' : `console ${figure(dialledJcm2(setting), 2)} · `}${figure(energyJ, energyJ < 10 ? 2 : 1)} J a pulse · step ${figure(scale.step, 2)}`
         }
         keys={['f', 'g']}
         onLess={to(fluence(-1))}

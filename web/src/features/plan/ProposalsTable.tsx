@@ -6,6 +6,7 @@ import {
   expectedAtStartText,
   figure,
   FIRST_BECAUSE_WORDS,
+  fluenceText,
   minutesText,
   refusalText,
   TECHNIQUE_TRADE,
@@ -135,7 +136,7 @@ function Way({
         </button>
       </th>
       <td className="is-figure figures">{figure(setting.pulseMs, 2)} ms</td>
-      <td className="is-figure figures">{figure(setting.fluenceJcm2)} J/cm²</td>
+      <td className="is-figure figures">{fluenceText(setting)}</td>
       <td className="is-figure figures">
         {figure(defined(defined(evaluation.upper).fluenceJcm2))} J/cm²
       </td>

@@ -5,6 +5,7 @@ import {
   expectedAtStartText,
   figure,
   FIRST_BECAUSE_WORDS,
+  fluenceText,
   pulseText,
   spotText,
   TECHNIQUE_WORDS,
@@ -38,7 +39,7 @@ export function Recommended({
     <section className="recommended" aria-label="Recommended">
       <p>
         <strong>Recommended:</strong> {name}, {TECHNIQUE_WORDS[setting.technique]}, start at{' '}
-        <strong className="figures">{figure(setting.fluenceJcm2, 2)} J/cm²</strong>, not above{' '}
+        <strong className="figures">{fluenceText(setting)}</strong>, not above{' '}
         {figure(upper?.fluenceJcm2 ?? setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
         {spotText(setting.spot)}.{other ? ' You chose another below.' : ''}
       </p>

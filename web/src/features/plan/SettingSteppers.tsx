@@ -1,7 +1,7 @@
 import type { Evaluation, Handpiece, Protocol, Setting, Subject } from '@tidy-quill/core/plan';
 import { coolingOf, modelSilence, passRule, spotFits } from '@tidy-quill/core/plan';
 import { spotAreaCm2, roundFloat } from '@tidy-quill/core/units';
-import { cellHeatText, coolingText, countText, figure, passesText } from '../../text';
+import { cellHeatText, coolingText, countText, figure, fluenceText, passesText } from '../../text';
 import { AddedCoolingSteppers } from './AddedCoolingSteppers';
 import { CoolingSteppers } from './CoolingSteppers';
 import { Stepper } from '../../widgets/Stepper';
@@ -94,8 +94,8 @@ function Work({
           : ''}: {figure(work.pulses, 0)} pulses. At {figure(setting.rateHz)} Hz that is{' '}
         {figure(firing)} min of firing; moving, gel and checks take the other{' '}
         {figure(work.minutes - firing)} min at the clinic’s pace. {figure(work.pulses, 0)} ×{' '}
-        {figure(setting.fluenceJcm2, 2)} J/cm² × {figure(spot, 2)} cm² over {figure(areaCm2, 0)} cm²
-        is {figure(work.totalJcm2, 0)} J/cm².
+        {fluenceText(setting)} × {figure(spot, 2)} cm² over {figure(areaCm2, 0)} cm² is{' '}
+        {figure(work.totalJcm2, 0)} J/cm².
       </p>
     </details>
   );

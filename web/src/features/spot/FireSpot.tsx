@@ -1,4 +1,5 @@
 import { AVOIDED, PLACES, type Place } from '@tidy-quill/core/look';
+import { dialledJcm2 } from '@tidy-quill/core/plan';
 import { preparation } from '@tidy-quill/core/session';
 import { defined, energyJ } from '@tidy-quill/core/units';
 import { Button } from 'antd';
@@ -8,6 +9,7 @@ import {
   AVOIDED_ONE_WORDS,
   AVOIDED_WORDS,
   figure,
+  fluenceText,
   PLACE_WORDS,
   pulsesText,
   pulseText,
@@ -63,6 +65,12 @@ export function FireSpot({ spots }: { spots: Spots }) {
                 onPress={() => setChosen({ ...chosen, rung: each })}
               >
                 {figure(each, 2)}
+                {setting.output === undefined ? null : (
+                  <span className="small">
+                    {' '}
+                    console {figure(dialledJcm2({ ...setting, fluenceJcm2: each }), 2)}
+                  </span>
+                )}
                 {fired.has(each) ? <span className="small"> fired</span> : null}
               </KeyButton>
             ))}
@@ -70,7 +78,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
           <p className="small">
             From the plan: {handpiece?.name ?? 'handpiece'}, {pulseText(plan.setting.pulseMs)},{' '}
             {spotText(plan.setting.spot)}; {figure(energyJ(rung, plan.setting.spot), 2)} J a pulse
-            at {figure(rung, 2)} J/cm². Not above {figure(plan.upperJcm2)} J/cm².
+            at {fluenceText(setting)}. Not above {figure(plan.upperJcm2)} J/cm².
           </p>
         </>
       )}
@@ -138,7 +146,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
               </KeyButton>
             </div>
             <KeyButton letter="f" disabled={shut} onPress={() => void note()}>
-              Fired {figure(rung, 2)} J/cm², {PLACE_WORDS[place]}
+              Fired {fluenceText(setting)}, {PLACE_WORDS[place]}
             </KeyButton>
           </div>
         </>

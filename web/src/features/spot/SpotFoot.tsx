@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { useOnward } from '../../app/use-onward';
 import { problemText } from '../../app/api';
 import { useAcceptPlanMutation } from '../../app/visit-api';
-import { figure } from '../../text';
+import { figure, fluenceText } from '../../text';
 import { CAUTION_SHORT } from '../auth/caution';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
@@ -49,7 +49,7 @@ export function SpotFoot({ spots }: { spots: Spots }) {
         onAction={() => void use(start)}
         above={above}
       >
-        The plan has {figure(setting.fluenceJcm2, 2)} J/cm². {CAUTION_SHORT}
+        The plan has {fluenceText(setting)}. {CAUTION_SHORT}
       </StageFoot>
     );
   }

@@ -3,7 +3,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import {
   clockText,
   dueText,
-  figure,
+  fluenceText,
   MARK_WORDS,
   momentText,
   PLACE_WORDS,
@@ -60,8 +60,8 @@ function SpotLine({
     <li className={open ? 'is-due' : undefined}>
       <header>
         <span className="spot-mark">{number}</span>
-        <strong className="figures">{figure(spot.setting.fluenceJcm2, 2)} J/cm²</strong>{' '}
-        {PLACE_WORDS[spot.place]}, {clockText(spot.at, timeZone)}
+        <strong className="figures">{fluenceText(spot.setting)}</strong> {PLACE_WORDS[spot.place]},{' '}
+        {clockText(spot.at, timeZone)}
         {adverse.length > 0 ? <span className="tag tag-stop">adverse</span> : null}
       </header>
       {spot.readings.map((reading) => (

@@ -3,7 +3,7 @@ import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
 import { Input } from 'antd';
 import { useEffect, useRef } from 'react';
 import { useDraft } from '../../app/draft';
-import { figure, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
+import { fluenceText, PLACE_WORDS, READING_WORDS, spanText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useNow } from '../../widgets/use-now';
@@ -58,7 +58,7 @@ export function SpotReadingForm({
     <>
       <div className="stage spot-read" ref={page} tabIndex={-1}>
         <h2>
-          Spot {number}: {figure(spot.setting.fluenceJcm2, 2)} J/cm², {PLACE_WORDS[spot.place]}{' '}
+          Spot {number}: {fluenceText(spot.setting)}, {PLACE_WORDS[spot.place]}{' '}
           <span className="quiet-inline">
             {spanText(now - Date.parse(spot.at))} after
             {due === null ? '' : `, the look ${READING_WORDS[due.kind]}`}

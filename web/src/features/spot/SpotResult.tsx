@@ -4,11 +4,12 @@ import { useState } from 'react';
 import { Button } from 'antd';
 import { useSignedIn } from '../../app/clinic-context';
 import {
+  ADVERSE_WORDS,
   dayText,
   figure,
+  fluenceText,
   fromToday,
   LATER_WORDS,
-  ADVERSE_WORDS,
   momentText,
   READING_WORDS,
   sentence,
@@ -143,7 +144,7 @@ function Stops({ spots }: { spots: Spots }) {
     adverse.length > 0 ? listed(adverse.map((mark) => ADVERSE_WORDS[mark])) : `pain ${painMax}`;
   const treatedBefore = wholeSessions(spots.plan.subject.history).length > 0;
   return (
-    <Notice kind="stop" title={`Stop: ${seen} at ${figure(spot.setting.fluenceJcm2, 2)} J/cm²`}>
+    <Notice kind="stop" title={`Stop: ${seen} at ${fluenceText(spot.setting)}`}>
       <p>
         Standby, cool, grade and photograph it. {sentence(STEP_WORDS[advice.because])}: not above{' '}
         <span className="figures">

@@ -1,5 +1,5 @@
 import './treat.css';
-import { figure, INCIDENT_WORDS, pulseText, spotText } from '../../text';
+import { figure, fluenceText, INCIDENT_WORDS, pulseText, spotText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
@@ -24,7 +24,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
           <strong>{RUN_STATE[run.state].word}</strong>
           {run.setting === null ? null : (
             <span className="figures" data-testid="setting-in-use">
-              {figure(run.setting.fluenceJcm2, 2)} J/cm², {pulseText(run.setting.pulseMs)},{' '}
+              {fluenceText(run.setting)}, {pulseText(run.setting.pulseMs)},{' '}
               {spotText(run.setting.spot)}, {figure(run.setting.rateHz)} Hz
             </span>
           )}

@@ -1,5 +1,5 @@
 import type { CellLimit } from '@tidy-quill/core/plan';
-import { figure, sentence, STEP_WORDS } from '../../text';
+import { figure, fluenceText, sentence, STEP_WORDS } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { useVisit } from '../visit/use-visit';
 import type { Session } from './use-session';
@@ -17,6 +17,7 @@ export function StepLine({ session }: { session: Session }) {
   const setting = run.setting;
   if (setting === null || run.state === 'notStarted' || run.state === 'ended') return null;
   const now = setting.fluenceJcm2;
+  const at = (fluenceJcm2: number) => fluenceText({ ...setting, fluenceJcm2 });
   const use = (fluenceJcm2: number, reason: string, forCell?: number) => {
     const cell = forCell === undefined ? {} : { forCell };
     void add({ kind: 'settingChanged', setting: { ...setting, fluenceJcm2 }, reason, ...cell });
@@ -36,13 +37,13 @@ export function StepLine({ session }: { session: Session }) {
       <div className="step-line is-care">
         <p>
           {place} here: {care}, not above{' '}
-          <strong className="figures">{figure(limitJcm2, 2)} J/cm²</strong>.
+          <strong className="figures">{at(limitJcm2)}</strong>.
         </p>
         <KeyButton
           letter={ROOM_KEYS.takeStep}
           onPress={() => use(limitJcm2, `${place} place`, session.current?.number)}
         >
-          {figure(limitJcm2, 2)} J/cm² here
+          {at(limitJcm2)} here
         </KeyButton>
       </div>
     );
@@ -52,13 +53,13 @@ export function StepLine({ session }: { session: Session }) {
     return (
       <div className="step-line is-care">
         <p>
-          <strong className="figures">{figure(now, 2)} J/cm²</strong> was for the cell before.
+          <strong className="figures">{at(now)}</strong> was for the cell before.
         </p>
         <KeyButton
           letter={ROOM_KEYS.takeStep}
           onPress={() => use(backToJcm2, 'Back to the zone’s setting')}
         >
-          Back to {figure(backToJcm2, 2)} J/cm²
+          Back to {at(backToJcm2)}
         </KeyButton>
       </div>
     );
@@ -97,7 +98,7 @@ export function StepLine({ session }: { session: Session }) {
         </span>
       </p>
       <KeyButton letter={ROOM_KEYS.takeStep} onPress={() => use(fluenceJcm2, because)}>
-        {figure(fluenceJcm2, 2)} J/cm²
+        {at(fluenceJcm2)}
       </KeyButton>
       {advice.factor > 0.85 ? (
         <KeyButton

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useAcceptPlanMutation } from '../../app/visit-api';
-import { clockText, figure, INK_COLOUR_WORDS, nmText, spanText } from '../../text';
+import { clockText, figure, fluenceText, INK_COLOUR_WORDS, nmText, spanText } from '../../text';
 import { KeyButton } from '../../widgets/KeyButton';
 import { Notice } from '../../widgets/Notice';
 import { useSignedIn } from '../../app/clinic-context';
@@ -84,7 +84,7 @@ export function SwapLight({ session }: { session: Session }) {
       <KeyButton letter={ROOM_KEYS.nextLight} disabled={isLoading} onPress={() => void swap()}>
         Next light: {nmText(next.wavelengthNm)} for{' '}
         {next.colours.map((colour) => INK_COLOUR_WORDS[colour]).join(', ')},{' '}
-        {figure(proposal.setting.fluenceJcm2, 2)} J/cm²
+        {fluenceText(proposal.setting)}
       </KeyButton>
       {error === undefined ? null : <p className="field-error">{problemText(error)}</p>}
     </>

@@ -5,7 +5,7 @@ import { type CellEnd } from '@tidy-quill/core/events';
 import { endAsks } from '@tidy-quill/core/workflow';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { clockText, figure, passesText, spotText } from '../../text';
+import { clockText, figure, fluenceText, passesText, spotText } from '../../text';
 import { useOnward } from '../../app/use-onward';
 import { useSignedIn } from '../../app/clinic-context';
 import { KeyButton } from '../../widgets/KeyButton';
@@ -278,7 +278,7 @@ export function TreatStage() {
         </KeyButton>
         {run.setting === null ? null : (
           <span className="visually-hidden">
-            Setting {figure(run.setting.fluenceJcm2)} J/cm², {spotText(run.setting.spot)}
+            Setting {fluenceText(run.setting)}, {spotText(run.setting.spot)}
           </span>
         )}
       </StageFoot>

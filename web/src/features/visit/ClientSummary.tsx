@@ -25,6 +25,7 @@ import {
   dayText,
   DENSITY_WORDS,
   figure,
+  fluenceText,
   fromToday,
   HAIR_COLOUR_WORDS,
   INK_COLOUR_WORDS,
@@ -197,8 +198,7 @@ function LastVisit({ last }: { last: PastSession | null }) {
         return (
           <Fragment key={index}>
             <Fact word="Used">
-              {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
-              {spotText(setting.spot)}
+              {fluenceText(setting)}, {pulseText(setting.pulseMs)}, {spotText(setting.spot)}
             </Fact>
             <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
             {pulses === undefined ? null : <Fact word="Pulses">{figure(pulses, 0)}</Fact>}
@@ -223,7 +223,7 @@ function Tested() {
   return (
     <Facts title={`Test spot, ${dayText(last.on)}, ${fromToday(last.on, today)}`}>
       <Fact word="Decides">
-        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)}
+        {fluenceText(setting)}, {pulseText(setting.pulseMs)}
       </Fact>
       <Fact word="So now">{STEP_WORDS[stepRule(answer).because]}</Fact>
       {stepRule(answer).newTestSpot ? null : (
@@ -240,8 +240,7 @@ function Planned() {
   return (
     <Facts title={record.planIsStale ? 'Plan, no longer fits' : 'Plan accepted'}>
       <Fact word="Setting">
-        {figure(setting.fluenceJcm2, 2)} J/cm², {pulseText(setting.pulseMs)},{' '}
-        {spotText(setting.spot)}
+        {fluenceText(setting)}, {pulseText(setting.pulseMs)}, {spotText(setting.spot)}
       </Fact>
       <Fact word="With">{handpiece?.name ?? 'a handpiece no longer listed'}</Fact>
       <Fact word="Not above">{figure(upperJcm2)} J/cm²</Fact>

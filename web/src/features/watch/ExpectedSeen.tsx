@@ -2,7 +2,7 @@ import './watch.css';
 import { lastSessions, leadingOn, stepRule } from '@tidy-quill/core/plan';
 import type { Mark } from '@tidy-quill/core/reaction';
 import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/session';
-import { figure, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
+import { figure, fluenceText, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useVisit } from '../visit/use-visit';
 
@@ -48,7 +48,7 @@ export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: 
 /** A line a setting; its fluence is named where there were several. */
 function Answers({ used }: { used: readonly Pick<SettingResponse, 'setting' | 'answer'>[] }) {
   return used.map(({ setting, answer }, index) => {
-    const at = used.length > 1 ? `${figure(setting.fluenceJcm2, 2)} J/cm²: ` : '';
+    const at = used.length > 1 ? `${fluenceText(setting)}: ` : '';
     return <div key={index}>{`${at}${responseText(answer)}, ${worstPainText(answer)}`}</div>;
   });
 }

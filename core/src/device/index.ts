@@ -1,0 +1,6 @@
+export * from './output';
+export * from './log';
+export * from './drift';
+export * from './life';
+export * from './state';
+export * from './due';
