@@ -177,6 +177,7 @@ export const API: Readonly<Record<string, ApiRow>> = {
   'GET /api/visits/:id': { audit: 'visitOpened', summary: 'A visit with all that its pages need' },
   'POST /api/visits/:id/restore': { summary: 'Take a cancellation back' },
   'POST /api/visits/:id/move': { summary: 'Move a booked visit', body: MoveVisit },
+  'POST /api/visits/:id/free-handpiece': { summary: 'Free the handpiece kept for a visit' },
   'POST /api/visits/:id/status': { summary: 'Say how a visit stands', body: SayStatus },
   'POST /api/visits/:id/cancel': { summary: 'Cancel a booked visit', body: CancelVisit },
   'GET /api/visits/:id/events': { summary: 'Events after a place', query: EventsAfter },

@@ -38,6 +38,10 @@ CREATE INDEX "incident_entries_by_incident" ON "incident_entries" USING btree ("
 CREATE INDEX "incident_entries_by_visit" ON "incident_entries" USING btree ("clinic_id","visit_id");--> statement-breakpoint
 ALTER TABLE "catalogue_versions" ADD CONSTRAINT "catalogue_versions_kind" CHECK ("catalogue_versions"."kind" in ('devices', 'protocol', 'suitability', 'consents', 'aftercare', 'safety', 'translation'));--> statement-breakpoint
 ALTER TABLE "audit_entries" ADD CONSTRAINT "audit_entries_kind" CHECK ("audit_entries"."kind" in ('signedIn', 'signInRefused', 'signedOut', 'backupAsked', 'clientsSearched', 'clientOpened', 'visitOpened', 'recordOpened', 'recordPrinted', 'consentOpened', 'pictureOpened', 'diaryOpened', 'exported', 'importMade', 'importUndone', 'clientAdded', 'clientEdited', 'clientErased', 'clientsMerged', 'mergeUndone', 'areaAdded', 'courseNoted', 'visitBooked', 'visitMoved', 'visitStatusSaid', 'visitCancelled', 'consentSigned', 'consentWithdrawn', 'overridden', 'versionDrafted', 'versionApproved', 'accountAdded', 'accountChanged', 'passwordChanged', 'secondFactorSet', 'secondFactorTaken', 'pinSet', 'sessionsEnded', 'locked', 'unlocked', 'unlockRefused', 'clinicChanged', 'roomAdded', 'roomRenamed', 'unavailableAdded', 'unavailableRemoved', 'waitingAdded', 'waitingEnded', 'messageTextSet', 'signOffAdded', 'eyewearSet', 'deviceLogged', 'incidentReported', 'linkMade', 'linkUsed', 'linkEnded'));--> statement-breakpoint
+DROP TRIGGER visits_audit_moved ON visits;--> statement-breakpoint
+CREATE TRIGGER visits_audit_moved AFTER UPDATE ON visits FOR EACH ROW
+  WHEN ((OLD.starts_at, OLD.room_id, OLD.staff_id, OLD.handpiece_id) IS DISTINCT FROM (NEW.starts_at, NEW.room_id, NEW.staff_id, NEW.handpiece_id))
+  EXECUTE FUNCTION audit_change('visitMoved');--> statement-breakpoint
 CREATE TRIGGER device_log_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON device_log
   FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();--> statement-breakpoint
 CREATE TRIGGER incident_entries_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON incident_entries

@@ -36,6 +36,12 @@ export function bandText({ fromNm, toNm, density, scale, pulses }: LabelBand): s
   ].join(', ');
 }
 
+/** How far a beam is a hazard to an eye without eyewear, rounded up to a metre. */
+export const hazardText = (hazardM: number | null): string =>
+  hazardM === null
+    ? 'not known: divergence not entered'
+    : `${figure(Math.ceil(hazardM), 0)}\u00a0m`;
+
 /** Why eyewear is not worn for a light. */
 export function misfitText(misfit: Misfit): string {
   switch (misfit.code) {

@@ -17,7 +17,7 @@ export const FIRST_STEP_WORDS: Readonly<Record<FirstStep, string>> = {
   doNotRub: 'Do not rub the eye, do not rinse it, no drops.',
   clinicianNow:
     'To a clinician now; for an eye to an eye clinic today, at once where sight has changed.',
-  noteTheDose: 'Take along wavelength, pulse, energy and distance: they are on this page.',
+  noteTheDose: 'Take along wavelength, pulse, energy and distance.',
   coolWithWater: 'Cool with cool running water for 20 minutes; no ice on the burn, no cream.',
   coverLoosely: 'Cover loosely with clean, non-stick dressing; leave blisters whole.',
   outOfTheRoom: 'Everybody out of the room, door shut.',

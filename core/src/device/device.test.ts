@@ -164,6 +164,9 @@ describe('the drift of what is measured', () => {
     expect(driftOf(flat, TODAY)).toMatchObject({ perDay: 0, crosses: null });
     const gone = [at('2026-11-01', 0.95), at('2026-11-11', 0.9), at('2026-11-21', 0.85)];
     expect(driftOf(gone, TODAY).crosses).toBeNull();
+    // The last one is off already, whatever the line says.
+    const fell = [at('2026-11-01', 1), at('2026-11-11', 1), at('2026-11-21', 1), at(TODAY, 0.86)];
+    expect(driftOf(fell, TODAY).crosses).toBeNull();
   });
 
   it('begins again with a service', () => {

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type Day } from '../units';
+import { addDays, daysBetween, defined, type Day } from '../units';
 import { ON_ITS_WORD, type MeasuredOutput } from './output';
 
 /** What was measured on a day. */
@@ -38,7 +38,8 @@ export function driftOf(all: readonly MeasuredDay[], today: Day): Drift {
     points.reduce((sum, { x, y }) => sum + (x - meanX) * (y - meanY), 0) /
     points.reduce((sum, { x }) => sum + (x - meanX) ** 2, 0);
   const now = meanY + perDay * (daysBetween(first.on, today) - meanX);
-  return { perDay, today: now, crosses: crossing(now, perDay, today) };
+  const isOff = Math.abs(defined(measurements.at(-1)).ratio - 1) > ON_ITS_WORD;
+  return { perDay, today: now, crosses: isOff ? null : crossing(now, perDay, today) };
 }
 
 function crossing(now: number, perDay: number, today: Day): Day | null {

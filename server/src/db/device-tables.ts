@@ -30,7 +30,7 @@ export const deviceLog = pgTable(
   ],
 );
 
-export const INCIDENT_ENTRY_KINDS = ['reported', 'noted', 'seen', 'closed'] as const;
+const INCIDENT_ENTRY_KINDS = ['reported', 'noted', 'seen', 'closed'] as const;
 
 /** The register of incidents: each report, and what was told of it later. Append-only. */
 export const incidentEntries = pgTable(

@@ -2,6 +2,7 @@ import {
   BulbOutlined,
   CalendarOutlined,
   ExperimentOutlined,
+  FileSearchOutlined,
   HighlightOutlined,
   HomeOutlined,
   LockOutlined,
@@ -91,6 +92,7 @@ function Inside({ room, onRoom }: { room: 'light' | 'dim'; onRoom: () => void })
           <Place to="/bench" icon={<ExperimentOutlined />} word="Bench" />
           <Place to="/practice" icon={<HighlightOutlined />} word="Practice" />
           <Place to="/devices" icon={<ToolOutlined />} word="Devices" />
+          <Place to="/findings" icon={<FileSearchOutlined />} word="Findings" />
           <Place to="/clinic" icon={<HomeOutlined />} word="Clinic" />
           <div className="sidebar-foot">
             <button type="button" className="sidebar-place" onClick={onRoom}>

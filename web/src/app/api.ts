@@ -61,6 +61,8 @@ export const api = createApi({
     'messages',
     'practice',
     'eyewear',
+    'devices',
+    'incidents',
   ],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),
@@ -199,6 +201,10 @@ export const api = createApi({
       }),
       invalidatesTags: ['today', 'clients', 'client', 'visit'],
     }),
+    freeHandpiece: build.mutation<null, string>({
+      query: (visitId) => ({ url: `/visits/${visitId}/free-handpiece`, method: 'POST' }),
+      invalidatesTags: ['today', 'clients', 'client', 'visit', 'devices'],
+    }),
     catalogue: build.query<Catalogue, void>({
       query: () => '/catalogue',
       providesTags: ['catalogue'],
@@ -299,6 +305,7 @@ export const {
   useHandpieceUseQuery,
   useVersionImpactQuery,
   useClinicQuery,
+  useFreeHandpieceMutation,
   useMoveVisitMutation,
   useSetClockMutation,
   useSetDayOrderMutation,

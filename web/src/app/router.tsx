@@ -78,6 +78,36 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'devices/condition',
+            lazy: async () => ({
+              Component: (await import('../features/devices/ConditionPage')).ConditionPage,
+            }),
+          },
+          {
+            path: 'handpieces/:handpieceId/log',
+            lazy: async () => ({
+              Component: (await import('../features/devices/DeviceLogPage')).DeviceLogPage,
+            }),
+          },
+          {
+            path: 'handpieces/:handpieceId/check',
+            lazy: async () => ({
+              Component: (await import('../features/devices/CheckPage')).CheckPage,
+            }),
+          },
+          {
+            path: 'findings',
+            lazy: async () => ({
+              Component: (await import('../features/incidents/RegisterPage')).RegisterPage,
+            }),
+          },
+          {
+            path: 'incidents/new',
+            lazy: async () => ({
+              Component: (await import('../features/incidents/IncidentPage')).IncidentPage,
+            }),
+          },
+          {
             path: 'devices/eyewear',
             lazy: async () => ({
               Component: (await import('../features/eyewear/EyewearPage')).EyewearPage,

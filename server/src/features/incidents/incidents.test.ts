@@ -69,7 +69,8 @@ describe('an incident', () => {
 
   it('is part of the client’s record, and its words go when the client is erased', async () => {
     const { client } = of('Oxenstable');
-    const record = (await person.get(`/api/clients/${client.id}/record.json`)).body as ClientRecordFile;
+    const record = (await person.get(`/api/clients/${client.id}/record.json`))
+      .body as ClientRecordFile;
     expect(record.rows['incident_entries']?.length).toBeGreaterThan(0);
     const staffId = (await person.get('/api/me')).body as { staff: { id: string } };
     const { rows: own } = await app.connection.pool.query<{ clinic_id: string }>(

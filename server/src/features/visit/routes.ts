@@ -39,7 +39,7 @@ import { judgeEyewear } from './judge-eyewear';
 import { judgeReactions } from './judge-reactions';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
-import { moveVisit } from './slots';
+import { freeHandpiece, moveVisit } from './slots';
 import { bookVisit, cancelVisit, restoreVisit } from './bookings';
 import { appendEvents, appendJudged, findVisit, type Locked } from './store';
 
@@ -113,6 +113,12 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const visitId = pathId(request);
     const actor = actorOf(request);
     response.json(await appendJudged(db, actor, visitId, events, prepare, { after }));
+  });
+
+  router.post('/visits/:id/free-handpiece', async (request, response) => {
+    const [actor, visitId] = [actorOf(request), pathId(request)];
+    await db.transaction((tx) => freeHandpiece(tx, actor, visitId));
+    response.status(204).end();
   });
 
   router.post('/visits/:id/move', async (request, response) => {

@@ -8,7 +8,7 @@ import {
 } from '@tidy-quill/core/calendar';
 import { zoneRecords } from '@tidy-quill/core/session';
 import { defined } from '@tidy-quill/core/units';
-import { and, eq, gte, inArray, isNull, lt, ne } from 'drizzle-orm';
+import { and, eq, gte, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { areas, clinics, visits } from '../../db/schema';
 import { clinicDay, dayBounds } from '../../http/clinic-day';
@@ -19,6 +19,7 @@ import { actAs } from '../audit/store';
 import { figuresInForce } from '../catalogue/store';
 import { awayBetween, refuseAway } from '../calendar/store';
 import { eventsOf } from './events';
+import { findVisit } from './store';
 import { asHeader } from './visit-header';
 
 /** How long a visit of some areas is booked for, minutes, by the clinic's numbers. */
@@ -107,6 +108,22 @@ export async function judgeMoving(
   const sameDay = dayOf(startsAt) === dayOf(visit.startsAt);
   const now = new Date().toISOString();
   return { zones, refusal: refuseMoving({ zones, sameDay, startsAt, now }) };
+}
+
+/**
+ * Frees the handpiece that was kept for a visit: it is treated with another. Done twice, it is done once.
+ * @throws HttpProblem 404 where there is no such visit
+ */
+export async function freeHandpiece(tx: Queryable, actor: Actor, visitId: string): Promise<void> {
+  const { clinicId } = actor;
+  await findVisit(tx, clinicId, visitId);
+  await actAs(tx, actor);
+  await tx
+    .update(visits)
+    .set({ handpieceId: null, sequence: sql`${visits.sequence} + 1` })
+    .where(
+      and(eq(visits.clinicId, clinicId), eq(visits.id, visitId), isNotNull(visits.handpieceId)),
+    );
 }
 
 /**

@@ -108,7 +108,9 @@ export function AwayDialog({ day, onClose }: { day: Day; onClose: () => void }) 
                 <strong>{nameOf(each)}</strong>, {momentText(each.from, timeZone)} to{' '}
                 {momentText(each.until, timeZone)}: {each.reason}
               </span>
-              {!onlyOwn || each.whatId === me.id ? (
+              {each.fromLog === true ? (
+                <Link to={`/handpieces/${each.whatId ?? ''}/log`}>Its log</Link>
+              ) : !onlyOwn || each.whatId === me.id ? (
                 <Button
                   size="small"
                   disabled={ending.isLoading}

@@ -1,11 +1,12 @@
 import './calendar.css';
 import { LeftOutlined, PrinterOutlined, RightOutlined } from '@ant-design/icons';
 import type { Calendar } from '@tidy-quill/contract/calendar';
+import { deviceDueText } from '@tidy-quill/contract/labels/devices';
 import { weekdayOf } from '@tidy-quill/core/calendar';
 import { addDays, addMonths, defined, type Day } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { problemText, useCatalogueQuery, useClinicQuery, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
@@ -13,6 +14,7 @@ import { Choice } from '../../widgets/Choice';
 import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useOnce } from '../../widgets/use-once';
+import { useDevicesQuery } from '../devices/devices-api';
 import { AwayDialog } from './AwayDialog';
 import { useCalendarQuery, useRemindDayMutation } from './calendar-api';
 import { CallList } from './CallList';
@@ -212,9 +214,25 @@ function OfDay({ visits, open }: { visits: number; open: Calendar }) {
           {catalogue?.handpieces.find((each) => each.id === whatId)?.name ?? 'A handpiece'} is out
           of use: {reason}.
         </span>
-      ))}{' '}
-      <RemindButton day={open.from} />
+      ))}
+      <DuesOnDay day={open.from} /> <RemindButton day={open.from} />
     </p>
+  );
+}
+
+/** What is due of devices on a day. */
+function DuesOnDay({ day }: { day: Day }) {
+  const { data = [] } = useDevicesQuery();
+  return data.flatMap(({ handpiece, dues }) =>
+    dues
+      .filter(({ what, by }) => what !== 'check' && by === day)
+      .map((due) => (
+        <span key={`${handpiece.id} ${due.what}`}>
+          {' '}
+          <Link to={`/handpieces/${handpiece.id}/log`}>{handpiece.name}</Link>: {deviceDueText(due)}
+          .
+        </span>
+      )),
   );
 }
 

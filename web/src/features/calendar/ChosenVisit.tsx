@@ -2,9 +2,10 @@ import type { DayVisit } from '@tidy-quill/contract/today';
 import { endOf, refuseStatus, SAID_STATUSES, type SaidStatus } from '@tidy-quill/core/calendar';
 import { Button } from 'antd';
 import { Link } from 'react-router';
-import { problemText, useCatalogueQuery } from '../../app/api';
+import { problemText, useCatalogueQuery, useFreeHandpieceMutation } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, sentence, STAGE_WORDS, VISIT_STATUS_WORDS } from '../../text';
+import { useDevicesQuery } from '../devices/devices-api';
 import { useSayStatusMutation } from './calendar-api';
 
 const SAY_WORDS: Readonly<Record<SaidStatus, string>> = {
@@ -29,6 +30,11 @@ export function ChosenVisit({
   const { timeZone } = useSignedIn().clinic;
   const [say, { isLoading, error }] = useSayStatusMutation();
   const { data: catalogue } = useCatalogueQuery();
+  const { data: devices } = useDevicesQuery();
+  const [free, freeing] = useFreeHandpieceMutation();
+  const isOut = devices?.some(
+    ({ handpiece, state }) => handpiece.id === visit.handpieceId && state.outOfUse !== null,
+  );
   const keptFree =
     catalogue?.handpieces.find(({ id }) => id === visit.handpieceId)?.name ?? 'A handpiece';
   const now = new Date().toISOString();
@@ -51,6 +57,9 @@ export function ChosenVisit({
         {visit.finished ? ', done' : visit.running ? ', in treatment' : ' next'}.
         {visit.numbs ? ' Numbing cream first.' : ''}
         {visit.handpieceId === null ? '' : ` ${keptFree} is kept free.`}
+        {isOut === true ? (
+          <strong> It is out of use: move the visit, or do without it.</strong>
+        ) : null}
       </p>
       <div className="board-chosen-actions">
         <Link to={`/visits/${visit.id}`}>Open the visit</Link>
@@ -68,6 +77,11 @@ export function ChosenVisit({
             {SAY_WORDS[to]}
           </Button>
         ))}
+        {visit.handpieceId === null || visit.finished ? null : (
+          <Button size="small" disabled={freeing.isLoading} onClick={() => void free(visit.id)}>
+            Do without {keptFree}
+          </Button>
+        )}
         {isMovable ? (
           <Button size="small" onClick={onMove}>
             Move to another day…
@@ -77,9 +91,9 @@ export function ChosenVisit({
           Close
         </Button>
       </div>
-      {error === undefined ? null : (
+      {error === undefined && freeing.error === undefined ? null : (
         <p className="field-error" role="alert">
-          {problemText(error)}
+          {problemText(error ?? freeing.error)}
         </p>
       )}
     </section>

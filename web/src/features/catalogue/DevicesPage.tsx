@@ -4,6 +4,7 @@ import { HANDPIECE_TABLE, PROTOCOL_TABLE } from '@tidy-quill/contract/catalogue-
 import { STANDARD_CONSENTS, type ConsentTexts } from '@tidy-quill/core/consent';
 import { STANDARD_AFTERCARE, type AdviceBlocks } from '@tidy-quill/core/aftercare';
 import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
+import { STANDARD_SAFETY, type SafetyPapers } from '@tidy-quill/core/safety';
 import { STANDARD_SUITABILITY, type SuitabilityRules } from '@tidy-quill/core/suitability';
 import { Skeleton } from 'antd';
 import { useState } from 'react';
@@ -18,6 +19,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { AftercareForm } from './AftercareForm';
 import { ClinicalNumbers } from './ClinicalNumbers';
 import { ConsentTextsForm } from './ConsentTextsForm';
+import { SafetyForm } from './SafetyForm';
 import { SuitabilityTables } from './SuitabilityTables';
 import { KeepVersion, type Made } from './KeepVersion';
 import { InkProtocolPart } from './InkProtocolPart';
@@ -66,6 +68,9 @@ export function DevicesPage() {
               {word}
             </NavLink>
           ))}
+          <NavLink className="tab-link" to="/devices/condition">
+            Condition
+          </NavLink>
           <NavLink className="tab-link" to="/devices/eyewear">
             Eyewear
           </NavLink>
@@ -105,6 +110,7 @@ const TABS = [
   { path: 'suitability', kind: 'suitability', word: 'Suitability' },
   { path: 'consents', kind: 'consents', word: 'Consent texts' },
   { path: 'aftercare', kind: 'aftercare', word: 'Aftercare' },
+  { path: 'safety', kind: 'safety', word: 'Laser safety' },
 ] as const;
 
 const faultsOf = (handpiece: Handpiece) =>
@@ -131,6 +137,7 @@ const SHIPPED = {
   suitability: shipped('suitability', STANDARD_SUITABILITY),
   consents: shipped('consents', STANDARD_CONSENTS),
   aftercare: shipped('aftercare', STANDARD_AFTERCARE),
+  safety: shipped('safety', STANDARD_SAFETY),
 };
 
 /** Of a clinic that has none yet: a first version begins from it. */
@@ -240,6 +247,8 @@ function Versions({
           />
         ) : kind === 'aftercare' ? (
           <AftercareForm content={content as AdviceBlocks} editable={editable} onChange={change} />
+        ) : kind === 'safety' ? (
+          <SafetyForm content={content as SafetyPapers} editable={editable} onChange={change} />
         ) : (
           <ConsentTextsForm
             content={content as ConsentTexts}

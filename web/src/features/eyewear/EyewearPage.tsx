@@ -5,9 +5,10 @@ import {
   bandText,
   EYEWEAR_KIND_WORDS,
   EYEWEAR_STATE_WORDS,
+  hazardText,
 } from '@tidy-quill/contract/labels/eyewear';
 import { fittingOf, lookDue, peopleProtected, type EyewearState } from '@tidy-quill/core/eyewear';
-import { worstBeamOf } from '@tidy-quill/core/prepare';
+import { worstBeamOf, worstHazardOf } from '@tidy-quill/core/prepare';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
@@ -82,6 +83,9 @@ function Needed({ list }: { list: readonly EyewearListed[] }) {
             <th scope="col" className="figures">
               Label, OD at least
             </th>
+            <th scope="col" className="figures">
+              Hazard without it
+            </th>
             <th scope="col">Fits</th>
           </tr>
         </thead>
@@ -98,6 +102,7 @@ function Needed({ list }: { list: readonly EyewearListed[] }) {
                 <th scope="row">{handpiece.name}</th>
                 <td>{lightText(handpiece.light)}</td>
                 <td className="figures">{beam.density}</td>
+                <td className="figures">{hazardText(worstHazardOf(handpiece))}</td>
                 <td>
                   {people > 0 ? (
                     <>

@@ -1,7 +1,8 @@
 import './ink.css';
 import type { InkStep } from '@tidy-quill/core/ink';
 import type { InkPart } from '@tidy-quill/core/look';
-import { asksForWord, type Setting } from '@tidy-quill/core/plan';
+import { asksForWord, sameOutput, type Setting } from '@tidy-quill/core/plan';
+import { DeviceNotice } from '../devices/DeviceNotice';
 import { defined } from '@tidy-quill/core/units';
 import { Skeleton } from 'antd';
 import { useState } from 'react';
@@ -95,18 +96,21 @@ function Planning({ planning, of }: { planning: InkPlanning; of: InkPlanningCase
   );
   const chosen = defined(order.steps[at]);
   const own = planned === chosen.handpieceId ? (record.plan?.setting ?? null) : null;
+  const handpiece = defined(planning.of.handpieces.find(({ id }) => id === chosen.handpieceId));
+  // What was measured since holds: an older setting gives way to what is proposed now.
+  const asMeasured = (each: Setting | null) =>
+    each !== null && sameOutput(each.output, handpiece.output) ? each : null;
   const [setting, setSetting, clearDraft] = useDraft<Setting | null>(
     `ink ${visit.id} ${area.id} ${chosen.handpieceId}`,
     null,
   );
-  const used = setting ?? own ?? planning.proposals[at]?.setting ?? null;
+  const used = asMeasured(setting) ?? asMeasured(own) ?? planning.proposals[at]?.setting ?? null;
   const { colours } = chosen;
   const { value, fault } = useView(
     of,
     used === null ? null : { setting: used, colours, whole: true },
   );
   const evaluation = used === null ? null : value.ink;
-  const handpiece = defined(planning.of.handpieces.find(({ id }) => id === chosen.handpieceId));
   const approvalFirst =
     asksForWord(history) && record.agreed === null
       ? 'It reacted last time: the supervisor’s approval comes before anything is accepted.'
@@ -128,6 +132,7 @@ function Planning({ planning, of }: { planning: InkPlanning; of: InkPlanningCase
           ) : evaluation === null ? null : (
             <InkReasons evaluation={evaluation} step={chosen} />
           )}
+          {used === null ? null : <DeviceNotice setting={used} />}
           {fault === null ? null : <p className="refusal">{fault}</p>}
           <Sessions of={planning.of} untreated={order.untreated} />
         </div>

@@ -2,6 +2,7 @@ import './plan.css';
 import {
   asksForApproval,
   modelSilence,
+  sameOutput,
   type PlanCase,
   type Proposals,
   type Setting,
@@ -9,6 +10,7 @@ import {
 import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
 import { CourseLine } from '../course/CourseLine';
+import { DeviceNotice } from '../devices/DeviceNotice';
 import { useVisit, usePlanCase } from '../visit/use-visit';
 import { AcceptFoot } from './AcceptFoot';
 import { Planner } from './Planner';
@@ -25,12 +27,19 @@ export function PlanStage() {
 
 function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
   const { record, visit, area } = useVisit('record', 'visit', 'area');
-  const first = record.plan?.setting ?? defined(proposals.proposals[0]).setting;
-  const [setting, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id} ${area.id}`, first);
+  const proposed = defined(proposals.proposals[0]).setting;
+  const first = record.plan?.setting ?? proposed;
+  const [kept, setSetting, clearDraft] = useDraft<Setting>(`plan ${visit.id} ${area.id}`, first);
+  // What a handpiece gives was measured since: begin from what is proposed for it as it is now.
+  const setting = isAsMeasured(plan, kept)
+    ? kept
+    : (proposals.proposals.find((each) => each.setting.handpieceId === kept.handpieceId)?.setting ??
+      proposed);
   return (
     <>
       <Stale />
       <CourseLine plan={plan} />
+      <DeviceNotice setting={setting} />
       <Planner
         plan={plan}
         proposals={proposals}
@@ -48,6 +57,11 @@ function Planning({ plan, proposals }: { plan: PlanCase; proposals: Proposals })
     </>
   );
 }
+
+const isAsMeasured = ({ handpieces }: PlanCase, { handpieceId, output }: Setting): boolean => {
+  const handpiece = handpieces.find(({ id }) => id === handpieceId);
+  return handpiece === undefined || sameOutput(output, handpiece.output);
+};
 
 /** After a reaction, and where the model is silent, nothing is accepted before a supervisor approves. */
 function approvalFirst({ subject }: PlanCase): string | null {

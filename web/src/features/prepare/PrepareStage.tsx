@@ -1,6 +1,7 @@
 import './prepare.css';
 import { fittingOf, peopleProtected } from '@tidy-quill/core/eyewear';
-import { asShown, beamOf } from '@tidy-quill/core/prepare';
+import { asShown, beamOf, hazardOf } from '@tidy-quill/core/prepare';
+import { hazardText } from '@tidy-quill/contract/labels/eyewear';
 import { isSwapping, preparation, spotReasons } from '@tidy-quill/core/session';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -12,6 +13,7 @@ import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { ConsoleCard } from '../console/ConsoleCard';
 import { Incidents } from '../console/Incidents';
+import { DeviceNotice } from '../devices/DeviceNotice';
 import { EyewearChoice } from '../eyewear/EyewearChoice';
 import { useEyewearQuery } from '../eyewear/eyewear-api';
 import { CHECK_KEYS } from './keys';
@@ -20,7 +22,13 @@ import { ReadBack } from './ReadBack';
 
 /** In the room, before the first pulse: what this plan asks for, ticked one by one, and the console read back. */
 export function PrepareStage() {
-  const { record, add, pathOf, client } = useVisit('record', 'add', 'pathOf', 'client');
+  const { record, add, pathOf, client, catalogue } = useVisit(
+    'record',
+    'add',
+    'pathOf',
+    'client',
+    'catalogue',
+  );
   const { clinic } = useSignedIn();
   const { data } = useClinicQuery();
   const navigate = useNavigate();
@@ -37,6 +45,13 @@ export function PrepareStage() {
           record.run.setting ?? plan.setting,
           plan.light ?? { wavelengthNm: plan.wavelengthNm },
         );
+  const handpiece = catalogue.handpieces.find(
+    ({ id }) => id === (record.run.setting ?? plan?.setting)?.handpieceId,
+  );
+  const hazardM =
+    plan === null || handpiece === undefined
+      ? null
+      : hazardOf(record.run.setting ?? plan.setting, handpiece);
   const fitting =
     beam === null
       ? []
@@ -93,6 +108,11 @@ export function PrepareStage() {
                       ? ''
                       : `${clockText(tick.at, clinic.timeZone)} ${name(tick.staffId)}`}
                   </span>
+                  {check.id !== 'door' || hazardM === null ? null : (
+                    <p className="eyewear-worn quiet">
+                      Without eyewear a hazard up to {hazardText(hazardM)} at this setting.
+                    </p>
+                  )}
                   {check.id !== 'eyewear' || beam === null || listed.length === 0 ? null : tick ===
                     undefined ? (
                     <EyewearChoice
@@ -113,6 +133,7 @@ export function PrepareStage() {
           </ul>
         </section>
         <div>
+          {plan === null ? null : <DeviceNotice setting={record.run.setting ?? plan.setting} />}
           {plan === null ? null : (
             <ReadBack
               planned={asShown(record.run.setting ?? plan.setting, plan.wavelengthNm)}

@@ -18,6 +18,7 @@ import {
   STAGE_WORDS,
   VISIT_STATUS_WORDS,
 } from '../../text';
+import { DeviceDues, DevicesFirst } from '../devices/DeviceDues';
 import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
 import { NotSetUp } from '../setup/NotSetUp';
@@ -77,6 +78,7 @@ export function TodayPage() {
       <AsOf query={query} />
       <NotSetUp />
       <BackupOverdue />
+      {day === undefined ? <DevicesFirst /> : null}
       {day === undefined ? <UrgentList /> : null}
       {day === undefined && supervises ? <ReactionList /> : null}
       {data.visits.length === 0 ? <NoVisits /> : <DayList visits={data.visits} />}
@@ -85,6 +87,7 @@ export function TodayPage() {
           {supervises ? null : <ReactionList />}
           <FollowUpList />
           <NotReadyList today={data.day} />
+          <DeviceDues />
         </>
       ) : null}
       {reporting ? <PickSession onClose={() => setReporting(false)} /> : null}

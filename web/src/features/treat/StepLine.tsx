@@ -36,8 +36,7 @@ export function StepLine({ session }: { session: Session }) {
     return (
       <div className="step-line is-care">
         <p>
-          {place} here: {care}, not above{' '}
-          <strong className="figures">{at(limitJcm2)}</strong>.
+          {place} here: {care}, not above <strong className="figures">{at(limitJcm2)}</strong>.
         </p>
         <KeyButton
           letter={ROOM_KEYS.takeStep}

@@ -33,8 +33,10 @@ import {
   INK_ORIGIN_WORDS,
   melaninText,
   momentText,
+  nmText,
   pulseText,
   responseText,
+  settingText,
   skinTypeText,
   spotText,
   staleLines,
@@ -60,6 +62,7 @@ export function ClientSummary() {
   );
   const { timeZone } = useSignedIn().clinic;
   const day = dayOf(visit.startsAt, timeZone);
+  const used = record.run.setting ?? record.plan?.setting ?? null;
   return (
     <aside className="client-summary" aria-label="What we know">
       <header>
@@ -92,7 +95,18 @@ export function ClientSummary() {
       <p className="left-foot">
         {sessionDays(history) === 0
           ? 'First session on this area'
-          : `Session ${sessionDays(history) + 1} on this area`}
+          : `Session ${sessionDays(history) + 1} on this area`}{' '}
+        ·{' '}
+        <Link
+          to={`/incidents/new?visit=${visit.id}${used === null ? '' : `&handpiece=${used.handpieceId}`}`}
+          state={
+            used === null || record.plan === null
+              ? {}
+              : { dose: `${nmText(record.plan.wavelengthNm)}, ${settingText(used)}` }
+          }
+        >
+          Report an incident
+        </Link>
       </p>
       <CancelVisit />
     </aside>
