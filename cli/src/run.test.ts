@@ -209,6 +209,18 @@ describe('quill replan', () => {
     });
   });
 
+  it('takes a handpiece as it was measured to give when the plan was made', () => {
+    const output = { share: 0.86, on: '2026-11-30' };
+    const { setting } = HAIR_PLAN;
+    const found = (more: object) => again({ ...kept(19), plan: { ...kept(19).plan, ...more } });
+    const fluenceJcm2 = 0.86 * setting.fluenceJcm2;
+    expect(found({ setting: { ...setting, fluenceJcm2, output } })).toMatchObject({ refusals: [] });
+    // As it stands in the list it has no such step.
+    expect(found({ setting: { ...setting, fluenceJcm2 } })).toMatchObject({
+      refusals: ['notOnStep'],
+    });
+  });
+
   it('names what is missing in the zone that lacks it', () => {
     const { protocol: _gone, ...lame } = kept(19);
     expect(run('replan', JSON.stringify({ left: lame }))).toEqual({

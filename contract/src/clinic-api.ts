@@ -72,6 +72,7 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     summary: 'Note what was seen of eyewear today',
     body: LookOver,
   },
+  'GET /api/consoles': { summary: 'What the consoles of the rooms count now' },
   'GET /api/devices': { summary: 'How every handpiece stands, and what is due of it' },
   'GET /api/handpieces/:id/log': { summary: 'How a handpiece stands, with its whole log' },
   'POST /api/handpieces/:id/log': {

@@ -73,6 +73,14 @@ export interface ConsoleLive {
   readonly status: ConsoleStatus | null;
 }
 
+/** What the console of a room shows of itself now. */
+export interface ConsoleCounter {
+  readonly roomId: string;
+  readonly room: string;
+  readonly serial: string;
+  readonly pulses: number;
+}
+
 /** The console as it was last heard; null before it has said anything. */
 export function consoleView({ link, hello, status }: ConsoleLive): ConsoleView | null {
   if (link === 'opening' || hello === null || status === null) return null;

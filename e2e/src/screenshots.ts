@@ -40,7 +40,10 @@ try {
   await browser.see('works fully');
   await keep('bench');
   await browser.press('Devices');
-  await browser.see('Versions');
+  await browser.press('Condition', '//nav[@aria-label="Devices or protocol"]');
+  await browser.press('Pulsed light 640–1000', '//table');
+  await browser.see('What it gives');
+  await browser.see('out of use');
   await keep('devices');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');

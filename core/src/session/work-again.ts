@@ -1,5 +1,12 @@
 import { evaluateInk } from '../ink';
-import { evaluate, type Handpiece, type InkSubject, type Protocol, type Subject } from '../plan';
+import {
+  asGiven,
+  evaluate,
+  type Handpiece,
+  type InkSubject,
+  type Protocol,
+  type Subject,
+} from '../plan';
 import { CORE_VERSION } from '../version';
 import type { AcceptedPlan } from '../events';
 
@@ -31,7 +38,13 @@ export interface WorkedAgain {
 const SAME = 1e-6;
 
 /** Works an accepted plan out again from its own inputs and says what differs. */
-export function workAgain({ plan, handpieces, protocol, agreed }: PlanInputs): WorkedAgain {
+export function workAgain({ plan, handpieces: listed, protocol, agreed }: PlanInputs): WorkedAgain {
+  const { handpieceId, output } = plan.setting;
+  // As it was measured to give when the plan was made.
+  const handpieces =
+    output === undefined
+      ? listed
+      : listed.map((each) => (each.id === handpieceId ? asGiven(each, output) : each));
   const now = isHair(plan.subject)
     ? hairAgain(plan, plan.subject, handpieces, protocol)
     : inkAgain(plan, plan.subject, handpieces, protocol, agreed);

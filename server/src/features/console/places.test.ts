@@ -1,7 +1,13 @@
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
-import { startApplication, type Application } from '../../testing/application';
+import { serveConsole } from '../../simulated/serve-console';
+import {
+  signedInAt,
+  startApplication,
+  startBeside,
+  type Application,
+} from '../../testing/application';
 import { consolePlaces } from './places';
 
 // The demo clinic has a Window room and a Garden room; another clinic calls one of its own the same.
@@ -55,5 +61,21 @@ describe('consoles', () => {
       simulated: 'Window room=127.0.0.1:5001',
     });
     expect(found.get(demoWindow)).toEqual({ host: '192.0.2.7', port: 4400 });
+  });
+});
+
+describe('what the consoles of a clinic count', () => {
+  it('is told by those that answer, and left out by one that does not', async () => {
+    const served = await serveConsole('S7', 0);
+    const beside = await startBeside(app, {
+      simulated: `Window room=127.0.0.1:${served.port};Garden room=127.0.0.1:1`,
+    });
+    const person = await signedInAt(beside.url, 'idony');
+    const { body } = await person.get('/api/consoles');
+    expect(body).toEqual([
+      { roomId: demoWindow, room: 'Window room', serial: 'S7', pulses: 41_200 },
+    ]);
+    await beside.close();
+    served.close();
   });
 });

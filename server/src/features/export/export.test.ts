@@ -172,7 +172,7 @@ describe('the table of sessions', () => {
     const [head, ...rest] = csv.split('\r\n');
     expect(head).toBe(
       'visitId,startsAt,staff,area,job,areaCm2,skinType,handpiece,wavelengthNm,technique,' +
-        'fluenceJcm2,pulseMs,spot,rateHz,pulses,energyJ,painMax,endpoint,adverse,nextVisitOn',
+        'fluenceJcm2,pulseMs,spot,rateHz,pulses,energyJ,painMax,endpoint,adverse,nextVisitOn,consoleFluenceJcm2',
     );
     expect(rest.length).toBeGreaterThan(1);
     expect(csv.replaceAll('\r\n', '')).not.toContain('\n');

@@ -7,6 +7,7 @@ import {
 } from '@tidy-quill/contract/labels/index';
 import type { Consent } from '@tidy-quill/contract/consent';
 import { visitReport, type ZoneReport } from '@tidy-quill/core/report';
+import { dialledJcm2 } from '@tidy-quill/core/plan';
 import { longestSideMm } from '@tidy-quill/core/units';
 import type {
   Bundle,
@@ -176,6 +177,9 @@ function zoneResources(
       component: [
         measured('Wavelength', plan.wavelengthNm, 'nm'),
         measured('Fluence', setting.fluenceJcm2, 'J/cm2'),
+        ...(setting.output === undefined
+          ? []
+          : [measured('Fluence as the console showed it', dialledJcm2(setting), 'J/cm2')]),
         measured('Pulse duration', setting.pulseMs, 'ms'),
         measured('Spot, longest side', longestSideMm(setting.spot), 'mm'),
         measured('Repetition rate', setting.rateHz, 'Hz'),

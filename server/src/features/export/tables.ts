@@ -6,6 +6,7 @@ import {
   spotText,
 } from '@tidy-quill/contract/labels/index';
 import { visitReport } from '@tidy-quill/core/report';
+import { dialledJcm2 } from '@tidy-quill/core/plan';
 import Papa from 'papaparse';
 
 /** One line a session, zone and light: what was used, how much, what the skin answered. SI-derived units in the heads. */
@@ -31,6 +32,7 @@ export function sessionsCsv({ visits, areas, handpieceNames, staffNames }: Clien
         wavelengthNm: plan.wavelengthNm,
         technique: setting.technique,
         fluenceJcm2: setting.fluenceJcm2,
+        consoleFluenceJcm2: dialledJcm2(setting),
         pulseMs: setting.pulseMs,
         spot: spotText(setting.spot).replaceAll('\u00a0', ' '),
         rateHz: setting.rateHz,
@@ -50,5 +52,5 @@ export function sessionsCsv({ visits, areas, handpieceNames, staffNames }: Clien
 const COLUMNS = [
   ...['visitId', 'startsAt', 'staff', 'area', 'job', 'areaCm2', 'skinType', 'handpiece'],
   ...['wavelengthNm', 'technique', 'fluenceJcm2', 'pulseMs', 'spot', 'rateHz', 'pulses'],
-  ...['energyJ', 'painMax', 'endpoint', 'adverse', 'nextVisitOn'],
+  ...['energyJ', 'painMax', 'endpoint', 'adverse', 'nextVisitOn', 'consoleFluenceJcm2'],
 ] as const;

@@ -28,7 +28,11 @@ import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
-import { useAddDeviceEntryMutation, useDeviceLogQuery } from './devices-api';
+import {
+  useAddDeviceEntryMutation,
+  useConsoleCountersQuery,
+  useDeviceLogQuery,
+} from './devices-api';
 
 /** The check of one device before the first client of the day. */
 export function CheckPage() {
@@ -75,6 +79,9 @@ function CheckForm({ device }: { device: DeviceShown }) {
   const [fault, setFault] = useState<string | null>(null);
   const [counter, setCounter] = useState<number | null>(null);
   const [note, setNote] = useState('');
+  const { data: counters = [] } = useConsoleCountersQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+  });
   const [wrong, setWrong] = useState<string | null>(null);
   const offStep = fluence !== null && !isOnStep(fluence, scale);
   const shownJ = fluence === null ? null : energyJ(fluence, spot);
@@ -257,6 +264,15 @@ function CheckForm({ device }: { device: DeviceShown }) {
           )}
         </Field>
       </section>
+      {counters.length === 0 ? null : (
+        <p className="console-counters">
+          {counters.map(({ roomId, room, pulses }) => (
+            <Button key={roomId} size="small" onClick={() => setCounter(pulses)}>
+              {room}: {pulses.toLocaleString('en-GB')} pulses
+            </Button>
+          ))}
+        </p>
+      )}
       {error === undefined && wrong === null ? null : (
         <p className="field-error" role="alert">
           {wrong ?? problemText(error)}

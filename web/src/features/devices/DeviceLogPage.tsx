@@ -8,8 +8,10 @@ import {
   ratioText,
   verdictText,
 } from '@tidy-quill/contract/labels/devices';
-import { isForSupervisor, outputVerdict } from '@tidy-quill/core/device';
+import { isForSupervisor, outputOf, outputVerdict } from '@tidy-quill/core/device';
+import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
+import Papa from 'papaparse';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { problemText } from '../../app/api';
@@ -17,6 +19,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, dayText, figure, momentText, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
+import { download } from '../catalogue/table-files';
 import { EntryForm, type EntryAsked } from './EntryForm';
 import { InTheWay } from './InTheWay';
 import { useDeviceLogQuery } from './devices-api';
@@ -58,6 +61,13 @@ export function DeviceLogPage() {
           </p>
         </div>
         <div className="page-actions">
+          <Button
+            icon={<DownloadOutlined />}
+            disabled={data.entries.length === 0}
+            onClick={() => download(`${handpiece.id}-log.csv`, 'text/csv', csvOf(data))}
+          >
+            CSV<span className="visually-hidden"> of the log</span>
+          </Button>
           <Button onClick={() => setAsked('serviced')}>Service or repair</Button>
           <Button onClick={() => setAsked('partFitted')}>Part fitted</Button>
           {outOfUse === null ? (
@@ -233,3 +243,21 @@ function Log({ entries, timeZone }: { entries: readonly DeviceLogged[]; timeZone
     </>
   );
 }
+
+/** The log as a register: an entry a line, what was measured in columns of its own. */
+const csvOf = ({ handpiece, entries }: DeviceShown): string =>
+  Papa.unparse(
+    entries.map(({ id, at, by, body }) => {
+      const meter = body.kind === 'checked' ? body.meter : null;
+      const output = meter === null ? null : outputOf(meter);
+      return {
+        ...{ Id: id, At: at, By: by, Device: handpiece.name, Kind: body.kind },
+        'Shown, J/cm²': meter?.fluenceJcm2 ?? '',
+        'Measured, J': meter?.measuredJ.join('; ') ?? '',
+        'Measured ÷ shown': output?.ratio ?? '',
+        'Counter, pulses': 'counter' in body ? (body.counter ?? '') : '',
+        Entry: deviceEntryText(body),
+      };
+    }),
+    { escapeFormulae: true },
+  );

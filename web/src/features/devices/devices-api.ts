@@ -1,3 +1,4 @@
+import type { ConsoleCounter } from '@tidy-quill/contract/console';
 import type { DeviceShown, DeviceStanding, NewDeviceEntry } from '@tidy-quill/contract/devices';
 import { api } from '../../app/api';
 
@@ -7,6 +8,7 @@ const devicesApi = api.injectEndpoints({
       query: () => '/devices',
       providesTags: ['devices'],
     }),
+    consoleCounters: build.query<ConsoleCounter[], void>({ query: () => '/consoles' }),
     deviceLog: build.query<DeviceShown, string>({
       query: (id) => `/handpieces/${encodeURIComponent(id)}/log`,
       providesTags: ['devices'],
@@ -32,6 +34,7 @@ const devicesApi = api.injectEndpoints({
 });
 
 export const {
+  useConsoleCountersQuery,
   useDevicesQuery,
   useDeviceLogQuery,
   useAddDeviceEntryMutation,

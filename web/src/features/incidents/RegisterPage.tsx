@@ -269,4 +269,5 @@ const csvOf = (list: readonly IncidentShown[]): string =>
         Told: followUps.map(({ followUp }) => followUpText(followUp)).join('; '),
       };
     }),
+    { escapeFormulae: true },
   );
