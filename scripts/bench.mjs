@@ -6,6 +6,7 @@ import { packages, root, run, step, Stop } from './setup.mjs';
 
 // Figures, not tests: medians over repeats and ratios, printed for docs and closing notes. `--scale` alone: lists and single
 // visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser.
+// `--cohort` alone: what limits by risk do to 2,000 invented clients.
 await run(async () => {
   await step('packages', packages);
   const { compiled } = await import('./assembly.mjs');
@@ -15,6 +16,10 @@ await run(async () => {
   const column = join(folder, 'column.wasm');
   writeFileSync(column, await compiled(join(root, 'core/bench/assembly/column.ts')));
   try {
+    if (process.argv.includes('--cohort')) {
+      measure(['server/bench/cohort.ts']);
+      return;
+    }
     if (process.argv.includes('--scale')) {
       await onServer(join(folder, 'data'), ['server/bench/scale.ts'], [clientsAsked(), '10']);
       return;

@@ -11,6 +11,7 @@ import {
 import type * as Core from '@tidy-quill/core/plan';
 import { MARKS, REACTION_KINDS } from '@tidy-quill/core/reaction';
 import { INK_TABLE_NM } from '@tidy-quill/core/ink';
+import { LEARNT_ANSWERS } from '@tidy-quill/core/learning';
 import * as v from 'valibot';
 import { FIGURE_ENTRIES } from './figures';
 import { InkFinding, TypingAnswers } from './look';
@@ -270,6 +271,39 @@ export const Pace = v.object({
   undoMinutes: v.optional(number(0, 120)),
 });
 
+const positive = number(0.02, 2);
+
+const LearningRule = v.object({
+  risk: number(0.002, 0.02),
+  mayRise: v.boolean('must be true or false'),
+  constants: v.optional(
+    v.object({
+      harmSpread: positive,
+      strongBelow: positive,
+      workSpread: positive,
+      painBelow: positive,
+      painSpread: positive,
+    }),
+  ),
+}) satisfies v.GenericSchema<unknown, Core.LearningRule>;
+
+/** What earlier answers taught, as an accepted plan keeps it. */
+export const LearntAtPlan = v.object({
+  from: v.array(
+    v.object({
+      ...{ on: DayText, test: v.boolean(), sameBand: v.boolean() },
+      fluenceJcm2: number(0.01, 500),
+      fluenceToCeiling: number(1e-4, 100),
+      fluenceToFloor: v.optional(v.nullable(number(1e-4, 100))),
+      answer: v.picklist(LEARNT_ANSWERS),
+      painAtLeast7: v.optional(v.boolean()),
+      isOld: v.optional(v.boolean()),
+    }),
+  ),
+  share: number(0.001, 10),
+  rule: LearningRule,
+}) satisfies v.GenericSchema<unknown, Core.LearntAtPlan>;
+
 export const Protocol = v.object({
   ...FIGURE_ENTRIES,
   ink: v.optional(InkProtocol),
@@ -291,6 +325,7 @@ export const Protocol = v.object({
     suction: v.optional(Habit),
   }),
   pace: Pace,
+  learning: v.optional(LearningRule),
   margins: v.object({
     usual: number(0.1, 0.8),
     darkSkin: number(0.1, 0.8),

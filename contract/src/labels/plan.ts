@@ -20,10 +20,11 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   device: 'device',
   protocol: 'clinic protocol',
   model: 'skin model',
+  risk: 'risk of harm',
   history: 'past response',
 };
 
-export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model'>, string>> = {
+export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model' | 'risk'>, string>> = {
   device: 'The most that this console gives at this spot and rate.',
   protocol: 'The high end of the approved row for this laser, skin type and calibre.',
   history:

@@ -11,6 +11,7 @@ import type {
   SkinFinding,
   StepAdvice,
   InkSubject,
+  LearntAtPlan,
   Subject,
   TestSpotReason,
 } from '../plan';
@@ -71,6 +72,8 @@ export interface AcceptedPlan {
   /** The highest fluence that this plan allows during the session, J/cm². */
   readonly upperJcm2: number;
   readonly expectedPulses: number;
+  /** What earlier answers taught of this skin and hair, and the share of the ceiling that they allow; absent without a rule for it. */
+  readonly learnt?: LearntAtPlan | undefined;
   /** How its handpiece cools, and whether it works through gel; absent in plans of before these were kept. */
   readonly cooling?: Cooling | undefined;
   readonly gel?: boolean | undefined;

@@ -115,7 +115,7 @@ describe('a protocol’s own numbers', () => {
             defined(historyLimitJcm2(history, {})),
           ];
           expect(mine).toBeLessThanOrEqual(shipped + 1e-9);
-          const limits = { device: 50, protocol: 50, model: null, history: shipped };
+          const limits = { device: 50, protocol: 50, model: null, risk: null, history: shipped };
           const scale = { min: 0, max: 100, step: 1e-9 };
           const upper = { fluenceJcm2: shipped, binding: 'history' } as const;
           expect(mostToBeginWith(limits, upper, scale, own)).toBeLessThanOrEqual(

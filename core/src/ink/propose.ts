@@ -116,6 +116,7 @@ export function evaluateInk(
     device: deviceLimitJcm2(handpiece, spot, setting.rateHz),
     protocol: row?.fluenceJcm2.high ?? null,
     model: null,
+    risk: null,
     history: historyLimitJcm2(inkToldHere(of, { wavelengthNm, pulseMs, spot }), of.own),
   };
   const upper = upperOf(limits, handpiece);
@@ -254,7 +255,7 @@ function unknown(
     energyJ: energyJ(setting.fluenceJcm2, setting.spot),
     refusals: ['notOffered'],
     row: null,
-    limits: { device: null, protocol: null, model: null, history: null },
+    limits: { device: null, protocol: null, model: null, risk: null, history: null },
     upper: null,
     start: null,
     ladder: [],

@@ -24,6 +24,7 @@ import { coolingOf } from './cooling-dial';
 import { habitOf, passRule } from './habits';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
 import { ladder } from './ladder';
+import { learntHere, MOST_BY_ANSWERS, type LearntHere } from './learnt';
 import { limitsFor, upperOf, type Limits, type Upper } from './limits';
 import { coolingText, toldHere } from './past-response';
 import { checkMargins, rowForPulse, rowsFor, type ProtocolRow } from './protocol';
@@ -31,12 +32,12 @@ import type { PlanCase } from './plan-case';
 import { hairHandpiece, refusalsFor, type Refusal } from './refusals';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
+import { usedThen } from './used-then';
 import {
   checkSubject,
   hairDiameterUm,
   workingSkin,
   type PastSession,
-  type UsedHandpiece,
   type WorkingSkin,
 } from './subject';
 
@@ -56,6 +57,8 @@ export interface Evaluation {
   readonly plainSkin: ModelWindow | null;
   /** Share of the model's ceiling that may be used. */
   readonly margin: number;
+  /** What answers taught here; null where the clinic has no rule for it or the model is silent. */
+  readonly learnt: LearntHere | null;
   /** What may be hoped for at the highest rung of the ladder: what test spots can reach today. */
   readonly expected: Expected;
   readonly expectedAtStart: Expected;
@@ -115,6 +118,9 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           },
           (session) => ceilingRatio(plan, handpiece, session, model),
         );
+  const learnt = handpiece === undefined ? null : learntHere(plan, handpiece);
+  // Good answers open more than the margin only where the clinic says so, and never past 0.80.
+  const allowed = learnt?.rule.mayRise === true ? MOST_BY_ANSWERS : margin;
   const limits =
     handpiece === undefined || row === null
       ? null
@@ -123,7 +129,8 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
           handpiece,
           row,
           told,
-          modelJcm2: plain === null ? null : plain.ceilingJcm2 * margin,
+          modelJcm2: plain === null ? null : plain.ceilingJcm2 * allowed,
+          riskJcm2: learnt === null || model === null ? null : model.ceilingJcm2 * learnt.share,
           own: plan.protocol,
         });
   const upper = limits === null ? null : upperOf(limits, defined(handpiece));
@@ -154,7 +161,8 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
     upper,
     model,
     modelSilence: silence,
-    margin,
+    margin: allowed,
+    learnt,
     plainSkin: silence === null ? null : plain,
     expected: expectedAt(rungs.at(-1) ?? upper?.fluenceJcm2 ?? null, model),
     expectedAtStart: expectedAt(start?.fluenceJcm2 ?? null, model),
@@ -212,18 +220,6 @@ function ceilingRatio(
   const input = windowInput(then, workingSkin(then), used, session.setting, protocol.techniques);
   const ratio = model.ceilingJcm2 / windowFor(input).ceilingJcm2;
   return session.skin === undefined ? Math.min(1, ratio) : ratio;
-}
-
-/** What an earlier session was worked with: as it was kept, else as the catalogue has it, else the same light here. */
-function usedThen(plan: PlanCase, here: Handpiece, session: PastSession): UsedHandpiece {
-  return (
-    session.used ??
-    hairHandpiece(plan, session.setting) ?? {
-      ...here,
-      light: { wavelengthNm: session.wavelengthNm },
-      train: { count: 1, gapMs: 0 },
-    }
-  );
 }
 
 const WORKS: readonly Expected[] = ['toTheBulb', 'inPart'];

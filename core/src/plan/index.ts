@@ -13,6 +13,7 @@ export * from './typed-in';
 export * from './limits';
 export * from './start';
 export * from './ladder';
+export * from './learnt';
 export * from './cautions';
 export * from './cell-limit';
 export * from './cell-size';

@@ -123,9 +123,16 @@ describe('the upper end', () => {
       row: defined(PROTOCOL.rows[0]),
       told: [{ session: past(), fluenceJcm2: 16, how: 'alike' }],
       modelJcm2: null,
+      riskJcm2: null,
       own: {},
     });
-    expect(limits).toEqual({ device: 40, protocol: 24, model: null, history: 1.2 * 16 });
+    expect(limits).toEqual({
+      device: 40,
+      protocol: 24,
+      model: null,
+      risk: null,
+      history: 1.2 * 16,
+    });
     expect(upperOf(limits, DIODE)).toEqual({ fluenceJcm2: 19, binding: 'history' });
     expect(upperOf({ ...limits, model: 1.5 }, DIODE)).toEqual({
       fluenceJcm2: null,
@@ -189,7 +196,7 @@ describe('the most to begin with', () => {
   const STEP = { min: 5, max: 40, step: 1 };
   const of = (history: number) =>
     mostToBeginWith(
-      { device: 40, protocol: 20, model: 8.79, history },
+      { device: 40, protocol: 20, model: 8.79, risk: null, history },
       { fluenceJcm2: 8, binding: history < 8.79 ? 'history' : 'model' },
       STEP,
       {},

@@ -12,11 +12,11 @@ import { historyLimitJcm2, type ToldHere } from './past-response';
 import type { Handpiece } from './handpiece';
 import type { ProtocolRow } from './protocol';
 
-export const LIMIT_NAMES = ['device', 'protocol', 'model', 'history'] as const;
+export const LIMIT_NAMES = ['device', 'protocol', 'model', 'risk', 'history'] as const;
 
 export type LimitName = (typeof LIMIT_NAMES)[number];
 
-/** Highest fluence that each of the four allows, J/cm²; null where that one says nothing. */
+/** Highest fluence that each of the five allows, J/cm²; null where that one says nothing. */
 export type Limits = Readonly<Record<LimitName, number | null>>;
 
 export interface Upper {
@@ -36,7 +36,7 @@ export function deviceLimitJcm2(handpiece: Handpiece, spot: Spot, rateHz: number
   );
 }
 
-/** All four limits of a handpiece at a spot, pulse and rate. The model's is worked out elsewhere. */
+/** All limits of a handpiece at a spot, pulse and rate. The model's and the risk's are worked out elsewhere. */
 export function limitsFor(input: {
   readonly handpiece: Handpiece;
   readonly spot: Spot;
@@ -44,12 +44,14 @@ export function limitsFor(input: {
   readonly row: ProtocolRow;
   readonly told: readonly ToldHere[];
   readonly modelJcm2: number | null;
+  readonly riskJcm2: number | null;
   readonly own: ClinicalFigures;
 }): Limits {
   return {
     device: deviceLimitJcm2(input.handpiece, input.spot, input.rateHz),
     protocol: input.row.fluenceJcm2.high,
     model: input.modelJcm2,
+    risk: input.riskJcm2,
     history: historyLimitJcm2(input.told, input.own),
   };
 }
@@ -68,8 +70,8 @@ export function mostToBeginWith(
   const share = figureOf(own, 'startShare');
   const upper = fluenceJcm2 ?? 0;
   if (binding !== 'history') return share * upper;
-  const { device, protocol, model } = limits;
-  const others = Math.min(...[device, protocol, model].flatMap((limit) => limit ?? []));
+  const { device, protocol, model, risk } = limits;
+  const others = Math.min(...[device, protocol, model, risk].flatMap((limit) => limit ?? []));
   return Math.min(
     share * defined(limits.history),
     upper - scale.step,

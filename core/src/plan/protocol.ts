@@ -1,5 +1,6 @@
 import type { Pace } from '../coverage';
 import type { InkProtocol } from './ink-protocol';
+import type { LearningRule } from './learnt';
 import type { Calibre, SkinType } from '../optics';
 import type { ClinicalFigures } from '../figures';
 import { assertInRange } from '../units';
@@ -39,6 +40,8 @@ export interface Protocol extends ClinicalFigures {
   readonly techniques: Readonly<Partial<Record<Technique, TechniqueHabit>>>;
   readonly pace: Pace;
   readonly margins: Margins;
+  /** What answers may do to a limit; nothing where absent. */
+  readonly learning?: LearningRule | undefined;
   /** Its rules for ink; those that ship where it has none of its own. */
   readonly ink?: InkProtocol | undefined;
 }

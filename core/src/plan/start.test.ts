@@ -17,7 +17,7 @@ const start = (
     handpiece: DIODE,
     pulseMs: 30,
     row: ROW,
-    limits: { device: 40, protocol: 40, model: fluenceJcm2, history: fluenceJcm2 },
+    limits: { device: 40, protocol: 40, model: fluenceJcm2, risk: null, history: fluenceJcm2 },
     upper: { fluenceJcm2, binding },
     told: subject.history.map((session) => ({ session, fluenceJcm2: 16, how: 'alike' as const })),
     today: '2026-11-24',
@@ -89,6 +89,7 @@ describe('the upper end', () => {
     device: fc.double({ min: 3, max: 60, noNaN: true }),
     protocol: limit,
     model: limit,
+    risk: limit,
     history: limit,
   }) as fc.Arbitrary<Limits>;
 

@@ -1,4 +1,5 @@
-import type { Handpiece } from '@tidy-quill/core/plan';
+import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { INK_HANDPIECES } from './ink-handpieces';
 
 /** Generic handpieces of our own invention, with ranges as such consoles commonly have them. */
@@ -181,3 +182,8 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
   },
   ...INK_HANDPIECES,
 ];
+
+const { learning: _shipped, ...WITHOUT_LEARNING } = TEXTBOOK_PROTOCOL;
+
+/** The demo clinic approved its protocol before limits by risk were known: a supervisor may add them under Devices. */
+export const DEMO_PROTOCOL: Protocol = WITHOUT_LEARNING;

@@ -13,8 +13,7 @@ import type { Db } from '../connect';
 import { courseNotes } from '../course-notes';
 import { areas, catalogueVersions, clients, clinics, rooms, staff, visits } from '../schema';
 import { fillAway } from './away';
-import { DEMO_HANDPIECES } from './catalogue';
-import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
@@ -82,7 +81,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
     id,
     kind,
     number: 1,
-    content: kind === 'devices' ? DEMO_HANDPIECES : TEXTBOOK_PROTOCOL,
+    content: kind === 'devices' ? DEMO_HANDPIECES : DEMO_PROTOCOL,
     note: 'First version, from textbook ranges',
     createdBy: supervisorId,
     approvedBy: supervisorId,

@@ -31,8 +31,7 @@ import {
 } from '@tidy-quill/core/suitability';
 import { defined, addDays, type Day } from '@tidy-quill/core/units';
 import { CORE_VERSION } from '@tidy-quill/core/version';
-import { DEMO_HANDPIECES } from './catalogue';
-import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
 import type { DemoClient, DemoProgress, DemoReaction, DemoSession } from './people';
 import { VisitScript } from './script';
 
@@ -194,7 +193,7 @@ export function proposalFor(
   const { proposals } = propose({
     subject,
     handpieces: DEMO_HANDPIECES,
-    protocol: TEXTBOOK_PROTOCOL,
+    protocol: DEMO_PROTOCOL,
     today,
   });
   const found = proposals.find(
@@ -299,7 +298,7 @@ export function toldLater(script: VisitScript, later: DemoReaction): void {
 }
 
 const cellCm2 = ({ setting }: Proposal): number =>
-  habitOf(TEXTBOOK_PROTOCOL, setting.technique).cellCm2;
+  habitOf(DEMO_PROTOCOL, setting.technique).cellCm2;
 
 /** Ticks what the plan asks for and reads the console back. */
 export function makeReady(script: VisitScript, { setting }: Proposal): void {
@@ -331,8 +330,7 @@ function sendHome(script: VisitScript, client: DemoClient, day: Day, visitNumber
       }),
       habits: [],
       blocksNumber: 0,
-      nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse, own: TEXTBOOK_PROTOCOL })
-        .on,
+      nextVisitOn: nextVisit({ site, treatedOn: day, visitNumber, adverse, own: DEMO_PROTOCOL }).on,
       note: '',
     },
     240,

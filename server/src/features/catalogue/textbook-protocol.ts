@@ -1,4 +1,11 @@
-import type { Handpiece, Protocol, ProtocolRow, Range, Technique } from '@tidy-quill/core/plan';
+import {
+  LEARNING_RULE,
+  type Handpiece,
+  type Protocol,
+  type ProtocolRow,
+  type Range,
+  type Technique,
+} from '@tidy-quill/core/plan';
 import type { Calibre, SkinType } from '@tidy-quill/core/optics';
 
 const FINE: readonly Calibre[] = ['fine'];
@@ -172,4 +179,5 @@ export const TEXTBOOK_PROTOCOL: Protocol = {
     checkSeconds: 180,
   },
   margins: { usual: 0.7, darkSkin: 0.65, doubtful: 0.6 },
+  learning: LEARNING_RULE,
 };

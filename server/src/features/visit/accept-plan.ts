@@ -9,6 +9,8 @@ import {
   coolingOf,
   evaluate,
   type InkSubject,
+  type LearntAtPlan,
+  type LearntHere,
   type Setting,
   type Subject,
   type Technique,
@@ -48,6 +50,7 @@ interface Judged {
     | 'cooling'
     | 'gel'
     | 'job'
+    | 'learnt'
     | 'notSignedOff'
   >;
   readonly catalogue: Catalogue;
@@ -127,9 +130,12 @@ function judgeHair(
     subject,
     upperJcm2: defined(defined(evaluation.upper).fluenceJcm2),
     expectedPulses: evaluation.work.pulses,
+    ...(evaluation.learnt === null ? {} : { learnt: keptOf(evaluation.learnt) }),
     job: 'hair' as const,
   };
 }
+
+const keptOf = ({ from, share, rule }: LearntHere): LearntAtPlan => ({ from, share, rule });
 
 /** On ink the colours that a wavelength is for are part of the plan; those under way hold where none are named. */
 function judgeInk(

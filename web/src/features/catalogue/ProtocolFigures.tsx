@@ -1,7 +1,7 @@
 import './catalogue.css';
-import { habitOf, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
+import { habitOf, LEARNING_RULE, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
 import { USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
-import { InputNumber } from 'antd';
+import { Checkbox, InputNumber } from 'antd';
 import { TECHNIQUE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 
@@ -15,7 +15,7 @@ export function ProtocolFigures({
   editable: boolean;
   onChange: (protocol: Protocol) => void;
 }) {
-  const { margins, pace, techniques } = protocol;
+  const { margins, pace, techniques, learning } = protocol;
   const figure = (
     label: string,
     value: number,
@@ -62,6 +62,33 @@ export function ProtocolFigures({
         {margin('Usual', 'usual')}
         {margin('Working types IV–VI', 'darkSkin')}
         {margin('Typed only, or a tan', 'doubtful')}
+        <h2>What answers may do</h2>
+        <Checkbox
+          disabled={!editable}
+          checked={learning !== undefined}
+          onChange={({ target }) =>
+            onChange({ ...protocol, learning: target.checked ? LEARNING_RULE : undefined })
+          }
+        >
+          Limit by the chance of an adverse answer
+        </Checkbox>
+        {learning === undefined ? null : (
+          <>
+            {figure('Chance allowed', learning.risk * 100, '%', [0.2, 2, 0.1], (percent) => ({
+              ...protocol,
+              learning: { ...learning, risk: Math.round(percent * 10) / 1000 },
+            }))}
+            <Checkbox
+              disabled={!editable}
+              checked={learning.mayRise}
+              onChange={({ target }) =>
+                onChange({ ...protocol, learning: { ...learning, mayRise: target.checked } })
+              }
+            >
+              Good answers may open more than the margin, up to 0.80 of the ceiling
+            </Checkbox>
+          </>
+        )}
       </section>
       <section>
         <h2>Pace</h2>

@@ -7,14 +7,15 @@ import {
   type Setting,
 } from '@tidy-quill/core/plan';
 import { defined } from '@tidy-quill/core/units';
+import { riskReason } from '@tidy-quill/contract/labels/learning';
 import { axisTop } from './chart-scale';
 import { figure, LIMIT_REASON, LIMIT_WORDS, MODEL_SILENCE_WORDS } from '../../text';
 
 /** What a setting is limited by; the model's part only where there is one. */
 type Limited = Pick<Evaluation, 'limits' | 'upper'> &
-  Partial<Pick<Evaluation, 'model' | 'margin' | 'modelSilence'>>;
+  Partial<Pick<Evaluation, 'model' | 'margin' | 'modelSilence' | 'learnt'>>;
 
-/** The four limits beside one another; the one that binds is marked by word and weight. */
+/** The limits beside one another; the one that binds is marked by word and weight. */
 export function LimitBars({
   evaluation,
   setting,
@@ -41,7 +42,7 @@ export function LimitBars({
   return (
     <section className="limits">
       <h2>What limits the fluence</h2>
-      {LIMIT_NAMES.map((name) => (
+      {LIMIT_NAMES.filter((name) => name !== 'risk' || limits.risk !== null).map((name) => (
         <details key={name} className={name === upper.binding ? 'is-binding' : undefined}>
           <summary>
             <span>{LIMIT_WORDS[name]}</span>
@@ -92,13 +93,14 @@ function uncertaintyOf(
 
 function reason(
   name: LimitName,
-  { limits, model = null, margin, modelSilence = null }: Limited,
+  { limits, model = null, margin, modelSilence = null, learnt = null }: Limited,
 ): string {
   if (name === 'model') {
     if (modelSilence !== null) return MODEL_SILENCE_WORDS[modelSilence];
     if (model === null) return '';
     return `The model puts this skin’s ceiling at ${figure(model.ceilingJcm2)} J/cm²; ${margin} of it is allowed. By the stricter law of damage it is ${figure(model.cautiousCeilingJcm2 ?? model.ceilingJcm2)}. An estimate, not tested on patients.`;
   }
+  if (name === 'risk') return learnt === null ? '' : riskReason(learnt);
   if (name === 'history' && limits?.history === null) {
     return 'No earlier session here with a like wavelength and pulse.';
   }

@@ -13,6 +13,7 @@ import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
 import { LightCheckPanel } from './LightCheckPanel';
+import { Chances } from './Chances';
 import { LimitBars } from './LimitBars';
 import { ModelFigures } from './ModelFigures';
 import { Recommended } from './Recommended';
@@ -100,7 +101,14 @@ export function Planner({
             />
           )}
           {evaluation === null ? null : (
-            <LimitBars evaluation={evaluation} setting={setting} uncertainty={uncertainty} />
+            <>
+              <LimitBars evaluation={evaluation} setting={setting} uncertainty={uncertainty} />
+              <Chances
+                evaluation={evaluation}
+                fluenceJcm2={setting.fluenceJcm2}
+                today={plan.today}
+              />
+            </>
           )}
         </div>
       </div>

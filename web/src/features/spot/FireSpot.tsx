@@ -18,6 +18,7 @@ import {
 import { KeyButton } from '../../widgets/KeyButton';
 import { useVisit } from '../visit/use-visit';
 import { PlaceGrid } from '../zones/PlaceGrid';
+import { RungLessons } from './RungLessons';
 import type { Spots } from './use-spots';
 
 const RUNG_KEYS = ['1', '2', '3', '4', '5'] as const;
@@ -80,6 +81,7 @@ export function FireSpot({ spots }: { spots: Spots }) {
             {spotText(plan.setting.spot)}; {figure(energyJ(rung, plan.setting.spot), 2)} J a pulse
             at {fluenceText(setting)}. Not above {figure(plan.upperJcm2)} J/cm².
           </p>
+          <RungLessons setting={setting} rungs={rungs} />
         </>
       )}
       <h2>Place on the zone, as it faces you</h2>

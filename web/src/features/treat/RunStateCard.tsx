@@ -3,6 +3,7 @@ import { figure, fluenceText, INCIDENT_WORDS, pulseText, spotText } from '../../
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
+import { ChanceLine } from '../plan/ChanceLine';
 import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 import { RUN_STATE } from './run-state';
@@ -31,6 +32,7 @@ export function RunStateCard({ onChange }: { onChange: () => void }) {
           <ConsoleLine />
         </span>
       </p>
+      {run.setting === null ? null : <ChanceLine setting={run.setting} />}
       <KeyButton letter={ROOM_KEYS.setting} disabled={!running && !halted} onPress={onChange}>
         Change setting
       </KeyButton>

@@ -5,6 +5,7 @@ import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/
 import { figure, fluenceText, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useVisit } from '../visit/use-visit';
+import { WhatItTaught } from './WhatItTaught';
 
 const EXPECTED = {
   hair: 'slight redness or small bumps around the hairs, pain 0–4',
@@ -35,6 +36,7 @@ export function ExpectedSeen({ seen, severe }: { seen: readonly Mark[]; severe: 
         {leadingOn(used).map((each, index) => (
           <p key={index}>{nextTime(each)}</p>
         ))}
+        <WhatItTaught />
         {severe ? (
           <p>
             <strong>Severe: clinician now.</strong> Cool, cover, do not send home alone.

@@ -1,0 +1,36 @@
+import { chanceText, lessonText } from '@tidy-quill/contract/labels/learning';
+import { chancesAt, lessonOf, type Setting } from '@tidy-quill/core/plan';
+import { figure } from '../../text';
+import { useChances } from '../plan/use-chances';
+import { useVisit } from '../visit/use-visit';
+
+/** What each rung of the ladder risks and would teach; the one that teaches most within the allowed risk is named. */
+export function RungLessons({ setting, rungs }: { setting: Setting; rungs: readonly number[] }) {
+  const { today } = useVisit('today');
+  const found = useChances(setting);
+  if (found === null || found.learnt === null || found.model === null) return null;
+  const { learnt, model, limits } = found;
+  const lessons = rungs.map((rung) => ({
+    rung,
+    lesson: lessonOf(rung, model, learnt, today),
+    risk: chancesAt(rung, model, learnt).adverse,
+  }));
+  const most = lessons
+    .filter(({ risk }) => risk <= learnt.rule.risk + 1e-9)
+    .reduce<(typeof lessons)[number] | null>(
+      (best, each) =>
+        best === null || each.lesson.doubtLess > best.lesson.doubtLess ? each : best,
+      null,
+    );
+  const chosen = lessons.find(({ rung }) => rung === setting.fluenceJcm2);
+  return (
+    <p className="small">
+      {lessons.map(({ rung, risk }) => `${figure(rung, 2)}: ${chanceText(risk)}`).join(' · ')}{' '}
+      chance of an adverse answer.{' '}
+      {most === null ? '' : `${figure(most.rung, 2)} J/cm² teaches most within the allowed risk. `}
+      {chosen === undefined || limits?.risk == null
+        ? ''
+        : lessonText(chosen.rung, limits.risk, chosen.lesson)}
+    </p>
+  );
+}
