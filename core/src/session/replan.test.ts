@@ -85,6 +85,19 @@ describe('a plan accepted again in the midst of a session, for the same work', (
     expect([...record.ready.keys()]).toEqual([...visitRecord(BEFORE).ready.keys()]);
   });
 
+  it('asks for eyewear again where the new plan needs a denser one, and for nothing else', () => {
+    const at = (fluenceJcm2: number) =>
+      accepted((plan) => ({ ...plan, setting: { ...plan.setting, fluenceJcm2 } }));
+    // 1064 nm in 6 ns: 2e-6 J/cm². 1.5 ÷ 2e-6 is 5.9 and asks for 6, 3.2 ÷ 2e-6 is 6.2 and asks for 7.
+    const weak = add(BEFORE, [45, at(1.5)]);
+    expect(visitRecord(weak).ready).toEqual(visitRecord(BEFORE).ready);
+    const stronger = visitRecord(add(weak, [50, at(3.2)])).ready;
+    expect(stronger.has('eyewear')).toBe(false);
+    expect([...stronger.keys(), 'eyewear'].sort()).toEqual(
+      [...visitRecord(BEFORE).ready.keys()].sort(),
+    );
+  });
+
   it('is held back after a stop as well', () => {
     const stopped = visitRecord(add(events, [47, { kind: 'stopped' }]));
     expect(stopped.run.state).toBe('stopped');

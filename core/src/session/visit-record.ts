@@ -1,6 +1,12 @@
 import type { WornEyewear } from '../eyewear';
 import { medicineKey } from '../plan';
-import { mismatches, type CheckId, type ConsoleSetting, type NumbingKind } from '../prepare';
+import {
+  beamOf,
+  mismatches,
+  type CheckId,
+  type ConsoleSetting,
+  type NumbingKind,
+} from '../prepare';
 import { type AcceptedPlan, type BodyOf, type Findings, inOrder, type VisitEvent } from '../events';
 import { harmLater } from './harm-later';
 import { readingsIn } from './planned-spots';
@@ -219,11 +225,7 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       const same = under && before !== null && goesOnWith(before, body.plan);
       return {
         ...record,
-        // Another light needs other eyewear and another tip: nothing is ready for it yet.
-        ready:
-          record.plan === null || sameLight(record.plan, body.plan)
-            ? record.ready
-            : identityOf(record.ready),
+        ready: readyFor(record, body.plan),
         plan: body.plan,
         planBasis: {
           findings: record.findings,
@@ -257,6 +259,18 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
       return { ...record, run: withPress(record.run, { ...event, body }) };
   }
 }
+
+/** What stays ready for another plan: nothing but the client for another light, all but the eyewear where a stronger one is asked for. */
+function readyFor({ plan, ready }: VisitRecord, next: AcceptedPlan): VisitRecord['ready'] {
+  if (plan === null) return ready;
+  if (!sameLight(plan, next)) return identityOf(ready);
+  return densityOf(next) > densityOf(plan)
+    ? new Map([...ready].filter(([check]) => check !== 'eyewear'))
+    : ready;
+}
+
+const densityOf = ({ setting, light, wavelengthNm }: AcceptedPlan): number =>
+  beamOf(setting, light ?? { wavelengthNm }).density;
 
 /** What holds whatever the light: that the client is who they should be. */
 const identityOf = (ready: VisitRecord['ready']): VisitRecord['ready'] =>
