@@ -8,7 +8,7 @@ import {
   ratioText,
   verdictText,
 } from '@tidy-quill/contract/labels/devices';
-import { isForSupervisor, outputOf, outputVerdict } from '@tidy-quill/core/device';
+import { isForSupervisor, outputOf, outputVerdict, type Drift } from '@tidy-quill/core/device';
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
 import Papa from 'papaparse';
@@ -135,12 +135,7 @@ function Measured({ device: { state }, today }: { device: DeviceShown; today: st
       <h2>What it gives</h2>
       <p>
         Measured {shortDay(measured.on)}: it {ratioText(measured.ratio)}, spread{' '}
-        {figure(measured.spread * 100, 1)} %: {verdictText(measured.ratio)}.{' '}
-        {drift.perDay === null
-          ? 'A trend needs measurements on three days.'
-          : `Trend ${drift.perDay < 0 ? '−' : '+'}${figure(Math.abs(drift.perDay) * 3000, 1)} % in 30 days${
-              drift.crosses === null ? '.' : `: more than 10 % off from ${dayText(drift.crosses)}.`
-            }`}{' '}
+        {figure(measured.spread * 100, 1)} %: {verdictText(measured.ratio)}. {trendText(drift)}{' '}
         {outputVerdict(measured.ratio) === 'go'
           ? ''
           : 'Every plan with it says what reaches skin, and what the console has to show for it.'}
@@ -150,6 +145,17 @@ function Measured({ device: { state }, today }: { device: DeviceShown; today: st
       </Suspense>
     </section>
   );
+}
+
+// So little is the scatter of a meter.
+const STEADY_SHARE = 0.0005;
+
+function trendText({ perDay, crosses }: Drift): string {
+  if (perDay === null) return 'A trend needs measurements on three days.';
+  const in30Days = 30 * perDay;
+  if (Math.abs(in30Days) < STEADY_SHARE) return 'It is steady.';
+  const trend = `Trend ${in30Days < 0 ? '−' : '+'}${figure(Math.abs(in30Days) * 100, 1)} % in 30 days`;
+  return crosses === null ? `${trend}.` : `${trend}: more than 10 % off from ${dayText(crosses)}.`;
 }
 
 function Parts({ device: { state } }: { device: DeviceShown }) {

@@ -81,11 +81,29 @@ export function EntryForm({
   };
   const [title, action] = TITLES[asked];
   const failed = error ?? kept.error;
-  const counter = (
-    <Field
-      label={asked === 'partFitted' ? 'Counter when it was fitted' : 'Counter, where it is shown'}
-      problem={problem('counter')}
-    >
+  const text = (
+    label: string,
+    key: 'reason' | 'by' | 'note' | 'name',
+    maxLength: number,
+    Box: typeof Input | typeof Input.TextArea = Input,
+  ) => (
+    <Field label={label} problem={problem(key)}>
+      {(field) => (
+        <Box
+          {...field}
+          maxLength={maxLength}
+          value={draft[key]}
+          onChange={({ target }: { target: { value: string } }) => change({ [key]: target.value })}
+        />
+      )}
+    </Field>
+  );
+  const pulses = (
+    label: string,
+    key: 'counter' | 'lifePulses' | 'usedPulses',
+    placeholder = '',
+  ) => (
+    <Field label={label} problem={problem(key)}>
       {(field) => (
         <InputNumber
           {...field}
@@ -93,13 +111,14 @@ export function EntryForm({
           suffix="pulses"
           min={0}
           precision={0}
-          placeholder={state.counter === null ? '' : `${state.counter} when it was read last`}
-          value={draft.counter}
-          onChange={(value) => change({ counter: value })}
+          placeholder={placeholder}
+          value={draft[key]}
+          onChange={(value) => change({ [key]: value })}
         />
       )}
     </Field>
   );
+  const readLast = state.counter === null ? '' : `${state.counter} when it was read last`;
   return (
     <Dialog
       open
@@ -110,27 +129,16 @@ export function EntryForm({
       onCancel={onClose}
       width={620}
     >
-      {asked === 'takenOut' || asked === 'freed' ? (
-        <Field
-          label={asked === 'freed' ? 'Why it may be used again' : 'Why'}
-          problem={problem('reason')}
-        >
-          {(field) => (
-            <Input
-              {...field}
-              maxLength={300}
-              value={draft.reason}
-              onChange={({ target }) => change({ reason: target.value })}
-            />
-          )}
-        </Field>
-      ) : null}
+      {asked === 'freed' ? text('Why it may be used again', 'reason', 300) : null}
       {asked === 'takenOut' ? (
-        <Field label="Back by, where it is known" problem={problem('until')}>
-          {(field) => (
-            <DayInput {...field} value={draft.until} onChange={(until) => change({ until })} />
-          )}
-        </Field>
+        <>
+          {text('Why', 'reason', 300)}
+          <Field label="Back by, where it is known" problem={problem('until')}>
+            {(field) => (
+              <DayInput {...field} value={draft.until} onChange={(until) => change({ until })} />
+            )}
+          </Field>
+        </>
       ) : null}
       {asked === 'freed' && state.output !== null ? (
         <p className="quiet">Its plans go by what was measured last until it is measured again.</p>
@@ -143,28 +151,9 @@ export function EntryForm({
             value={draft.what}
             onChange={(what) => change({ what })}
           />
-          <Field label="By whom" problem={problem('by')}>
-            {(field) => (
-              <Input
-                {...field}
-                maxLength={120}
-                value={draft.by}
-                onChange={({ target }) => change({ by: target.value })}
-              />
-            )}
-          </Field>
-          <Field label="What was done" problem={problem('note')}>
-            {(field) => (
-              <Input.TextArea
-                {...field}
-                autoSize={{ minRows: 2 }}
-                maxLength={1000}
-                value={draft.note}
-                onChange={({ target }) => change({ note: target.value })}
-              />
-            )}
-          </Field>
-          {counter}
+          {text('By whom', 'by', 120)}
+          {text('What was done', 'note', 1000, Input.TextArea)}
+          {pulses('Counter, where it is shown', 'counter', readLast)}
           <div className="field">
             <Upload
               accept="application/pdf"
@@ -194,45 +183,12 @@ export function EntryForm({
             value={draft.part}
             onChange={(part) => change({ part })}
           />
-          <Field label="Its name" problem={problem('name')}>
-            {(field) => (
-              <Input
-                {...field}
-                maxLength={80}
-                value={draft.name}
-                onChange={({ target }) => change({ name: target.value })}
-              />
-            )}
-          </Field>
+          {text('Its name', 'name', 80)}
           <div className="field-row">
-            <Field label="Its life by the manual" problem={problem('lifePulses')}>
-              {(field) => (
-                <InputNumber
-                  {...field}
-                  className="wide"
-                  suffix="pulses"
-                  min={1}
-                  precision={0}
-                  value={draft.lifePulses}
-                  onChange={(lifePulses) => change({ lifePulses })}
-                />
-              )}
-            </Field>
-            <Field label="Given before" problem={problem('usedPulses')}>
-              {(field) => (
-                <InputNumber
-                  {...field}
-                  className="wide"
-                  suffix="pulses"
-                  min={0}
-                  precision={0}
-                  value={draft.usedPulses}
-                  onChange={(usedPulses) => change({ usedPulses })}
-                />
-              )}
-            </Field>
+            {pulses('Its life by the manual', 'lifePulses')}
+            {pulses('Given before', 'usedPulses')}
           </div>
-          {counter}
+          {pulses('Counter when it was fitted', 'counter', readLast)}
         </>
       ) : null}
       {failed === undefined ? null : (
