@@ -204,7 +204,11 @@ describe('who may do what', () => {
     await browser.press('Calendar');
     await browser.press('by person');
     const cheeks = '//button[contains(@class, "board-visit")][contains(., "Thistlewaite")]';
-    await browser.see('Thistlewaite', '//main');
+    // The board of rooms goes first: what is found on it is gone a moment later.
+    await browser.see(
+      'Thistlewaite',
+      '//ul[@aria-label="Idony Brackwater" or @aria-label="Tobiah Lanternfield"]',
+    );
     await browser.driver.executeScript(
       'arguments[0].focus()',
       await browser.driver.findElement({ xpath: cheeks }),
