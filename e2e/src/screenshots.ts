@@ -43,7 +43,7 @@ try {
   await browser.press('Condition', '//nav[@aria-label="Devices or protocol"]');
   await browser.press('Pulsed light 640–1000', '//table');
   await browser.see('What it gives');
-  await browser.see('out of use');
+  await browser.driver.wait(until.elementLocated(By.css('.drift-chart .recharts-line-curve')));
   await keep('devices');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');
