@@ -50,10 +50,10 @@ describe('a device that gives less than it shows', () => {
     await signIn(browser, 'caspian');
     await browser.open('/handpieces/long-pulse-1064/log');
     await browser.press('Free it');
-    await browser.fill('Why it may be used again', 'Set anew by the maker, measured after');
+    await browser.fill('Why it may be used again', 'Adjusted by the maker, measured after');
     await browser.press('Free it', '//div[@role="dialog"]');
     await browser.gone('Out of use since');
-    await browser.see('Freed: Set anew by the maker, measured after');
+    await browser.see('Freed: Adjusted by the maker, measured after');
   });
 });
 

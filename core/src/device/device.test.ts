@@ -94,7 +94,7 @@ describe('a handpiece that was measured', () => {
     expect(state(off).outOfUse).toEqual({ because: 'output', since: '2026-11-27', ratio: 1.25 });
     expect(asItStands(DIODE, state(off)).inService).toBe(false);
     expect(state(off, good).outOfUse?.because).toBe('output');
-    const freed = entry(TODAY, { kind: 'freed', reason: 'set anew and measured' });
+    const freed = entry(TODAY, { kind: 'freed', reason: 'adjusted and measured' });
     expect(state(off, good, freed)).toMatchObject({ outOfUse: null, output: null });
     // Freed as it was: plans reckon with what was measured.
     expect(state(off, freed)).toMatchObject({ outOfUse: null, output: { share: 1.25 } });

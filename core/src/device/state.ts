@@ -75,7 +75,7 @@ function measuredIn({ on, body }: DeviceEntry): readonly MeasuredDay[] {
   return output === null ? [] : [{ on, ...output }];
 }
 
-// A service sets a console anew: what it drifted before says nothing of the time after.
+// A service changes what a console gives: its drift before says nothing of the time after.
 function sinceService(entries: readonly DeviceEntry[]): readonly MeasuredDay[] {
   const last = entries.findLastIndex(({ body }) => body.kind === 'serviced');
   return entries.slice(last + 1).flatMap(measuredIn);

@@ -185,7 +185,7 @@ function answerOf({ answer }: Pick<PastSession, 'answer'>): LearntAnswer | null 
   return 'none';
 }
 
-/** Whether skin has to be learnt of anew since a session: more tan than then, or a medicine that was not taken then. */
+/** Whether a session says nothing of today’s skin any more: more tan than then, or a medicine that was not taken then. */
 function hasChanged(subject: Subject, session: PastSession): boolean {
   const tanned = subject.skin.tan !== 'none' && subject.skin.tan !== session.skin?.tan;
   const taken = session.medicines ?? [];

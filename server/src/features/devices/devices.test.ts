@@ -167,7 +167,7 @@ describe('a handpiece that is out of use', () => {
       `/api/calendar?from=${(await opened()).today}&until=${(await opened()).today}`,
     );
     expect(JSON.stringify(calendar.body)).toContain('more than 20 % too much or too little');
-    const free: DeviceEntryBody = { kind: 'freed', reason: 'Set anew, measured twice' };
+    const free: DeviceEntryBody = { kind: 'freed', reason: 'Adjusted, measured twice' };
     expect((await write(free)).status).toBe(403);
     await write(check(1));
     expect((await plate()).inService).toBe(false);
