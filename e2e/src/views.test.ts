@@ -1,4 +1,5 @@
 import axe from 'axe-core';
+import type * as chrome from 'selenium-webdriver/chrome';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
@@ -107,6 +108,56 @@ describe.each(VIEWS)('%s', (_name, go) => {
     await browser.size(820, 1180);
     await go();
     expect(await overflow()).toBe(0);
+  });
+});
+
+/** Keeps the lists beside the day's visits back until let go, and notes where the first row stood. */
+const KEPT_BACK = `
+  const read = window.fetch;
+  const held = [];
+  window.letGo = () => { window.free = true; held.splice(0).forEach((go) => go()); };
+  window.fetch = async (asked, options) => {
+    const answer = await read(asked, options);
+    const { pathname } = new URL(asked.url ?? asked, location.href);
+    if (pathname === '/api/today') window.dayRead = true;
+    if (['/api/devices', '/api/reactions'].includes(pathname) && !window.free)
+      await new Promise((go) => held.push(go));
+    return answer;
+  };
+  window.tops = new Set();
+  const look = () => {
+    const row = document.querySelector('.day-list tbody tr');
+    if (row !== null) tops.add(Math.round(row.getBoundingClientRect().top + scrollY));
+    requestAnimationFrame(look);
+  };
+  requestAnimationFrame(look);`;
+
+describe('a day', () => {
+  it('has its rows in their place from the first moment, however late its other lists come', async () => {
+    await browser.size(1280, 800);
+    const devTools = browser.driver as chrome.Driver;
+    const { identifier } = (await devTools.sendAndGetDevToolsCommand(
+      'Page.addScriptToEvaluateOnNewDocument',
+      { source: KEPT_BACK },
+    )) as unknown as { identifier: string };
+    try {
+      await browser.open('/');
+      await expect
+        .poll(() => browser.driver.executeScript('return window.dayRead;'), { timeout: SOON })
+        .toBe(true);
+      await browser.driver.executeAsyncScript(
+        `const [done] = arguments;
+         const after = (frames) => requestAnimationFrame(() => (frames === 0 ? (letGo(), done()) : after(frames - 1)));
+         after(10);`,
+      );
+      await browser.see('Reactions being followed');
+      await browser.see('Corisande', '//table');
+      expect(await browser.driver.executeScript('return tops.size;')).toBe(1);
+    } finally {
+      await devTools.sendDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', {
+        identifier,
+      });
+    }
   });
 });
 

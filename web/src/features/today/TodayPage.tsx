@@ -26,6 +26,7 @@ import { UrgentList } from '../urgent/UrgentList';
 import { BackupOverdue } from './BackupOverdue';
 import { FollowUpList } from './FollowUpList';
 import { NotReadyList } from './NotReadyList';
+import { useListsRead } from './use-lists-read';
 import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 
@@ -42,8 +43,9 @@ export function TodayPage() {
     pollingInterval: 30_000,
   });
   // Of this day: what another day was is not shown under its name.
-  const { currentData: data, error, isLoading, refetch } = query;
-  if (isLoading || (data === undefined && error === undefined))
+  const { currentData: data, error, refetch } = query;
+  const listsRead = useListsRead();
+  if (!listsRead || (data === undefined && error === undefined))
     return <Skeleton active className="page" paragraph={{ rows: 10 }} />;
   if (data === undefined) {
     return (
