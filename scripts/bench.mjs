@@ -1,10 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
-// Figures, not tests: medians over repeats and ratios, printed for docs and closing notes. `--scale` alone: lists and single
+const BASELINE = join(root, 'bench', 'baseline.json');
+
+// Figures, not tests: medians over repeats and ratios, printed for docs and closing notes, and compared with those that were
+// kept last (`--keep` keeps these instead). `--scale` alone: lists and single
 // visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser.
 // `--cohort` alone: what limits by risk do to 2,000 invented clients.
 await run(async () => {
@@ -13,11 +16,15 @@ await run(async () => {
   const folder = mkdtempSync(join(tmpdir(), 'bench-'));
   // PostgreSQL's own account has to reach its data in it.
   chmodSync(folder, 0o755);
-  const column = join(folder, 'column.wasm');
-  writeFileSync(column, await compiled(join(root, 'core/bench/assembly/column.ts')));
+  process.env.BENCH_FLOOR = join(folder, 'column.wasm');
+  process.env.BENCH_FIGURES = join(folder, 'figures');
+  writeFileSync(
+    process.env.BENCH_FLOOR,
+    await compiled(join(root, 'core/bench/assembly/column.ts')),
+  );
   try {
     if (process.argv.includes('--cohort')) {
-      measure(['server/bench/cohort.ts']);
+      await measure(['server/bench/cohort.ts']);
       return;
     }
     if (process.argv.includes('--scale')) {
@@ -28,29 +35,60 @@ await run(async () => {
       await onServer(join(folder, 'data'), ['e2e/bench/calendar.ts']);
       return;
     }
-    const all = [
-      ['core/bench/main.ts', column],
-      ['core/bench/fold.ts'],
-      ['server/bench/catalogue.ts'],
-    ];
-    for (const bench of all) measure(bench);
+    for (const bench of ['core/bench/main.ts', 'core/bench/fold.ts', 'server/bench/catalogue.ts'])
+      await measure([bench]);
     await onServer(join(folder, 'data'), ['server/bench/presses.ts']);
+    compareFigures(process.env.BENCH_FIGURES);
   } finally {
     rmSync(folder, { recursive: true });
   }
 });
+
+/** Says what is slower than the last time by more than 15 %; ratios, so that another machine says the same. */
+function compareFigures(file) {
+  const found = Object.fromEntries(
+    readFileSync(file, 'utf8')
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line)),
+  );
+  if (process.argv.includes('--keep')) {
+    const rounded = Object.entries(found).map(([name, ratio]) => [
+      name,
+      Number(ratio.toPrecision(3)),
+    ]);
+    writeFileSync(BASELINE, `${JSON.stringify(Object.fromEntries(rounded), null, 2)}\n`);
+    return;
+  }
+  const before = JSON.parse(readFileSync(BASELINE, 'utf8'));
+  const slower = Object.entries(found).filter(([name, ratio]) => ratio > 1.15 * before[name]);
+  for (const [name, ratio] of slower) {
+    const share = Math.round((ratio / before[name] - 1) * 100);
+    console.log(`slower by ${share} % than the last time: ${name} (${before[name]} then)`);
+  }
+  if (slower.length === 0) console.log('nothing is slower than the last time by more than 15 %');
+}
 
 function clientsAsked() {
   const at = process.argv.indexOf('--clients');
   return at < 0 ? '100000' : process.argv[at + 1];
 }
 
-function measure(bench) {
-  const result = spawnSync('npx', ['--no-install', 'tsx', ...bench], {
+/** Runs a bench bundled, as what is shipped is. */
+async function measure([source, ...words]) {
+  const { build } = await import('esbuild');
+  const { ownWorkspaces } = await import('./build.mjs');
+  const outfile = join(root, '.build', 'bench', `${source.replaceAll('/', '-')}.mjs`);
+  await build({
+    ...{ entryPoints: [join(root, source)], outfile, absWorkingDir: root },
+    ...{ bundle: true, format: 'esm', platform: 'node', packages: 'external', logLevel: 'error' },
+    plugins: [ownWorkspaces],
+  });
+  const { status } = spawnSync(process.execPath, [outfile, ...words], {
     cwd: root,
     stdio: 'inherit',
   });
-  if (result.status !== 0) throw new Stop(`${bench[0]} failed`);
+  if (status !== 0) throw new Stop(`${source} failed`);
 }
 
 /** On a server of its own, and a database that writes through to the disk, as the clinic's does. */
@@ -64,7 +102,7 @@ async function onServer(folder, bench, more = []) {
     await prepare(postgres.url);
     const server = await serve(postgres.url, { port: 0 });
     try {
-      measure([...bench, server.url, postgres.url, ...more]);
+      await measure([...bench, server.url, postgres.url, ...more]);
     } finally {
       await end(server.child);
     }

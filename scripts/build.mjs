@@ -99,7 +99,7 @@ async function buildServer() {
 }
 
 /** The project's own workspaces are bundled; everything else stays in node_modules. */
-const ownWorkspaces = {
+export const ownWorkspaces = {
   name: 'own-workspaces',
   setup({ onResolve }) {
     onResolve({ filter: /^@tidy-quill\// }, ({ path }) => {

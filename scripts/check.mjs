@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { checkCoreVersion } from './core-version.mjs';
-import { checkPackets } from './packets.mjs';
+import { checkCompiled } from './compiled.mjs';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
 const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'e2e'];
@@ -49,7 +49,7 @@ async function arrows() {
 /** Types, lint, format, dependency rules and dead code. */
 export async function check() {
   await step('types', () => inTwoRows(TYPED, types));
-  await step('compiled', checkPackets);
+  await step('compiled', checkCompiled);
   await step('core version', checkCoreVersion);
   // The longest first, and the others beside it.
   await step('lint and rules', () =>

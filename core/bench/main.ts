@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { benchColumn } from './column';
 import { benchPackets } from './packets';
 import './strokes';
 import {
@@ -12,11 +10,7 @@ import {
 } from '../src/plan';
 import { CASE, DIODE, SETTING, SUBJECT } from '../src/plan/plan.test-data';
 import { ceilingJcm2, floorJcm2, solveWindow } from '../src/window';
-import { medianMs, report } from './timing';
-import { defined } from '../src/units';
-
-// The heat steps compiled to WebAssembly, by whoever calls.
-const column = new WebAssembly.Module(readFileSync(defined(process.argv[2])));
+import { bench } from './timing';
 
 // Every repeat asks about slightly other skin, so that no answer kept from before is measured.
 let nudged = 0;
@@ -30,42 +24,25 @@ const freshInput = () => {
   return windowInput(subject, workingSkin(subject), DIODE, SETTING, CASE.protocol.techniques);
 };
 
-report(
-  'one window solved, ceiling and both floors',
-  medianMs(300, () => {
-    // Another pulse each time too: nothing of an earlier solve is shared but the pre-cooling.
-    const input = freshInput();
-    const solved = solveWindow({
-      ...input,
-      pulse: { ...input.pulse, durationMs: 30 + nudged * 1e-4 },
-    });
-    return [
-      ceilingJcm2(solved, 'fugitt'),
-      floorJcm2(solved, 'bulge', 'fugitt'),
-      floorJcm2(solved, 'bulb', 'fugitt'),
-    ];
-  }),
-  2,
+bench('one window solved, ceiling and both floors', 300, 10, () => {
+  // Another pulse each time too: nothing of an earlier solve is shared but the pre-cooling.
+  const input = freshInput();
+  const solved = solveWindow({
+    ...input,
+    pulse: { ...input.pulse, durationMs: 30 + nudged * 1e-4 },
+  });
+  return [
+    ceilingJcm2(solved, 'fugitt'),
+    floorJcm2(solved, 'bulge', 'fugitt'),
+    floorJcm2(solved, 'bulb', 'fugitt'),
+  ];
+});
+bench('a window map of 40 pulses, for any number of fluences', 60, 130, () =>
+  windowMap(freshInput(), [5, 400]),
 );
-report(
-  'a window map of 40 pulses, for any number of fluences',
-  medianMs(40, () => windowMap(freshInput(), [5, 400])),
-  80,
+bench('the doubt of a map, 10 pulses', 40, 260, () =>
+  uncertaintyMap(freshInput(), [5, 400], false),
 );
-report(
-  'the doubt of a map, 10 pulses',
-  medianMs(20, () => uncertaintyMap(freshInput(), [5, 400], false)),
-  160,
-);
-report(
-  'one setting evaluated',
-  medianMs(100, () => evaluate(freshCase(), SETTING)),
-  4,
-);
-report(
-  'two handpieces ranked for one client',
-  medianMs(20, () => propose(freshCase())),
-  150,
-);
-benchColumn(column);
+bench('one setting evaluated', 100, 130, () => evaluate(freshCase(), SETTING));
+bench('two handpieces ranked for one client', 20, 600, () => propose(freshCase()));
 benchPackets();

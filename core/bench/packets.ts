@@ -2,12 +2,11 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { performance } from 'node:perf_hooks';
 import { monteCarlo, skinLayers, type MediumLayer, type MonteCarloInput } from '../src/optics';
-import { median } from './timing';
+import { keepFigure, median } from './figures';
 
-const SOURCE = fileURLToPath(new URL('packets.c', import.meta.url));
+const SOURCE = 'core/bench/packets.c';
 const ROUNDS = 9;
 
 interface Medium {
@@ -64,6 +63,7 @@ export function benchPackets(): void {
       rates.push(own);
       ratios.push(own / plain);
     }
+    if (built.status === 0) keepFigure(`plain C ÷ Monte Carlo, ${medium.name}`, 1 / median(ratios));
     const rate = Math.round(median(rates)).toLocaleString('en');
     console.log(
       `${`Monte Carlo, ${medium.name}`.padEnd(52)} ${rate.padStart(10)} packets/s   ` +

@@ -7,7 +7,7 @@ import {
   strokeHeat,
 } from '../src/coverage';
 import { exerciseInput, exerciseOf, LiveRun } from '../src/practice';
-import { medianMs, report } from './timing';
+import { bench } from './timing';
 
 const CELL = { widthMm: 200, heightMm: 200 };
 const TIP = { widthMm: 12, heightMm: 12 };
@@ -21,25 +21,17 @@ const pulses = atRate(
 );
 const heat = strokeHeat(exerciseInput(exercise), CELL);
 
-report(
-  'a minute of strokes at 10 Hz on 200 × 200 mm: dose, figures, heat',
-  medianMs(30, () => [
-    fieldFigures(doseField({ cell: CELL, tip: TIP, fluenceJcm2: 8, pulses })),
-    cellHeats({ heat, tip: TIP, fluenceJcm2: 8, pulses }),
-  ]),
-  30,
-);
+bench('a minute of strokes at 10 Hz on 200 × 200 mm: dose, figures, heat', 30, 970, () => [
+  fieldFigures(doseField({ cell: CELL, tip: TIP, fluenceJcm2: 8, pulses })),
+  cellHeats({ heat, tip: TIP, fluenceJcm2: 8, pulses }),
+]);
 
 // The largest exercise, a minute on: what one frame of it costs its worker.
 const large = exerciseOf('largeCell', { techniques: {} });
 const run = new LiveRun(large, 0.7);
 let nowS = pulses.at(-1)?.atS ?? 0;
 run.add([{ stroke: 0, points: pulses }], nowS);
-report(
-  'one frame of a live exercise, a minute on',
-  medianMs(60, () => {
-    nowS += 0.1;
-    return run.add([{ stroke: 0, points: [{ atS: nowS, xMm: (nowS * 40) % 200, yMm: 70 }] }], nowS);
-  }),
-  8,
-);
+bench('one frame of a live exercise, a minute on', 60, 260, () => {
+  nowS += 0.1;
+  return run.add([{ stroke: 0, points: [{ atS: nowS, xMm: (nowS * 40) % 200, yMm: 70 }] }], nowS);
+});

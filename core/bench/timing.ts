@@ -1,25 +1,27 @@
 import { performance } from 'node:perf_hooks';
-import { defined } from '../src/units';
+import { keepFigure, median } from './figures';
+import { floorMs } from './floor';
 
-/** Median time of one call in ms, over `repeats` calls after a warm-up of a quarter of them. */
-export function medianMs(repeats: number, work: () => unknown): number {
-  for (let warm = 0; warm < repeats / 4; warm++) work();
-  const times = Array.from({ length: repeats }, () => {
+/**
+ * Prints the median time of some work, and how many columns of skin could be heated in it: the two are timed in turn, so that
+ * the machine's moods strike both.
+ * @param aim at most as many columns
+ */
+export function bench(name: string, repeats: number, aim: number, work: () => unknown): void {
+  for (let warm = 0; warm < Math.max(3, repeats / 4); warm++) work();
+  const times: number[] = [];
+  const ratios: number[] = [];
+  for (let round = 0; round < repeats; round++) {
+    const floor = floorMs();
     const from = performance.now();
     work();
-    return performance.now() - from;
-  });
-  return median(times);
-}
-
-/** The middle one. */
-export const median = (values: readonly number[]): number =>
-  defined([...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]);
-
-/** Prints one line of the bench: what, its median, and its share of what was aimed at. */
-export function report(name: string, ms: number, aimMs: number): void {
-  const ratio = (ms / aimMs).toFixed(2);
+    const ms = performance.now() - from;
+    times.push(ms);
+    ratios.push(ms / floor);
+  }
+  const ratio = median(ratios);
   console.log(
-    `${name.padEnd(52)} ${ms.toFixed(3).padStart(10)} ms   ${ratio.padStart(6)} × aim of ${aimMs} ms`,
+    `${name.padEnd(58)} ${median(times).toFixed(3).padStart(9)} ms ${ratio.toFixed(1).padStart(8)} × a column (aim ${aim})`,
   );
+  keepFigure(name, ratio);
 }

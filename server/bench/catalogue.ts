@@ -1,5 +1,5 @@
 import { propose, type PlanCase } from '@tidy-quill/core/plan';
-import { medianMs, report } from '../../core/bench/timing';
+import { bench } from '../../core/bench/timing';
 import { DEMO_HANDPIECES } from '../src/db/demo/catalogue';
 import { TEXTBOOK_PROTOCOL } from '../src/features/catalogue/textbook-protocol';
 
@@ -25,8 +25,4 @@ const fresh = (): PlanCase => {
   };
 };
 
-report(
-  'the demo clinic’s whole catalogue ranked for one client',
-  medianMs(12, () => propose(fresh())),
-  150,
-);
+bench('the demo clinic’s whole catalogue ranked for one client', 12, 800, () => propose(fresh()));

@@ -3,6 +3,7 @@ import { Agent, request as ask } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 import { bodyVersion } from '@tidy-quill/core/events';
 import { defined } from '@tidy-quill/core/units';
+import { keepFigure } from '../../core/bench/figures';
 import { begunVisit, openRooms, pulse, signedIn } from './rooms';
 import { lineAt } from '../src/testing/line';
 
@@ -104,6 +105,7 @@ for (const way of ways) await Promise.all(visits.map((_visit, room) => way(room)
 const [bare = 0, pressMs = 0, keepMs = 0, postedMs = 0, emptyMs = 0] = await paced(ways);
 const told = (ms: number) => `${ms.toFixed(1)} ms, ${(ms / bare).toFixed(1)} × a bare INSERT`;
 console.log(`a bare INSERT of one of ${ROOMS} rooms: ${bare.toFixed(1)} ms`);
+keepFigure('a press up the live line ÷ a bare INSERT', pressMs / bare);
 console.log(`a press, up the live line and confirmed: ${told(pressMs)} (aims 30 ms, 2 ×)`);
 console.log(`the statement alone that keeps it: ${told(keepMs)}`);
 console.log(`a press as a request, where there is no line: ${told(postedMs)} (aim 30 ms)`);

@@ -1,13 +1,14 @@
 import {
   averagedContact,
-  Column,
+  columnOf,
+  type Courses,
   growingSteps,
+  march,
   openAir,
   packPhases,
+  preCool,
   scheduleWith,
   skinGrid,
-  STILL_AIR,
-  steadyState,
   timelineOf,
 } from '../heat';
 import { assertInRange, defined, spotAreaCm2 } from '../units';
@@ -66,68 +67,41 @@ export function strokeHeat(input: WindowInput, cell: CellSize): StrokeHeat {
   const share = Math.min(1, (spotAreaCm2(input.spot) * 100) / (cell.widthMm * cell.heightMm));
   const { during } = scheduleWith(input.cooling, input.added);
   const gliding = averagedContact(during, openAir(input.added), share);
-  const column = new Column(grid);
-  column.touch(STILL_AIR);
-  const warm = steadyState(column.chain, column.surroundings);
-  for (const phase of packPhases(input.added)) {
-    column.touch(phase);
-    for (const dt of growingSteps(phase.seconds, phase.seconds / 400, GROWTH))
-      column.stepper.step(dt, warm, column.surroundings);
-  }
-  column.touch(gliding);
+  const column = columnOf(grid);
+  const { warm } = preCool(column, packPhases(input.added));
   const { steps, lit, litS, trainS } = timelineOf(input.pulse);
   const trainSteps = lit.lastIndexOf(true) + 1;
   const train = steps.subarray(0, trainSteps);
   const after = growingSteps(LONGEST_S - trainS, defined(train[0]), GROWTH);
   const all = Float64Array.from([...train, ...after]);
-  const power = heating.map((each) => each / litS);
-  const dark = new Float64Array(heating.length);
-  const risen = new Float64Array(heating.length);
-  const timesS = new Float64Array(all.length + 1);
-  const rows: { readonly warm: Float64Array; readonly risen: Float64Array }[] = [
-    { warm: warm.slice(), risen: risen.slice() },
-  ];
-  all.forEach((dt, i) => {
-    column.stepper.step(dt, warm, column.surroundings);
-    column.stepper.step(dt, risen, lit[i] === true && i < trainSteps ? power : dark);
-    timesS[i + 1] = defined(timesS[i]) + dt;
-    rows.push({ warm: warm.slice(), risen: risen.slice() });
+  const { background, response } = march({
+    chain: column,
+    stepsS: all,
+    stretches: [{ ...column.under(gliding), steps: all.length }],
+    warm,
+    heating: heating.map((each) => each / litS),
+    lit: Array.from(all, (_, i) => i < trainSteps && lit[i] === true),
   });
-  const hottest = hottestCell(
-    rows.map((row) => row.risen),
-    grid.epidermisCells,
-  );
+  const timesS = new Float64Array(all.length + 1);
+  all.forEach((dt, i) => {
+    timesS[i + 1] = defined(timesS[i]) + dt;
+  });
+  const hottest = hottestCell(response, grid.epidermisCells);
   const left = timesS.map((atS) => leftInCell(cell, atS));
-  const course = (of: (field: Float64Array) => number): DepthCourse => ({
-    backgroundC: Float64Array.from(rows, (row) => of(row.warm)),
-    risePerJcm2: Float64Array.from(rows, (row, i) => defined(left[i]) * of(row.risen)),
+  const course = (of: (courses: Courses) => Float64Array): DepthCourse => ({
+    backgroundC: of(background),
+    risePerJcm2: of(response).map((rise, i) => defined(left[i]) * rise),
   });
   return {
     ...{ cell, timesS },
-    epidermis: course((field) => defined(field[hottest])),
-    follicle: course(atDepth(grid.centres, FOLLICLE_MM / 10)),
+    epidermis: course((courses) => courses.of(hottest)),
+    follicle: course((courses) => courses.between(grid.centres, FOLLICLE_MM / 10)),
   };
 }
 
-function hottestCell(risen: readonly Float64Array[], epidermisCells: number): number {
-  let best = 0;
-  let most = -Infinity;
-  for (const row of risen)
-    for (let cell = 0; cell < epidermisCells; cell += 1)
-      if (defined(row[cell]) > most) {
-        most = defined(row[cell]);
-        best = cell;
-      }
-  return best;
-}
-
-/** What a field comes to at a depth in cm: linear between the two centres around it. */
-function atDepth(centres: Float64Array, depthCm: number): (field: Float64Array) => number {
-  let low = 0;
-  while (low < centres.length - 2 && defined(centres[low + 1]) < depthCm) low += 1;
-  const share =
-    (depthCm - defined(centres[low])) / (defined(centres[low + 1]) - defined(centres[low]));
-  return (field) => defined(field[low]) + share * (defined(field[low + 1]) - defined(field[low]));
+function hottestCell(response: Courses, epidermisCells: number): number {
+  const peaks = Array.from({ length: epidermisCells }, (_, cell) => Math.max(...response.of(cell)));
+  return peaks.indexOf(Math.max(...peaks));
 }
 
 /** A course's value at a time, linear between its rows; its first before them, its last beyond them. */

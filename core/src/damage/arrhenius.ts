@@ -1,4 +1,6 @@
+import { MOST_TIMES, planning, planningTables } from '../compiled';
 import { defined } from '../units';
+
 /** A rate of thermal damage: A in s⁻¹, activation energy in J/mol; a second pair holds above a temperature. */
 interface Rate {
   readonly logFrequency: number;
@@ -21,10 +23,10 @@ interface LawFigures {
   readonly above: readonly [number, number];
 }
 
-const figuresOf = ({ logFrequency, energy }: Rate) => [logFrequency, energy / R] as const;
+const perKelvin = ({ logFrequency, energy }: Rate) => [logFrequency, energy / R] as const;
 const LAWS: Readonly<Record<DamageLaw, LawFigures>> = {
-  fugitt: { below: figuresOf(HENRIQUES), above: figuresOf(FUGITT_ABOVE) },
-  henriques: { below: figuresOf(HENRIQUES), above: figuresOf(HENRIQUES) },
+  fugitt: { below: perKelvin(HENRIQUES), above: perKelvin(FUGITT_ABOVE) },
+  henriques: { below: perKelvin(HENRIQUES), above: perKelvin(HENRIQUES) },
 };
 
 /**
@@ -61,72 +63,144 @@ const ONCE: readonly Warmed[] = [{ addC: 0, addPerJcm2: 0 }];
 /** Highest temperature of a site at a fluence, °C. */
 export function peakC(site: Site, fluence: number): number {
   const { backgroundC, responsePerJcm2, passes = ONCE } = site;
-  let peak = -Infinity;
-  for (const { addC, addPerJcm2 } of passes) {
-    const standing = addC + fluence * addPerJcm2;
-    for (let i = 0; i < backgroundC.length; i++) {
-      peak = Math.max(
-        peak,
-        standing + defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]),
-      );
-    }
+  let own = -Infinity;
+  for (let i = 0; i < backgroundC.length; i++) {
+    const celsius = defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]);
+    if (celsius > own) own = celsius;
   }
-  return peak;
+  return own + Math.max(...passes.map(({ addC, addPerJcm2 }) => addC + fluence * addPerJcm2));
 }
 
 /**
  * Ω, the damage at a site at a fluence in J/cm². A site has one more entry than `stepsS`. Within a step the
  * rate runs as an exponential between its ends (log-mean).
  */
-export function siteDamage(
+export const siteDamage = (
   law: DamageLaw,
   site: Site,
   stepsS: Float64Array,
   fluence: number,
-): number {
-  const { slow, passes = ONCE } = site;
-  let sum = slow === undefined ? 0 : siteDamage(law, slow.course, slow.stepsS, fluence);
-  // From the last pass back. Skin warms or cools steadily over a session, so once a pass adds next to
-  // nothing the ones before it add less.
-  for (let pass = passes.length - 1; pass >= 0; pass--) {
-    const { addC, addPerJcm2 } = defined(passes[pass]);
-    const added = courseDamage(law, site, stepsS, fluence, addC + fluence * addPerJcm2);
-    sum += added;
-    if (added < NEXT_TO_NOTHING * sum) break;
-  }
-  return sum;
-}
+): number => damageOf(law, site, stepsS)(fluence);
 
-/** Ω of one course of a site, with a warming in °C that stands through it. */
-function courseDamage(
+/** The same, all in TypeScript, to be compared with. */
+export const siteDamageReference = (
   law: DamageLaw,
-  { backgroundC, responsePerJcm2 }: Site,
+  site: Site,
   stepsS: Float64Array,
   fluence: number,
-  standing: number,
-): number {
-  // The innermost loop of all planning: figures of the law at hand, one exponential a step.
-  const { below, above } = LAWS[law];
-  const [lowLog, lowKelvin] = below;
-  const [highLog, highKelvin] = above;
-  let sum = 0;
-  let before = 0;
-  let rateBefore = 0;
-  for (let i = 0; i < backgroundC.length; i++) {
-    const celsius = standing + defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]);
-    const after =
-      celsius > BREAK_C
-        ? highLog - highKelvin / (celsius + ZERO_C)
-        : lowLog - lowKelvin / (celsius + ZERO_C);
-    // Both ends idle: next to nothing in between.
-    const rate = after > IDLE ? Math.exp(after) : 0;
-    if (i > 0 && rate + rateBefore > 0) {
-      const change = after - before;
-      const mean = Math.abs(change) < 1e-6 ? rate : (rate - rateBefore) / change;
-      sum += mean * defined(stepsS[i - 1]);
+): number => damageOf(law, site, stepsS, courseReference)(fluence);
+
+/** Ω of one course at a fluence, with a warming in °C that stands through it. */
+type CourseDamage = (fluence: number, standing: number) => number;
+
+/** Ω of a site as a function of the fluence in J/cm². */
+export function damageOf(
+  law: DamageLaw,
+  site: Site,
+  stepsS: Float64Array,
+  courseBy = courseCompiled,
+): (fluence: number) => number {
+  const { slow, passes = ONCE } = site;
+  const course = courseBy(law, site, stepsS);
+  const warming = slow === undefined ? undefined : courseBy(law, slow.course, slow.stepsS);
+  return (fluence) => {
+    let sum = warming === undefined ? 0 : warming(fluence, 0);
+    // From the last pass back. Skin warms or cools steadily over a session, so once a pass adds next to
+    // nothing the ones before it add less.
+    for (let pass = passes.length - 1; pass >= 0; pass--) {
+      const { addC, addPerJcm2 } = defined(passes[pass]);
+      const added = course(fluence, addC + fluence * addPerJcm2);
+      sum += added;
+      if (added < NEXT_TO_NOTHING * sum) break;
     }
-    before = after;
-    rateBefore = rate;
-  }
-  return sum;
+    return sum;
+  };
+}
+
+/** Ω of the worst hurt of several sites over the same steps, and which of them it is. */
+export function worstDamageOf(
+  law: DamageLaw,
+  sites: readonly Site[],
+  stepsS: Float64Array,
+): (fluence: number) => { readonly omega: number; readonly site: number } {
+  const times = stepsS.length + 1;
+  const still = sites.every(({ passes, slow }) => passes === undefined && slow === undefined);
+  if (still && sites.length * times <= MOST_TIMES) return worstCompiled(law, sites, stepsS);
+  const damages = sites.map((site) => damageOf(law, site, stepsS));
+  return (fluence) => {
+    const all = damages.map((damage) => damage(fluence));
+    const omega = Math.max(...all);
+    return { omega, site: all.indexOf(omega) };
+  };
+}
+
+// What lies in the compiled module's tables.
+let atHand: unknown;
+
+/** The innermost loop of all planning, compiled. The same as `courseReference` but for the last digits. */
+function courseCompiled(law: DamageLaw, course: Course, stepsS: Float64Array): CourseDamage {
+  const times = course.backgroundC.length;
+  if (times > MOST_TIMES) return courseReference(law, course, stepsS);
+  const figures = figuresOf(law);
+  const damage: CourseDamage = (fluence, standing) => {
+    if (atHand !== damage) putAtHand(damage, [course], stepsS);
+    return planning().damage(0, times, fluence, standing, ...figures);
+  };
+  return damage;
+}
+
+function worstCompiled(law: DamageLaw, sites: readonly Site[], stepsS: Float64Array) {
+  const times = stepsS.length + 1;
+  const figures = figuresOf(law);
+  const worst = (fluence: number) => {
+    if (atHand !== worst) putAtHand(worst, sites, stepsS);
+    const module = planning();
+    const omega = module.mostDamage(sites.length, times, fluence, ...figures);
+    return { omega, site: module.worst() };
+  };
+  return worst;
+}
+
+function putAtHand(whose: unknown, courses: readonly Course[], stepsS: Float64Array): void {
+  const { background, response, steps } = planningTables();
+  courses.forEach(({ backgroundC, responsePerJcm2 }, i) => {
+    background.set(backgroundC, i * backgroundC.length);
+    response.set(responsePerJcm2, i * backgroundC.length);
+  });
+  steps.set(stepsS);
+  atHand = whose;
+}
+
+const figuresOf = (law: DamageLaw) => {
+  const { below, above } = LAWS[law];
+  return [...below, ...above] as const;
+};
+
+type Course = Pick<Site, 'backgroundC' | 'responsePerJcm2'>;
+
+/** The same as it is written down: figures of the law at hand, one exponential a step. */
+function courseReference(
+  law: DamageLaw,
+  { backgroundC, responsePerJcm2 }: Course,
+  stepsS: Float64Array,
+): CourseDamage {
+  return (fluence, standing) => {
+    let sum = 0;
+    let before = 0;
+    let rateBefore = 0;
+    for (let i = 0; i < backgroundC.length; i++) {
+      const celsius = standing + defined(backgroundC[i]) + fluence * defined(responsePerJcm2[i]);
+      const after = logDamageRate(law, celsius);
+      // Both ends idle: next to nothing in between.
+      const rate = after > IDLE ? Math.exp(after) : 0;
+      if (i > 0 && rate + rateBefore > 0) {
+        const change = after - before;
+        const mean = Math.abs(change) < 1e-6 ? rate : (rate - rateBefore) / change;
+        sum += mean * defined(stepsS[i - 1]);
+      }
+      before = after;
+      rateBefore = rate;
+    }
+    return sum;
+  };
 }

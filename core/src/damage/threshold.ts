@@ -1,6 +1,7 @@
-import { siteDamage, type DamageLaw, type Site } from './arrhenius';
+import { damageOf, type DamageLaw, type Site } from './arrhenius';
 
-const HIGHEST_JCM2 = 2000;
+/** Beyond this nothing is looked for. */
+export const HIGHEST_JCM2 = 2000;
 const FIRST_RISE_K = 30;
 const WALK = 1.3;
 
@@ -17,10 +18,8 @@ export function thresholdJcm2(
   const build = Math.max(0, ...(site.passes ?? []).map(({ addPerJcm2 }) => addPerJcm2));
   const peak = site.responsePerJcm2.reduce((most, rise) => Math.max(most, rise), 0) + build;
   if (!(peak > 1e-6)) return Infinity;
-  const excess = (fluence: number) => {
-    const omega = siteDamage(law, site, stepsS, fluence);
-    return Math.log(Math.max(omega, 1e-30)) - Math.log(wanted);
-  };
+  const damage = damageOf(law, site, stepsS);
+  const excess = (fluence: number) => Math.log(Math.max(damage(fluence), 1e-30)) - Math.log(wanted);
   // Damage of one needs some 45–90 °C at these times: a first guess from the peak, a bracket walked out from it.
   let low = FIRST_RISE_K / peak;
   let high = low;

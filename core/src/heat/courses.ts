@@ -1,14 +1,12 @@
 import { defined } from '../units';
 /** What many cells go through over time, in one table: each cell's whole course lies together. */
 export class Courses {
-  private readonly values: Float64Array;
-
+  /** @param values all of them, a cell's after another's; zeros where absent */
   constructor(
     readonly cells: number,
     readonly times: number,
-  ) {
-    this.values = new Float64Array(cells * times);
-  }
+    private readonly values = new Float64Array(cells * times),
+  ) {}
 
   /** Notes every cell's value at a time. */
   note(time: number, field: Float64Array): void {
@@ -20,6 +18,13 @@ export class Courses {
   /** The course of one cell: a view, not a copy. */
   of(cell: number): Float64Array {
     return this.values.subarray(cell * this.times, (cell + 1) * this.times);
+  }
+
+  /** Every cell's value at a time. */
+  at(time: number): Float64Array {
+    return Float64Array.from({ length: this.cells }, (_, cell) =>
+      defined(this.values[cell * this.times + time]),
+    );
   }
 
   /** The course at a place between cells whose centres are given, linear between the nearest two. */

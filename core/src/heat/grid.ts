@@ -1,6 +1,6 @@
 import type { Skin } from '../optics';
 import { BODY_DEPTH_MM, DERMIS, EPIDERMIS, FAT, type Material } from './materials';
-import { defined } from '../units';
+import { Cache, defined } from '../units';
 
 /** Cells from the surface down, lengths in cm. */
 export interface SkinGrid {
@@ -15,8 +15,14 @@ export interface SkinGrid {
 const FIRST_UM = 5;
 const GROWTH = 1.12;
 
+// Few skins differ in their thicknesses: one grid serves all that are alike.
+const grids = new Cache<SkinGrid>(100);
+
 /** `refine` 2 halves every cell. */
-export function skinGrid(skin: Skin, refine = 1): SkinGrid {
+export const skinGrid = (skin: Skin, refine = 1): SkinGrid =>
+  grids.recall(`${skin.epidermisUm} ${skin.dermisMm} ${refine}`, () => gridOf(skin, refine));
+
+function gridOf(skin: Skin, refine: number): SkinGrid {
   const firstCm = (FIRST_UM * 1e-4) / refine;
   const growth = GROWTH ** (1 / refine);
   const epidermisCm = skin.epidermisUm * 1e-4;

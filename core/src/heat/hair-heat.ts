@@ -1,6 +1,7 @@
-import { Courses } from './courses';
-import { ChainStepper, type HeatChain } from './diffusion-step';
+import type { Courses } from './courses';
+import type { HeatChain } from './diffusion-step';
 import { geometricSteps } from './grid';
+import { march } from './march';
 import { DERMIS, SHAFT } from './materials';
 import { defined, Cache } from '../units';
 import type { Timeline } from './timeline';
@@ -45,6 +46,30 @@ export function solveHair(diameterUm: number, timeline: Timeline, refine = 1): H
 const hairs = new Cache<HairHeat>(200);
 
 function heated(diameterUm: number, timeline: Timeline, refine: number): HairHeat {
+  const { chain, centres, shaft, surroundings } = around.recall(`${diameterUm} ${refine}`, () =>
+    ringsAround(diameterUm, refine),
+  );
+  const { response } = march({
+    chain,
+    stepsS: timeline.steps,
+    stretches: [{ steps: timeline.steps.length, loss: chain.loss, surroundings }],
+    heating: shaft.map((area) => area / timeline.litS),
+    lit: timeline.lit,
+  });
+  return { centres, response };
+}
+
+interface Rings {
+  readonly chain: HeatChain;
+  readonly centres: Float64Array;
+  /** Area of each ring that lies in the shaft, cm²; 0 outside. */
+  readonly shaft: Float64Array;
+  readonly surroundings: Float64Array;
+}
+
+const around = new Cache<Rings>(100);
+
+function ringsAround(diameterUm: number, refine: number): Rings {
   const radius = (diameterUm / 2) * 1e-4;
   const shaftRings = SHAFT_RINGS * refine;
   const ring = radius / shaftRings;
@@ -53,16 +78,11 @@ function heated(diameterUm: number, timeline: Timeline, refine: number): HairHea
     ...geometricSteps(FIXED_AT_CM - radius, ring, GROWTH ** (1 / refine)),
   ];
   const { chain, centres, areas } = rings(widths, shaftRings);
-  const stepper = new ChainStepper(chain);
-  const lit = areas.map((area, i) => (i < shaftRings ? area / timeline.litS : 0));
-  const dark = new Float64Array(areas.length);
-  const risen = new Float64Array(areas.length);
-  const response = new Courses(risen.length, timeline.steps.length + 1);
-  timeline.steps.forEach((dt, i) => {
-    stepper.step(dt, risen, timeline.lit[i] ? lit : dark);
-    response.note(i + 1, risen);
-  });
-  return { centres, response };
+  return {
+    ...{ chain, centres },
+    shaft: areas.map((area, i) => (i < shaftRings ? area : 0)),
+    surroundings: new Float64Array(areas.length),
+  };
 }
 
 /** Rings of 1 cm length: capacities, conductances between them, and a fixed rim. */

@@ -4,6 +4,8 @@ export * from './grid';
 export * from './timeline';
 export * from './diffusion-step';
 export * from './courses';
+export * from './march';
+export * from './column';
 export * from './skin-heat';
 export * from './hair-heat';
 export * from './moving-heat';

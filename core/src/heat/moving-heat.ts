@@ -1,9 +1,9 @@
 import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
-import { Courses } from './courses';
-import { Column } from './skin-heat';
+import { columnOf } from './column';
+import type { Courses } from './courses';
 import type { SkinGrid } from './grid';
-import { growingSteps } from './timeline';
-import { steadyState } from './diffusion-step';
+import { preCool } from './skin-heat';
+import { march } from './march';
 
 /** Gliding over a cell: pulses at a rate, spread evenly, pass after pass. */
 export interface Motion {
@@ -49,17 +49,8 @@ export function solveMoving(input: {
   const { cellCm2, spotCm2, rateHz, passes, restS = 0 } = motion;
   const passS = cellCm2 / spotCm2 / rateHz;
   const share = Math.min(1, spotCm2 / cellCm2);
-  const column = new Column(grid);
-  column.touch(STILL_AIR);
-  const warm = steadyState(column.chain, column.surroundings);
-  for (const phase of first) {
-    column.touch(phase);
-    for (const dt of growingSteps(phase.seconds, phase.seconds / 400, 1.15)) {
-      column.stepper.step(dt, warm, column.surroundings);
-    }
-  }
-  const risen = new Float64Array(warm.length);
-  const dark = new Float64Array(warm.length);
+  const column = columnOf(grid);
+  const { warm } = preCool(column, first);
   // 1 J/cm² on each spot, once a pass: spread over the cell that is 1 ÷ pass W/cm² for each J/cm².
   const meanHeating = heating.map((power) => power / passS);
   const gliding = averagedContact(input.cooling.during, between, share);
@@ -70,18 +61,17 @@ export function solveMoving(input: {
   const stepsS = Float64Array.from({ length: steps }, (_, step) =>
     isPass(step) ? passS / STEPS_A_PASS : restS / restSteps,
   );
-  const background = new Courses(warm.length, stepsS.length + 1);
-  const response = new Courses(risen.length, stepsS.length + 1);
-  background.note(0, warm);
-  let touching: Contact | null = null;
-  stepsS.forEach((dt, i) => {
-    const contact = isPass(i) ? gliding : between;
-    if (contact !== touching) column.touch(contact);
-    touching = contact;
-    column.stepper.step(dt, warm, column.surroundings);
-    column.stepper.step(dt, risen, isPass(i) ? meanHeating : dark);
-    background.note(i + 1, warm);
-    response.note(i + 1, risen);
+  const onTip = { ...column.under(gliding), steps: STEPS_A_PASS };
+  const atRest = { ...column.under(between), steps: restSteps };
+  const { background, response } = march({
+    chain: column,
+    stepsS,
+    stretches: Array.from({ length: passes }, (_, pass) =>
+      pass < passes - 1 && restSteps > 0 ? [onTip, atRest] : [onTip],
+    ).flat(),
+    warm,
+    heating: meanHeating,
+    lit: Array.from(stepsS, (_, step) => isPass(step)),
   });
   const passRows = Array.from({ length: passes }, (_, pass) => pass * aRound + STEPS_A_PASS);
   return { passS, stepsS, background, response, passRows };

@@ -1,4 +1,4 @@
-import { InputError, assertInRange } from '../units';
+import { assertInRange, Cache, InputError } from '../units';
 
 /** One shot: `count` pulses of `durationMs` with `gapMs` between them; the fluence is shared equally. */
 export interface Pulse {
@@ -25,7 +25,14 @@ const LEAST_AFTER_S = 0.3;
  * trains. `refine` 2 halves every step.
  * @throws InputError for a pulse that is none.
  */
-export function timelineOf(pulse: Pulse, refine = 1): Timeline {
+export const timelineOf = (pulse: Pulse, refine = 1): Timeline =>
+  timelines.recall(`${pulse.durationMs} ${pulse.count} ${pulse.gapMs} ${refine}`, () =>
+    builtTimeline(pulse, refine),
+  );
+
+const timelines = new Cache<Timeline>(500);
+
+function builtTimeline(pulse: Pulse, refine: number): Timeline {
   const durationS = assertInRange('pulse.durationMs', pulse.durationMs, 1e-3, 2000) / 1000;
   const gapS = assertInRange('pulse.gapMs', pulse.gapMs, 0, 1000) / 1000;
   assertInRange('pulse.count', pulse.count, 1, 20);

@@ -1,15 +1,9 @@
+import { loadCompiled, type Memory } from '../compiled';
 import { PACKETS_WASM } from './packets.wasm';
 import { defined, type Spot } from '../units';
 
-// What every place this runs in has, without the types of any one of them.
-declare function atob(text: string): string;
-declare const WebAssembly: {
-  Module: new (bytes: Uint8Array) => object;
-  Instance: new (module: object, imports: object) => { readonly exports: unknown };
-};
-
 interface Tracer {
-  readonly memory: { readonly buffer: ArrayBuffer };
+  readonly memory: Memory;
   layerTable(): number;
   depthTable(): number;
   fluenceSums(): number;
@@ -54,11 +48,7 @@ export interface Batch {
 let tracer: Tracer | undefined;
 
 function loaded(): Tracer {
-  if (tracer === undefined) {
-    const bytes = Uint8Array.from(atob(PACKETS_WASM), (letter) => letter.charCodeAt(0));
-    const module = new WebAssembly.Module(bytes);
-    tracer = new WebAssembly.Instance(module, {}).exports as Tracer;
-  }
+  tracer ??= loadCompiled<Tracer>(PACKETS_WASM);
   return tracer;
 }
 

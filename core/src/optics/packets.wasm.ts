@@ -1,4 +1,4 @@
-// Compiled from core/assembly by scripts/packets.mjs; not written by hand.
+// Compiled from core/assembly by scripts/compiled.mjs; not written by hand.
 export const PACKETS_WASM =
   'AGFzbQEAAAABIQVgAAF/YAAAYAF/AGAKf39/f319fX99fQBgBX97f3t/AAMKCQEBAgAAAAADBAUDAQABBoEBC3sB/QwAAAAA' +
   'AAAAAAAAAAAAAAAAC3sB/QwAAAAAAAAAAAAAAAAAAAAAC3sB/QwAAAAAAAAAAAAAAAAAAAAAC3sB/QwAAAAAAAAAAAAAAAAA' +

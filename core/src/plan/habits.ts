@@ -58,16 +58,30 @@ export const STANDARD_HABITS: Readonly<Record<Technique, Required<TechniqueHabit
   suction: stamped(1),
 };
 
+type Habits = Map<Technique, Required<TechniqueHabit>>;
+
+const habits = new WeakMap<Protocol['techniques'], Habits>();
+
 /** A technique as this clinic works it: each figure its own, else the one that ships. */
-export const habitOf = (
+export function habitOf(
   { techniques }: Pick<Protocol, 'techniques'>,
   technique: Technique,
-): Required<TechniqueHabit> => {
+): Required<TechniqueHabit> {
+  const known = habits.get(techniques) ?? (new Map() as Habits);
+  const habit = known.get(technique) ?? ownHabit(techniques, technique);
+  habits.set(techniques, known.set(technique, habit));
+  return habit;
+}
+
+function ownHabit(
+  techniques: Protocol['techniques'],
+  technique: Technique,
+): Required<TechniqueHabit> {
   const own = Object.entries(techniques[technique] ?? {}).filter(
     ([, value]) => value !== undefined,
   );
   return { ...STANDARD_HABITS[technique], ...Object.fromEntries(own) };
-};
+}
 
 /** How often a place may be gone over, and how long it rests after each pass. */
 export interface PassRule extends Range {

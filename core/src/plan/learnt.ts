@@ -73,19 +73,25 @@ const SHORTEST_HAIR_MS = 0.01;
 const MUCH_PAIN = 7;
 
 const beliefs = new Cache<Prior>(200);
-const learntBefore = new WeakMap<Subject, Map<string, LearntHere>>();
+const learntBefore = new WeakMap<Subject, WeakMap<Handpiece, LearntThen>>();
+
+/** What was learnt, and by which rule on which day. */
+interface LearntThen {
+  readonly key: string;
+  readonly found: LearntHere;
+}
 
 /** What answers taught at a handpiece; null where the clinic has no rule for it, or the model is silent. */
 export function learntHere(plan: PlanCase, handpiece: Handpiece): LearntHere | null {
   const { subject, protocol, today } = plan;
   const rule = protocol.learning;
   if (rule === undefined || modelSilence(subject) !== null) return null;
-  const key = JSON.stringify([handpiece, rule, today]);
-  const known = learntBefore.get(subject)?.get(key);
-  if (known !== undefined) return known;
+  const key = JSON.stringify([rule, today]);
+  const own = learntBefore.get(subject) ?? new WeakMap<Handpiece, LearntThen>();
+  const known = own.get(handpiece);
+  if (known?.key === key) return known.found;
   const found = workOut(plan, handpiece, rule);
-  const own = learntBefore.get(subject) ?? new Map<string, LearntHere>();
-  learntBefore.set(subject, own.set(key, found));
+  learntBefore.set(subject, own.set(handpiece, { key, found }));
   return found;
 }
 

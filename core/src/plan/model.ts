@@ -154,7 +154,7 @@ export function windowInput(
 export type Depth = 'whole' | 'ranking';
 
 /** Reads the figures of a solved window. */
-function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
+export function modelWindow(solved: SolvedWindow, depth: Depth): ModelWindow {
   const floor = floorJcm2(solved, 'bulge', 'fugitt');
   return {
     ceilingJcm2: ceilingJcm2(solved, 'fugitt'),

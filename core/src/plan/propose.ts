@@ -111,7 +111,7 @@ function best(
   const proposals = found.filter((each): each is Proposal => !('code' in each));
   const [first] = rank(proposals, working);
   if (first === undefined) return defined(found[0]);
-  return { ...first, evaluation: evaluate(plan, first.setting) };
+  return first;
 }
 
 function tryOut(

@@ -1,6 +1,12 @@
-import { ceilingJcm2, floorJcm2, solveWindow, type WindowInput } from '../window';
-import { litFor, windowFor } from './model';
-import { finiteOrNull } from '../units';
+import {
+  ceilingJcm2,
+  floorJcm2,
+  solveWindow,
+  type SolvedWindow,
+  type WindowInput,
+} from '../window';
+import { litFor, modelWindow } from './model';
+import { Cache, finiteOrNull } from '../units';
 
 /** A curve's value with its uncertainty. J/cm²; null where there is none. */
 export interface Uncertain {
@@ -39,9 +45,18 @@ const withPulse = (input: WindowInput, durationMs: number): WindowInput => ({
 });
 
 /** The window of a handpiece's spot and cooling from its shortest to its longest pulse. */
-export function windowMap(input: WindowInput, pulses: readonly [number, number]): WindowMap {
+export const windowMap = (input: WindowInput, pulses: readonly [number, number]): WindowMap =>
+  maps.recall(JSON.stringify([input, pulses]), () => mapOf(input, pulses));
+
+// A map comes back whole with every step of a fluence: kept as one, not pulse by pulse.
+const maps = new Cache<WindowMap>(100);
+
+function mapOf(input: WindowInput, pulses: readonly [number, number]): WindowMap {
   const pulsesMs = pulseScale(...pulses, POINTS);
-  const windows = pulsesMs.map((pulse) => windowFor(withPulse(input, pulse)));
+  const lit = litFor(input);
+  const windows = pulsesMs.map((pulse) =>
+    modelWindow(solveWindow(withPulse(input, pulse), { lit }), 'ranking'),
+  );
   return {
     pulsesMs,
     ceilingJcm2: windows.map((window) => window.ceilingJcm2),
@@ -85,23 +100,33 @@ export function uncertaintyOf(
     ...input,
     hair: { ...input.hair, melanosomeFraction: input.hair.melanosomeFraction * factor },
   });
-  const solve = (of: WindowInput, contactFactor = 1) => {
-    const solved = solveWindow(of, { lit: litFor(of), contactFactor });
-    return [ceilingJcm2(solved, 'fugitt'), floorJcm2(solved, 'bulge', 'fugitt')] as const;
+  const solve = (of: WindowInput, contactFactor = 1): Pair =>
+    read(solveWindow(of, { lit: litFor(of), contactFactor }));
+  const solved = solveWindow(input, { lit: litFor(input) });
+  const best = read(solved);
+  // Another hair changes nothing in the skin around it.
+  const withHair = (factor: number): Pair => {
+    const of = hair(factor);
+    const other = solveWindow(of, { lit: litFor(of), skin: solved.skin });
+    return [best[0], floorJcm2(other, 'bulge', 'fugitt')];
   };
-  const best = solve(input);
   const moved = [
     solve(skin(melanin)),
     solve(skin(1 / melanin)),
     solve(input, 1 - CONTACT_SHARE),
     solve(input, 1 + CONTACT_SHARE),
-    solve(hair(HAIR_FACTOR)),
-    solve(hair(1 / HAIR_FACTOR)),
+    withHair(HAIR_FACTOR),
+    withHair(1 / HAIR_FACTOR),
   ];
   return { ceiling: band(best, moved, 0), floor: band(best, moved, 1) };
 }
 
 type Pair = readonly [ceiling: number, floor: number];
+
+const read = (solved: SolvedWindow): Pair => [
+  ceilingJcm2(solved, 'fugitt'),
+  floorJcm2(solved, 'bulge', 'fugitt'),
+];
 
 function band(best: Pair, moved: readonly Pair[], which: 0 | 1): Uncertain {
   const middle = best[which];

@@ -1,6 +1,6 @@
 import { shaftSource, skinGrid, type SkinGrid } from '../heat';
 import { fluenceRatio, hairMua, skinOptics, type Skin, type Surface } from '../optics';
-import { defined, InputError, assertInRange, type Spot } from '../units';
+import { assertInRange, Cache, defined, InputError, type Spot } from '../units';
 
 /** A line of a light source and its share of the pulse energy. */
 export interface Line {
@@ -54,6 +54,15 @@ export function ratiosAt(on: Illumination, depthsMm: ArrayLike<number>): Float64
   return sum;
 }
 
+/** What a light does in a column of skin, whatever the hair in it. */
+interface ColumnInLight extends Pick<LitSkin, 'grid' | 'heating'> {
+  /** φ/F of each line at each follicle depth. */
+  readonly lines: readonly (Line & { readonly ratios: Float64Array })[];
+}
+
+// Another hair in the same skin under the same light meets the same light.
+const columns = new Cache<ColumnInLight>(100);
+
 /** Solves light for a column of skin and for a hair at some depths in mm. */
 export function lightSkin(
   on: Illumination,
@@ -61,13 +70,33 @@ export function lightSkin(
   follicleDepthsMm: readonly number[],
   refine = 1,
 ): LitSkin {
+  const { light, skin, spot, surface } = on;
+  const key = JSON.stringify([light, skin, spot, surface, follicleDepthsMm, refine]);
+  const { grid, heating, lines } = columns.recall(key, () =>
+    lightColumn(on, follicleDepthsMm, refine),
+  );
+  const shaftSources = follicleDepthsMm.map((_, i) =>
+    lines.reduce((sum, { wavelengthNm, share, ratios }) => {
+      const mua = hairMua(wavelengthNm, hair.melanosomeFraction);
+      return sum + share * shaftSource(mua, hair.diameterUm, defined(ratios[i]));
+    }, 0),
+  );
+  return { grid, heating, shaftSources };
+}
+
+function lightColumn(
+  on: Illumination,
+  follicleDepthsMm: readonly number[],
+  refine: number,
+): ColumnInLight {
   const grid = skinGrid(on.skin, refine);
   const { centres, widths, epidermisCells, dermisCells } = grid;
   const cells = widths.length;
-  const depthsMm = [...centres].map((centre) => centre * 10).concat(follicleDepthsMm);
+  const depthsMm = new Float64Array(cells + follicleDepthsMm.length);
+  for (let i = 0; i < cells; i++) depthsMm[i] = defined(centres[i]) * 10;
+  depthsMm.set(follicleDepthsMm, cells);
   const heating = new Float64Array(cells);
-  const shaftSources = follicleDepthsMm.map(() => 0);
-  for (const { wavelengthNm, share } of linesOf(on.light)) {
+  const lines = linesOf(on.light).map(({ wavelengthNm, share }) => {
     const optics = skinOptics(wavelengthNm, on.skin.melanosomeFraction, on.skin.bloodShare);
     const ratios = fluenceRatio({ ...on, wavelengthNm, depthsMm });
     for (let i = 0; i < cells; i++) {
@@ -79,12 +108,7 @@ export function lightSkin(
             : optics.fat.muaPerCm;
       heating[i] = defined(heating[i]) + share * mua * defined(ratios[i]) * defined(widths[i]);
     }
-    const mua = hairMua(wavelengthNm, hair.melanosomeFraction);
-    for (let i = 0; i < shaftSources.length; i++) {
-      shaftSources[i] =
-        defined(shaftSources[i]) +
-        share * shaftSource(mua, hair.diameterUm, defined(ratios[cells + i]));
-    }
-  }
-  return { grid, heating, shaftSources };
+    return { wavelengthNm, share, ratios: ratios.slice(cells) };
+  });
+  return { grid, heating, lines };
 }

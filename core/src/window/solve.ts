@@ -1,4 +1,11 @@
-import { peakC, siteDamage, thresholdJcm2, type DamageLaw, type Site } from '../damage';
+import {
+  HIGHEST_JCM2,
+  peakC,
+  thresholdJcm2,
+  worstDamageOf,
+  type DamageLaw,
+  type Site,
+} from '../damage';
 import { scheduleWith, solveHair, solveSkin, timelineOf, type SkinHeat } from '../heat';
 import { checkWindowInput, type FollicleSite, type WindowInput } from './input';
 import { lightSkin, type LitSkin } from './light';
@@ -35,6 +42,8 @@ export interface Nudge {
   readonly refine?: number;
   /** Light solved before for the same illumination and hair. */
   readonly lit?: LitSkin;
+  /** Heat of the skin solved before for the same illumination, cooling and pulse. */
+  readonly skin?: SkinHeat;
 }
 
 /** Light of a window, to be shared by windows that differ in pulse and cooling only. */
@@ -55,13 +64,15 @@ export function solveWindow(input: WindowInput, nudge: Nudge = {}): SolvedWindow
   checkWindowInput(input);
   const { contactFactor = 1, refine = 1, lit = litSkinOf(input, refine) } = nudge;
   const timeline = timelineOf(input.pulse, refine);
-  const skin = solveSkin({
-    grid: lit.grid,
-    heating: lit.heating,
-    cooling: scheduleWith(input.cooling, input.added, contactFactor),
-    timeline,
-    refine,
-  });
+  const skin =
+    nudge.skin ??
+    solveSkin({
+      grid: lit.grid,
+      heating: lit.heating,
+      cooling: scheduleWith(input.cooling, input.added, contactFactor),
+      timeline,
+      refine,
+    });
   const hair = solveHair(input.hair.diameterUm, timeline, refine);
   const axis = hair.response.of(0);
   const sites = input.follicle.map((site, index): SolvedSite => {
@@ -136,14 +147,17 @@ export function ceilingAtHottestJcm2(solved: SolvedWindow, law: DamageLaw, omega
  */
 export function ceilingJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
   const { steps } = solved.skin.timeline;
-  let lowest = ceilingAtHottestJcm2(solved, law, omega);
-  if (!Number.isFinite(lowest)) return lowest;
-  for (const cell of solved.living) {
-    if (siteDamage(law, cell, steps, lowest) > omega * (1 + 1e-6)) {
-      lowest = Math.min(lowest, thresholdJcm2(law, cell, steps, omega));
-    }
+  const worst = worstDamageOf(law, solved.living, steps);
+  // Under a cooled surface the deepest is hurt first, mostly. Whichever is hurt most at a fluence is hurt first, or nearly
+  // so: another round finds what is.
+  let lowest = thresholdJcm2(law, defined(solved.living.at(-1)), steps, omega);
+  for (;;) {
+    const found = worst(Number.isFinite(lowest) ? lowest : HIGHEST_JCM2);
+    if (found.omega <= omega * (1 + 1e-6)) return lowest;
+    const next = thresholdJcm2(law, defined(solved.living[found.site]), steps, omega);
+    if (next >= lowest) return lowest;
+    lowest = next;
   }
-  return lowest;
 }
 
 /** Fluence at which Ω reaches 1 at a follicle site; Infinity where the skin would cook with it. */

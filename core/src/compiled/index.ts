@@ -1,0 +1,2 @@
+export * from './load';
+export * from './planning';
