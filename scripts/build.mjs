@@ -21,7 +21,10 @@ export async function build() {
     await buildServer();
     built.push('server');
   }
-  const web = ['core/src', 'contract/src', 'web/src', 'web/index.html', 'web/vite.config.ts'];
+  const web = [
+    ...['core', 'contract', 'web'].flatMap((part) => [`${part}/src`, `${part}/package.json`]),
+    ...['web/index.html', 'web/vite.config.ts'],
+  ];
   if (isStale('web', [...web, 'package-lock.json'])) {
     await buildWeb();
     built.push('pages');

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { checkCoreVersion } from './core-version.mjs';
 import { checkCompiled } from './compiled.mjs';
+import { checkRouteSizes } from './route-sizes.mjs';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
 const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'e2e'];
@@ -51,6 +52,7 @@ export async function check() {
   await step('types', () => inTwoRows(TYPED, types));
   await step('compiled', checkCompiled);
   await step('core version', checkCoreVersion);
+  await step('page sizes', checkRouteSizes);
   // The longest first, and the others beside it.
   await step('lint and rules', () =>
     inTwoRows(

@@ -2,6 +2,10 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
+// What the sign-in takes, and nothing that it does not.
+const FRONT_DOOR =
+  /web\/src\/(features\/auth\/(FrontDoor|SignInForm|caution)|widgets\/(Field|field-problem|at-rest|lazily)|app\/(palette|kept-room|problems|owed-sign-out))|visit-engine\/reload-store|contract\/src\/(problem-kind|labels\/rules)|idb-keyval|units\/defined/;
+
 export default defineConfig({
   plugins: [
     react(),
@@ -30,7 +34,24 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: {
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+    // What each page fetches is held to a budget by `npm run check`.
+    manifest: true,
+    rolldownOptions: {
+      output: {
+        // What nearly every page needs comes in a few files, not in a hundred; all else goes with the pages that need it.
+        codeSplitting: {
+          groups: [
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\//, priority: 4 },
+            { name: 'door', test: FRONT_DOOR, priority: 3 },
+            { name: 'common', test: /(core|contract|web)\/src/, minShareCount: 40, priority: 2 },
+          ],
+        },
+      },
+    },
+  },
   optimizeDeps: { include: ['antd', '@ant-design/icons', 'recharts', 'react-redux'] },
   server: {
     host: '127.0.0.1',

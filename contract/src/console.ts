@@ -1,4 +1,3 @@
-import type { ConsoleView } from '@tidy-quill/core/console';
 import * as v from 'valibot';
 import { line, Moment, number, whole } from './text';
 import { ConsoleSetting } from './event-bodies';
@@ -79,11 +78,4 @@ export interface ConsoleCounter {
   readonly room: string;
   readonly serial: string;
   readonly pulses: number;
-}
-
-/** The console as it was last heard; null before it has said anything. */
-export function consoleView({ link, hello, status }: ConsoleLive): ConsoleView | null {
-  if (link === 'opening' || hello === null || status === null) return null;
-  const { type: _type, ...rest } = status;
-  return { ...rest, link, serial: hello.serial };
 }

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { PROBLEM_KINDS, problemType, read } from './problem';
+import { read } from './problem';
+import { PROBLEM_KINDS, problemType } from './problem-kind';
 import { Spot } from './plan';
 
 const problems = (schema: v.GenericSchema, input: unknown) => {

@@ -1,25 +1,5 @@
 import * as v from 'valibot';
 
-/** Kinds of refusal on the wire; part of a problem's stable `type`. */
-export const PROBLEM_KINDS = [
-  'invalid-input',
-  'not-signed-in',
-  'wrong-sign-in',
-  'second-factor',
-  'locked',
-  'too-many-tries',
-  'busy',
-  'not-allowed',
-  'foreign-origin',
-  'not-found',
-  'conflict',
-  'refused-by-rule',
-  'unreadable',
-  'server-fault',
-] as const;
-
-export type ProblemKind = (typeof PROBLEM_KINDS)[number];
-
 /** An error on the wire: RFC 9457 problem+json, with the fields it concerns. */
 export const Problem = v.object({
   type: v.string(),
@@ -32,9 +12,6 @@ export const Problem = v.object({
 });
 
 export type Problem = v.InferOutput<typeof Problem>;
-
-/** The `type` of a problem. */
-export const problemType = (kind: ProblemKind) => `tag:tidy-quill,2026:${kind}`;
 
 export interface FieldProblem {
   readonly field: string;

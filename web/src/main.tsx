@@ -6,27 +6,33 @@ import 'antd/dist/reset.css';
 import './app/base.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router';
 import { defined } from '@tidy-quill/core/units';
-import { sealDrafts } from './app/draft';
-import { startEngine } from './app/start-engine';
-import { takeUpPhotos } from './app/photo-outbox';
-import { router } from './app/router';
-import { store } from './app/store';
-import { onDeviceKey } from './visit-engine/seal';
+import { isSignOutOwed } from './app/owed-sign-out';
+import { keptSignIn } from './visit-engine/reload-store';
+import { fetchedAtRest } from './widgets/at-rest';
 
-void startEngine();
-void store.dispatch(takeUpPhotos());
-onDeviceKey(() => {
-  sealDrafts();
-  void store.dispatch(takeUpPhotos());
-});
+const application = fetchedAtRest(() => import('./app/start'));
 
-createRoot(defined(document.getElementById('root'))).render(
-  <StrictMode>
-    <Provider store={store}>
-      <RouterProvider router={router} />
-    </Provider>
-  </StrictMode>,
-);
+/**
+ * Whether nobody can be signed in here, so that the sign-in alone need be fetched. Pages of clients and of first starts, an
+ * earlier sign-in that this browser remembers, and a server out of reach are the application's.
+ */
+async function isSignedOut(): Promise<boolean> {
+  if (/^\/(answer|appointment|diary|account|setup)\b/.test(location.pathname)) return false;
+  if (isSignOutOwed() || (await keptSignIn().catch(() => null)) !== null) return false;
+  return fetch('/api/me').then(
+    ({ status }) => status === 401,
+    () => false,
+  );
+}
+
+const root = createRoot(defined(document.getElementById('root')));
+const enter = async () => (await application()).start(root);
+if (await isSignedOut()) {
+  const { FrontDoor } = await import('./features/auth/FrontDoor');
+  root.render(
+    <StrictMode>
+      <FrontDoor onSignedIn={enter} />
+    </StrictMode>,
+  );
+} else await enter();

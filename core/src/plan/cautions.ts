@@ -2,7 +2,7 @@ import { intervalState, type ClinicalFigures } from '../figures';
 import { SITES } from '../sites';
 import type { Tan } from '../optics';
 import { addMonths, type Day } from '../units';
-import { modelSilence } from './model';
+import { modelSilence } from './model-silence';
 import type { Setting } from './setting';
 import { stepRule } from './step-rule';
 import {

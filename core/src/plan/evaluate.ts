@@ -11,14 +11,13 @@ import {
   buildsUpHeat,
   glides,
   marginFor,
-  modelSilence,
   stretchOf,
   windowFor,
   windowInput,
   type Depth,
-  type ModelSilence,
   type ModelWindow,
 } from './model';
+import { modelSilence, type ModelSilence } from './model-silence';
 import { cellHeat, type CellHeat } from './cell-size';
 import { coolingOf } from './cooling-dial';
 import { habitOf, passRule } from './habits';

@@ -1,7 +1,7 @@
 import { SITES } from '../sites';
 import type { Technique } from './handpiece';
 import type { Protocol, Range } from './protocol';
-import type { ModelSilence } from './model';
+import type { ModelSilence } from './model-silence';
 import type { SkinSubject } from './subject';
 
 /** How the clinic works in one technique; what is absent ships. */

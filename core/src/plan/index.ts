@@ -23,5 +23,6 @@ export * from './refusals';
 export * from './evaluate';
 export * from './alternatives';
 export * from './propose';
+export * from './model-silence';
 export * from './model';
 export * from './window-map';

@@ -15,7 +15,8 @@ import {
 import { Cache, daysBetween, longestSideMm, spotAreaCm2, type Day } from '../units';
 import { SITES } from '../sites';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
-import { modelSilence, windowFor, windowInput, type ModelWindow } from './model';
+import { windowFor, windowInput, type ModelWindow } from './model';
+import { modelSilence } from './model-silence';
 import { uncertaintyOf } from './window-map';
 import type { PlanCase } from './plan-case';
 import { usedThen } from './used-then';

@@ -35,15 +35,6 @@ export interface ModelWindow {
   readonly frostSeconds: number;
 }
 
-export type ModelSilence = 'mucosa' | 'tattooed' | 'scarred';
-
-/** Why the model is not to be trusted on a subject, and so gives no number; null where it may speak. */
-export function modelSilence(subject: Pick<Subject, 'site' | 'skin'>): ModelSilence | null {
-  if (subject.site === 'genitalArea') return 'mucosa';
-  if (subject.skin.surface === 'tattooed') return 'tattooed';
-  return subject.skin.surface === 'scarred' ? 'scarred' : null;
-}
-
 /** The share of the ceiling that a subject may be given. */
 export function marginFor(margins: Margins, subject: Subject, working: WorkingSkin): number {
   const { tan, measuredFraction } = subject.skin;

@@ -16,7 +16,7 @@ import { noTarget, spotFits, type Refusal } from './refusals';
 import { habitOf, passRule } from './habits';
 import { centralWavelengthNm, isForInk, shotMs, type Handpiece, type Technique } from './handpiece';
 import { deviceLimitJcm2 } from './limits';
-import { modelSilence } from './model';
+import { modelSilence } from './model-silence';
 import { rowsFor, type ProtocolRow } from './protocol';
 import { firstBecause, rank, type FirstBecause } from './rank';
 import type { Setting } from './setting';

@@ -7,7 +7,7 @@ import { sameOutput } from './device-output';
 import { passRule } from './habits';
 import { isForInk, shotMs, type Handpiece } from './handpiece';
 import { deviceLimitJcm2, type LimitName, type Limits, type Upper } from './limits';
-import { modelSilence } from './model';
+import { modelSilence } from './model-silence';
 import type { PlanCase } from './plan-case';
 import type { ProtocolRow } from './protocol';
 import type { Setting } from './setting';

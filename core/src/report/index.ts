@@ -1,2 +1,3 @@
+export * from './pulse-energy';
 export * from './visit-report';
 export * from './zone-summary';

@@ -15,7 +15,6 @@ import {
   zonesOf,
 } from '../session';
 import type { Setting } from '../plan';
-import { energyJ } from '../units';
 import type { CheckId } from '../prepare';
 import {
   type AcceptedPlan,
@@ -310,6 +309,3 @@ function stepOf(event: VisitEvent, clocks: OddClocks): readonly SheetStep[] {
       return [];
   }
 }
-
-/** Energy of one pulse of a setting, J. */
-export const pulseEnergyJ = ({ fluenceJcm2, spot }: Setting): number => energyJ(fluenceJcm2, spot);

@@ -1,3 +1,4 @@
+export * from './lines';
 export * from './light';
 export * from './input';
 export * from './solve';

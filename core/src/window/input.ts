@@ -1,7 +1,7 @@
 import { timelineOf, type AddedCooling, type Cooling, type Motion, type Pulse } from '../heat';
 import type { Skin, Surface } from '../optics';
 import { assertInRange, type Spot } from '../units';
-import type { Light } from './light';
+import type { Light } from './lines';
 
 /** One hair: its pigment as a share of a black one's, and its diameter. */
 export interface Hair {

@@ -6,7 +6,8 @@ import {
   skinRun,
   type MonteCarloInput,
 } from '../optics';
-import { linesOf, type Illumination } from './light';
+import type { Illumination } from './light';
+import { linesOf } from './lines';
 import { defined } from '../units';
 
 /** Both light solvers on the same skin, spot and light. */

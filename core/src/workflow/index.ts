@@ -5,5 +5,6 @@ export * from './judge';
 export * from './judge-zone';
 export * from './refuse-rise';
 export * from './signature';
+export * from './stage-names';
 export * from './stages';
 export * from './undo';

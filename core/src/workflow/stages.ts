@@ -1,18 +1,6 @@
 import { READINGS, readingKind } from '../spot';
 import { isStopped, isSwapping, preparation, spotReasons, type VisitRecord } from '../session';
-
-export const STAGES = [
-  'ask',
-  'look',
-  'plan',
-  'spot',
-  'prepare',
-  'treat',
-  'watch',
-  'sendHome',
-] as const;
-
-export type Stage = (typeof STAGES)[number];
+import { STAGES, type Stage } from './stage-names';
 
 export type StageState = 'done' | 'open' | 'toCome' | 'stopped';
 

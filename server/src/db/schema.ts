@@ -4,7 +4,7 @@ import { OpeningHours } from '@tidy-quill/contract/calendar';
 import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { CONTACT_WAYS, Guardian, SIDES } from '@tidy-quill/contract/clients';
-import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { Retention } from '@tidy-quill/contract/clinic';
 import { SignOffRule } from '@tidy-quill/contract/sign-offs';
 import { Wishes } from '@tidy-quill/contract/waiting';

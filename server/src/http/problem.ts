@@ -1,10 +1,5 @@
-import {
-  problemType,
-  read,
-  type FieldProblem,
-  type Problem,
-  type ProblemKind,
-} from '@tidy-quill/contract/problem';
+import { read, type FieldProblem, type Problem } from '@tidy-quill/contract/problem';
+import { problemType, type ProblemKind } from '@tidy-quill/contract/problem-kind';
 import { Id } from '@tidy-quill/contract/text';
 import { InputError } from '@tidy-quill/core/units';
 import type { NextFunction, Request, Response } from 'express';

@@ -12,14 +12,11 @@ import {
   ToolOutlined,
   UserOutlined,
 } from '@ant-design/icons';
-import { App as AntApp, Skeleton } from 'antd';
+import { Skeleton } from 'antd';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
-import { LockScreen } from '../features/account/LockScreen';
-import { CautionFirst } from '../features/auth/CautionFirst';
 import { KeptHere } from '../features/auth/KeptHere';
-import { SignInPage } from '../features/auth/SignInPage';
 import { Arrivals } from '../features/urgent/Arrivals';
 import { engine } from './engine';
 import { useAppDispatch, useAppSelector } from './store';
@@ -30,8 +27,16 @@ import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
 import { useKeptFocus } from '../widgets/use-kept-focus';
 import { Themed } from '../widgets/Themed';
-import { applyPalette } from './theme';
+import { applyPalette } from './palette';
 import { themeOf, view } from './view';
+import { fetchWaiting, whenAtRest } from '../widgets/at-rest';
+import { lazily } from '../widgets/lazily';
+
+const LockScreen = lazily(async () => (await import('../features/account/LockScreen')).LockScreen);
+const CautionFirst = lazily(
+  async () => (await import('../features/auth/CautionFirst')).CautionFirst,
+);
+const SignInPage = lazily(async () => (await import('../features/auth/SignInPage')).SignInPage);
 
 /** The sidebar at the left edge, and the page beside it; the sign-in while nobody is signed in. */
 export function Shell() {
@@ -42,12 +47,10 @@ export function Shell() {
   const { room } = state;
   return (
     <Themed theme={theme}>
-      <AntApp component={false}>
-        <Inside
-          room={room}
-          onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'light' : 'dim'))}
-        />
-      </AntApp>
+      <Inside
+        room={room}
+        onRoom={() => dispatch(view.actions.roomChanged(room === 'dim' ? 'light' : 'dim'))}
+      />
     </Themed>
   );
 }
@@ -118,6 +121,7 @@ function Page({ owed }: { owed: boolean }) {
   const page = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
   useKeptFocus(page);
+  useEffect(() => whenAtRest(fetchWaiting), [pathname]);
   if (owed && pathname !== '/account') return <Navigate to="/account" replace />;
   return (
     <main id="page" ref={page} tabIndex={-1}>

@@ -32,15 +32,8 @@ import type { Consent, ConsentToRead, NewConsent, Withdrawal } from '@tidy-quill
 import type { ConsentKind } from '@tidy-quill/core/consent';
 import type { DayOrder } from '@tidy-quill/core/units';
 import type { ClockStyle } from '@tidy-quill/contract/labels/format';
-import {
-  PROBLEM_KINDS,
-  problemType,
-  type Problem,
-  type ProblemKind,
-} from '@tidy-quill/contract/problem';
 import type { ComingVisit, Day, FollowUp } from '@tidy-quill/contract/today';
 import { createApi } from '@reduxjs/toolkit/query/react';
-import { EVENT_REFUSAL_WORDS } from '../text';
 import { baseQueryOf, forget, type AsKept } from './base-query';
 import { oweSignOut, signOutHeard } from './owed-sign-out';
 
@@ -248,31 +241,6 @@ export const api = createApi({
   }),
 });
 
-/** What a failed request says, in a sentence to show. */
-export function problemText(error: unknown): string {
-  const failed = error as { status?: unknown; data?: Partial<Problem> | null };
-  if (failed.status === 'FETCH_ERROR' || failed.status === 'TIMEOUT_ERROR') {
-    return 'The server cannot be reached. What you typed is kept here; try again in a moment.';
-  }
-  const { title, detail, fields } = failed.data ?? {};
-  const list = fields?.map(({ field, problem }) => `${field} ${problem}`).join('; ');
-  const rules: Readonly<Record<string, string | undefined>> = EVENT_REFUSAL_WORDS;
-  const said = detail === undefined ? undefined : (rules[detail] ?? detail);
-  return [title ?? 'Something went wrong', list ?? said].filter(Boolean).join(': ');
-}
-
-/** What kind of refusal a failed request met; null where it is none of ours. */
-export function problemKind(error: unknown): ProblemKind | null {
-  const { type } = (error as { data?: Partial<Problem> | null } | undefined)?.data ?? {};
-  return PROBLEM_KINDS.find((kind) => problemType(kind) === type) ?? null;
-}
-
-/** The fields that a refused request names, by field. */
-export function problemFields(error: unknown): Readonly<Record<string, string>> {
-  const fields = (error as { data?: Partial<Problem> | null }).data?.fields ?? [];
-  return Object.fromEntries(fields.map(({ field, problem }) => [field, problem]));
-}
-
 export const {
   useMeQuery,
   useSignInMutation,
@@ -310,3 +278,5 @@ export const {
   useSetClockMutation,
   useSetDayOrderMutation,
 } = api;
+
+export { problemFields, problemKind, problemText } from './problems';

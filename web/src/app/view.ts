@@ -1,8 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Filter } from '@tidy-quill/core/eyewear';
-import type { ThemeName } from './theme';
-
-const THEME_KEY = 'tidy-quill theme';
+import type { ThemeName } from './palette';
+import { keepRoom, keptRoom } from './kept-room';
 
 interface ViewState {
   readonly room: 'light' | 'dim';
@@ -11,7 +10,7 @@ interface ViewState {
 }
 
 const initialState: ViewState = {
-  room: localStorage.getItem(THEME_KEY) === 'dim' ? 'dim' : 'light',
+  room: keptRoom(),
   eyewear: null,
 };
 
@@ -21,7 +20,7 @@ export const view = createSlice({
   initialState: initialState as ViewState,
   reducers: {
     roomChanged: (state, { payload }: PayloadAction<ViewState['room']>): ViewState => {
-      localStorage.setItem(THEME_KEY, payload);
+      keepRoom(payload);
       return { ...state, room: payload };
     },
     eyewearChanged: (state, { payload }: PayloadAction<ViewState['eyewear']>): ViewState => ({

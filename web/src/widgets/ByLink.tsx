@@ -1,5 +1,5 @@
 import { useEffect, type ReactNode } from 'react';
-import { applyPalette } from '../app/theme';
+import { applyPalette } from '../app/palette';
 import { Themed } from './Themed';
 
 const RIGHT_TO_LEFT = ['ar', 'fa', 'he', 'ur'];

@@ -1,17 +1,13 @@
 import { CalendarOutlined } from '@ant-design/icons';
-import {
-  addMonths,
-  readTypedDay,
-  typedExample,
-  type DayReading,
-  type TypedDay,
-} from '@tidy-quill/core/units';
-import { Button, Calendar, Input, Popover } from 'antd';
-import dayjs, { type Dayjs } from 'dayjs';
+import { readTypedDay, typedExample, type DayReading, type TypedDay } from '@tidy-quill/core/units';
+import { Button, Input, Popover } from 'antd';
 import { useContext, useEffect, useState } from 'react';
 import { ClinicContext } from '../app/clinic-context';
 import { dayOf, dayText } from '../text';
 import { FieldProblem } from './field-problem';
+import { lazily } from './lazily';
+
+const MonthOfDays = lazily(async () => (await import('./MonthOfDays')).MonthOfDays);
 
 type Doubt = Exclude<TypedDay, { kind: 'day' }>;
 
@@ -112,7 +108,7 @@ export function DayInput({
             open={open && field.disabled !== true}
             onOpenChange={setOpen}
             content={
-              <Month
+              <MonthOfDays
                 value={isDay(value) ? value : today}
                 min={min}
                 max={max}
@@ -170,36 +166,4 @@ function wordsOf(doubt: Doubt, order: Parameters<typeof typedExample>[0]): strin
       ? 'may be one of these: press the one that is meant'
       : 'is written the other way round here: press it if it is meant'
     : `cannot be read: write it like ${typedExample(order)} or 1991-05-12`;
-}
-
-/** How far back and ahead the list of years goes where nothing limits it, months. */
-const FAR = 120;
-
-function Month({
-  value,
-  min,
-  max,
-  onPick,
-}: {
-  value: string;
-  min: string | undefined;
-  max: string | undefined;
-  onPick: (day: string) => void;
-}) {
-  const range: [Dayjs, Dayjs] = [
-    dayjs(min ?? addMonths(value, -FAR)),
-    dayjs(max ?? addMonths(value, FAR)),
-  ];
-  return (
-    <div className="day-input-month">
-      <Calendar
-        fullscreen={false}
-        value={dayjs(value)}
-        validRange={range}
-        onSelect={(day, { source }) => {
-          if (source === 'date') onPick(day.format('YYYY-MM-DD'));
-        }}
-      />
-    </div>
-  );
 }

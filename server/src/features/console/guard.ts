@@ -1,4 +1,4 @@
-import { consoleView } from '@tidy-quill/contract/console';
+import { consoleView } from '@tidy-quill/contract/console-view';
 import type { NewEvent } from '@tidy-quill/contract/visit';
 import {
   followConsole,

@@ -1,6 +1,6 @@
 import type { Invitation } from '@tidy-quill/contract/ahead';
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from '@tidy-quill/contract/diary';
-import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import express, { Router, type RequestHandler } from 'express';
 import type { Db } from '../../db/connect';
 import { originOf } from '../../http/origin';

@@ -1,4 +1,4 @@
-import { PHOTO_LIMITS } from '@tidy-quill/contract/photos';
+import { PHOTO_LIMITS } from '@tidy-quill/contract/photo-limits';
 import { spawn } from 'node:child_process';
 import { buffer } from 'node:stream/consumers';
 import { entryCommand } from '../../entry-command';

@@ -1,4 +1,5 @@
-import { NewPhoto, PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
+import { NewPhoto } from '@tidy-quill/contract/photos';
 import express, { Router, type Request, type Response } from 'express';
 import type { Db } from '../../db/connect';
 import type { FileStore } from '../../files/file-store';

@@ -1,9 +1,5 @@
-import {
-  PHOTO_LIMITS,
-  type NewPhoto,
-  type Photo,
-  type PhotoType,
-} from '@tidy-quill/contract/photos';
+import { PHOTO_LIMITS, type PhotoType } from '@tidy-quill/contract/photo-limits';
+import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { zonesOf } from '@tidy-quill/core/session';
 import { defined, fullYears } from '@tidy-quill/core/units';

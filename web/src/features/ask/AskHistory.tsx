@@ -20,15 +20,17 @@ import { useSignedIn } from '../../app/clinic-context';
 import { clockText, dayOf, dayText, shortAsk } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
-import { SupervisorWord } from '../visit/SupervisorWord';
 import type { OpenVisit } from '../../visit-engine/open-visit';
 import { useVisit } from '../visit/use-visit';
 import { FindingLines } from './FindingLines';
 import { HistoryQuestions } from './HistoryQuestions';
 import { goToQuestion, missingIn } from './missing';
-import { InviteForm } from './InviteForm';
 import { SaidBefore } from './SaidBefore';
 import { ShortReturn } from './ShortReturn';
+import { lazily } from '../../widgets/lazily';
+
+const InviteForm = lazily(async () => (await import('./InviteForm')).InviteForm);
+const SupervisorWord = lazily(async () => (await import('../visit/SupervisorWord')).SupervisorWord);
 
 /** Asks what stops or postpones a session: all of it on the first visit, what can change on a return. */
 export function AskHistory({ onConsent }: { onConsent: () => void }) {

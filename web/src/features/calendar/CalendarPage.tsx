@@ -15,13 +15,15 @@ import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useOnce } from '../../widgets/use-once';
 import { useDevicesQuery } from '../devices/devices-api';
-import { AwayDialog } from './AwayDialog';
 import { useCalendarQuery, useRemindDayMutation } from './calendar-api';
 import { CallList } from './CallList';
 import { DayBoard } from './DayBoard';
 import { MonthLoad } from './MonthLoad';
 import { UseFigures } from './UseFigures';
 import { WeekBoard } from './WeekBoard';
+import { lazily } from '../../widgets/lazily';
+
+const AwayDialog = lazily(async () => (await import('./AwayDialog')).AwayDialog);
 
 const BY_WORDS = { room: 'by room', staff: 'by person' } as const;
 const VIEW_WORDS = {

@@ -21,8 +21,10 @@ import {
   UNKNOWN_MINUTES,
   type Placed,
 } from './board-layout';
-import { MoveVisitForm } from './MoveVisitForm';
 import { useBoardMove, type Draft } from './use-board-move';
+import { lazily } from '../../widgets/lazily';
+
+const MoveVisitForm = lazily(async () => (await import('./MoveVisitForm')).MoveVisitForm);
 
 /** How far a pointer goes before a press is a drag, px. */
 const DRAG_PX = 6;

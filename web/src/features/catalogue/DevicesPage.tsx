@@ -16,18 +16,22 @@ import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import { FAULT_COLUMN, faultText } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
-import { AftercareForm } from './AftercareForm';
-import { ClinicalNumbers } from './ClinicalNumbers';
-import { ConsentTextsForm } from './ConsentTextsForm';
-import { SafetyForm } from './SafetyForm';
-import { SuitabilityTables } from './SuitabilityTables';
 import { KeepVersion, type Made } from './KeepVersion';
-import { InkProtocolPart } from './InkProtocolPart';
-import { ProtocolFigures } from './ProtocolFigures';
 import { RecordTable } from './RecordTable';
 import { RowsToRead } from './RowsToRead';
 import { VersionChanges } from './VersionChanges';
 import { VersionList } from './VersionList';
+import { lazily } from '../../widgets/lazily';
+
+const AftercareForm = lazily(async () => (await import('./AftercareForm')).AftercareForm);
+const ClinicalNumbers = lazily(async () => (await import('./ClinicalNumbers')).ClinicalNumbers);
+const ConsentTextsForm = lazily(async () => (await import('./ConsentTextsForm')).ConsentTextsForm);
+const SafetyForm = lazily(async () => (await import('./SafetyForm')).SafetyForm);
+const SuitabilityTables = lazily(
+  async () => (await import('./SuitabilityTables')).SuitabilityTables,
+);
+const InkProtocolPart = lazily(async () => (await import('./InkProtocolPart')).InkProtocolPart);
+const ProtocolFigures = lazily(async () => (await import('./ProtocolFigures')).ProtocolFigures);
 
 type Content = CatalogueVersion['content'];
 

@@ -12,8 +12,10 @@ import { useId, useRef, useState, type ChangeEvent } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { CellForm } from './CellForm';
 import { download, readFile, toCsv } from './table-files';
+import { lazily } from '../../widgets/lazily';
+
+const CellForm = lazily(async () => (await import('./CellForm')).CellForm);
 
 /** Records as a table that may be edited row by row, or taken whole from a file. */
 export function RecordTable<T extends { readonly id: string }>({

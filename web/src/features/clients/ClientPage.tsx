@@ -14,25 +14,27 @@ import { areaText, dayOf, figure, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { MergedRecords } from '../merges/MergedRecords';
-import { PickOther } from '../merges/PickOther';
-import { PickSession } from '../reactions/PickSession';
 import { SignedConsents } from '../consent/SignedConsents';
 import { AreaStanding, CourseActions, PlanGiven } from '../course/AreaStanding';
 import { HairCourse } from '../course/HairCourse';
 import { InkCourse } from '../course/InkCourse';
 import { useCourseCase } from '../course/use-course-case';
-import { AddAreaForm } from './AddAreaForm';
 import { FreedTime } from '../calendar/FreedTime';
-import { BookVisitForm } from './BookVisitForm';
-import { ClientForm } from './ClientForm';
 import { LanguageNotice } from '../languages/LanguageNotice';
 import { ContactLine } from './ContactLine';
-import { EraseClient } from './EraseClient';
 import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { TypedSessions } from './TypedSessions';
 import { VisitFilter } from './VisitFilter';
 import { VisitTable } from './VisitTable';
+import { lazily } from '../../widgets/lazily';
+
+const PickOther = lazily(async () => (await import('../merges/PickOther')).PickOther);
+const AddAreaForm = lazily(async () => (await import('./AddAreaForm')).AddAreaForm);
+const BookVisitForm = lazily(async () => (await import('./BookVisitForm')).BookVisitForm);
+const EraseClient = lazily(async () => (await import('./EraseClient')).EraseClient);
+const ClientForm = lazily(async () => (await import('./ClientForm')).ClientForm);
+const PickSession = lazily(async () => (await import('../reactions/PickSession')).PickSession);
 
 const SessionsChart = lazy(() => import('./SessionsChart'));
 

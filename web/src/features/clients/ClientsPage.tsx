@@ -9,7 +9,9 @@ import { problemText, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, shortDay } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
-import { ClientForm } from './ClientForm';
+import { lazily } from '../../widgets/lazily';
+
+const ClientForm = lazily(async () => (await import('./ClientForm')).ClientForm);
 
 /** All clients, found as one types. */
 export function ClientsPage() {

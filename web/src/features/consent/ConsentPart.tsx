@@ -6,8 +6,10 @@ import { areaText, CONSENT_KIND_WORDS, CONSENT_STATE_WORDS, dayText } from '../.
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
-import { ConsentForm } from './ConsentForm';
 import { SignedConsents } from './SignedConsents';
+import { lazily } from '../../widgets/lazily';
+
+const ConsentForm = lazily(async () => (await import('./ConsentForm')).ConsentForm);
 
 /** The consents of a visit: to treatment, without which nothing is fired, and to photographs, apart. */
 export function ConsentPart() {

@@ -4,7 +4,11 @@ import { asShown, mismatches } from '@tidy-quill/core/prepare';
 import { figure, pulseText, READ_BACK_WORDS, spotText } from '../../text';
 import { useVisit } from '../visit/use-visit';
 import { CONSOLE_STATE_WORDS, useConsole, useConsoleFaults } from './room-console';
-import { SimulatedControls } from './SimulatedControls';
+import { lazily } from '../../widgets/lazily';
+
+const SimulatedControls = lazily(
+  async () => (await import('./SimulatedControls')).SimulatedControls,
+);
 
 /** The room's console as it says of itself: state, settings against the plan, tip, door, counter. */
 export function ConsoleCard() {

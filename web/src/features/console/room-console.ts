@@ -1,4 +1,5 @@
-import { consoleView, type ConsoleStatus } from '@tidy-quill/contract/console';
+import type { ConsoleStatus } from '@tidy-quill/contract/console';
+import { consoleView } from '@tidy-quill/contract/console-view';
 import { consoleFaults, roomOf } from '@tidy-quill/core/console';
 import type { IncidentKind } from '@tidy-quill/core/events';
 import { createContext, useContext } from 'react';

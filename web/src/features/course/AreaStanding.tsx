@@ -9,7 +9,9 @@ import { useGiveTreatmentPlanMutation, useTreatmentPlanQuery } from '../../app/c
 import { useSignedIn } from '../../app/clinic-context';
 import { fullStop, changedText, dayOf, givenText, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { CourseStepForm } from './CourseStepForm';
+import { lazily } from '../../widgets/lazily';
+
+const CourseStepForm = lazily(async () => (await import('./CourseStepForm')).CourseStepForm);
 
 /** How the course of an area stands, why, and what has changed since its client was given a plan. */
 export function AreaStanding({ notes }: { notes: readonly AreaNote[] }) {

@@ -1,7 +1,7 @@
 import './diary.css';
 import { clientWords, type ClientWords } from '@tidy-quill/contract/client-words/index';
 import type { DiaryPage as Opened } from '@tidy-quill/contract/diary';
-import { PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import {
   isUrgentAtHome,
   REACTION_SIGNS,

@@ -17,8 +17,10 @@ import { problemText, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, lightText, shortDay } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
-import { EyewearForm } from './EyewearForm';
 import { useEyewearQuery, useLookOverMutation } from './eyewear-api';
+import { lazily } from '../../widgets/lazily';
+
+const EyewearForm = lazily(async () => (await import('./EyewearForm')).EyewearForm);
 
 /** The clinic’s eyewear, and whether each handpiece has some that reaches what it needs at its worst. */
 export function EyewearPage() {

@@ -14,13 +14,15 @@ import { AcceptFoot } from '../plan/AcceptFoot';
 import { Stale } from '../plan/Stale';
 import { useView } from '../plan/use-planner';
 import { StageFoot } from '../visit/StageFoot';
-import { SupervisorWord } from '../visit/SupervisorWord';
 import { useVisit } from '../visit/use-visit';
 import { InkMatrix } from './InkMatrix';
 import { InkReasons } from './InkReasons';
 import { InkSteppers } from './InkSteppers';
 import { Sessions } from './Sessions';
 import { useInk, useInkCase, type InkPlanning } from './use-ink';
+import { lazily } from '../../widgets/lazily';
+
+const SupervisorWord = lazily(async () => (await import('../visit/SupervisorWord')).SupervisorWord);
 
 /** Ink: what each light would do, today's order of wavelengths, and the setting of the one that is chosen. */
 export function InkPlanStage() {

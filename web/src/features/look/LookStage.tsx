@@ -21,14 +21,16 @@ import {
 } from './findings';
 import { HairForm, SkinForm, SizeField } from './SubjectForm';
 import { coloursOf } from '@tidy-quill/core/ink';
-import { FadingForm } from '../ink/FadingForm';
-import { TattooMap } from '../ink/TattooMap';
 import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
 import { CountForm } from '../course/CountForm';
-import { SkinTypingForm } from './SkinTypingForm';
 import { WhatChanged } from './WhatChanged';
 import { ZoneForm } from './ZoneForm';
+import { lazily } from '../../widgets/lazily';
+
+const SkinTypingForm = lazily(async () => (await import('./SkinTypingForm')).SkinTypingForm);
+const FadingForm = lazily(async () => (await import('../ink/FadingForm')).FadingForm);
+const TattooMap = lazily(async () => (await import('../ink/TattooMap')).TattooMap);
 
 interface Draft extends Looked {
   readonly readings: Readings;

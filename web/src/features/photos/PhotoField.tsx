@@ -1,4 +1,4 @@
-import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photos';
+import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { CameraOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useId, useRef, useState } from 'react';

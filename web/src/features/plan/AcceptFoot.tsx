@@ -13,8 +13,10 @@ import { useOnce } from '../../widgets/use-once';
 import { CAUTION_SHORT } from '../auth/caution';
 import { useLacking } from '../sign-offs/use-lacking';
 import { StageFoot } from '../visit/StageFoot';
-import { SupervisorWord } from '../visit/SupervisorWord';
 import { useVisit } from '../visit/use-visit';
+import { lazily } from '../../widgets/lazily';
+
+const SupervisorWord = lazily(async () => (await import('../visit/SupervisorWord')).SupervisorWord);
 
 /** Accepts a setting as the plan of the open area, hair or ink; or asks for the supervisor's approval where that comes first. */
 export function AcceptFoot({

@@ -1,6 +1,8 @@
+import { lazily } from '../../widgets/lazily';
 import { useVisit } from '../visit/use-visit';
-import { InkPlanStage } from '../ink/InkPlanStage';
-import { PlanStage } from './PlanStage';
+
+const InkPlanStage = lazily(async () => (await import('../ink/InkPlanStage')).InkPlanStage);
+const PlanStage = lazily(async () => (await import('./PlanStage')).PlanStage);
 
 /** The plan of hair or of ink, whichever the zone is. */
 export function PlanOfJob() {

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useAppSelector } from '../../app/store';
-import { PALETTES } from '../../app/theme';
+import { PALETTES } from '../../app/palette';
 import { themeOf } from '../../app/view';
 import {
   adviceSentence,

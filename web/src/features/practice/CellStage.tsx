@@ -3,7 +3,7 @@ import type Konva from 'konva';
 import { useMemo } from 'react';
 import { Circle, Ellipse, Group, Image, Layer, Line, Rect, Stage, Text } from 'react-konva';
 import { defined } from '@tidy-quill/core/units';
-import type { Palette } from '../../app/theme';
+import type { Palette } from '../../app/palette';
 import { figure } from '../../text';
 import { paintField, rgbOf } from './field-paint';
 import { ninthsOf } from './ninths';

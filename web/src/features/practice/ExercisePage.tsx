@@ -13,7 +13,7 @@ import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { problemText, useCatalogueQuery } from '../../app/api';
 import { useAppSelector } from '../../app/store';
-import { PALETTES } from '../../app/theme';
+import { PALETTES } from '../../app/palette';
 import { themeOf } from '../../app/view';
 import { EXERCISE_WORDS, figure, spotText } from '../../text';
 import { NotFoundPage, PageProblem } from '../../widgets/PageProblem';

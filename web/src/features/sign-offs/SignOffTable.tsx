@@ -8,9 +8,11 @@ import { problemText, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, dayText, SKILL_WORDS } from '../../text';
 import { nowText } from '../../visit-engine/clock';
-import { SignOffDialog } from './SignOffDialog';
 import { SignOffRuleForm } from './SignOffRuleForm';
 import { useSignOffsQuery } from './sign-offs-api';
+import { lazily } from '../../widgets/lazily';
+
+const SignOffDialog = lazily(async () => (await import('./SignOffDialog')).SignOffDialog);
 
 /** Each technique and place, and who is signed off for it until when; a supervisor signs. */
 export function SignOffTable() {

@@ -19,10 +19,12 @@ import {
 import { spotAnswer } from '@tidy-quill/core/spot';
 import { Notice } from '../../widgets/Notice';
 import { useNow } from '../../widgets/use-now';
-import { SupervisorWord } from '../visit/SupervisorWord';
 import { useVisit } from '../visit/use-visit';
 import { useSpotStart } from './use-spot-start';
 import type { Spots } from './use-spots';
+import { lazily } from '../../widgets/lazily';
+
+const SupervisorWord = lazily(async () => (await import('../visit/SupervisorWord')).SupervisorWord);
 
 /** What the spots come to: why they are asked for, what they allow and until when, or what stops. */
 export function SpotResult({ spots }: { spots: Spots }) {

@@ -7,8 +7,10 @@ import { Link } from 'react-router';
 import { useNotReadyQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, clockText, dayOf, dayText, fromToday, notReadyText } from '../../text';
-import { InviteForm } from '../ask/InviteForm';
-import { MoveVisitForm } from '../calendar/MoveVisitForm';
+import { lazily } from '../../widgets/lazily';
+
+const InviteForm = lazily(async () => (await import('../ask/InviteForm')).InviteForm);
+const MoveVisitForm = lazily(async () => (await import('../calendar/MoveVisitForm')).MoveVisitForm);
 
 /** Who is not ready in the coming two weeks, why, and what would make them ready. */
 export function NotReadyList({ today }: { today: string }) {

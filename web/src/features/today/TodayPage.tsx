@@ -19,7 +19,6 @@ import {
   VISIT_STATUS_WORDS,
 } from '../../text';
 import { DeviceDues, DevicesFirst } from '../devices/DeviceDues';
-import { PickSession } from '../reactions/PickSession';
 import { ReactionList } from '../reactions/ReactionList';
 import { NotSetUp } from '../setup/NotSetUp';
 import { UrgentList } from '../urgent/UrgentList';
@@ -29,6 +28,9 @@ import { NotReadyList } from './NotReadyList';
 import { useListsRead } from './use-lists-read';
 import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
+import { lazily } from '../../widgets/lazily';
+
+const PickSession = lazily(async () => (await import('../reactions/PickSession')).PickSession);
 
 /** The day's visits by hour, each a click away. */
 export function TodayPage() {

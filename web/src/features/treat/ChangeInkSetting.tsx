@@ -6,7 +6,9 @@ import { InkSteppers } from '../ink/InkSteppers';
 import { useInkCase } from '../ink/use-ink';
 import { useView } from '../plan/use-planner';
 import { useVisit } from '../visit/use-visit';
-import { ChangeDialog } from './ChangeDialog';
+import { lazily } from '../../widgets/lazily';
+
+const ChangeDialog = lazily(async () => (await import('./ChangeDialog')).ChangeDialog);
 
 const REASONS = [
   'No whitening seen',

@@ -6,7 +6,9 @@ import { LimitBars } from '../plan/LimitBars';
 import { SettingSteppers } from '../plan/SettingSteppers';
 import { useView } from '../plan/use-planner';
 import { useVisit, usePlanCase } from '../visit/use-visit';
-import { ChangeDialog } from './ChangeDialog';
+import { lazily } from '../../widgets/lazily';
+
+const ChangeDialog = lazily(async () => (await import('./ChangeDialog')).ChangeDialog);
 
 const REASONS = [
   'No endpoint seen',

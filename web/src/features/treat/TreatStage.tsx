@@ -23,14 +23,10 @@ import { CellMap } from './CellMap';
 import { ChangeInkSetting } from './ChangeInkSetting';
 import { ChangeSetting } from './ChangeSetting';
 import { GoggleSwitch } from './GoggleSwitch';
-import { EndDialog } from './EndDialog';
 import { HaltKeys } from './HaltKeys';
-import { HandOver } from './HandOver';
-import { KeyList } from './KeyList';
 import { PULSE_STEPS, ROOM_KEYS } from './keys';
 import { MarkKeys } from './MarkKeys';
 import { PainKeys } from './PainKeys';
-import { ReopenDialog } from './ReopenDialog';
 import { RunStateCard } from './RunStateCard';
 import { StandbyAlarm } from './StandbyAlarm';
 import { StepLine } from './StepLine';
@@ -39,6 +35,12 @@ import { StopCauses } from './StopCauses';
 import { SwapLight } from './SwapLight';
 import { useSession } from './use-session';
 import { WaitTimer } from './WaitTimer';
+import { lazily } from '../../widgets/lazily';
+
+const HandOver = lazily(async () => (await import('./HandOver')).HandOver);
+const EndDialog = lazily(async () => (await import('./EndDialog')).EndDialog);
+const KeyList = lazily(async () => (await import('./KeyList')).KeyList);
+const ReopenDialog = lazily(async () => (await import('./ReopenDialog')).ReopenDialog);
 
 /** In the room: one press logs one thing, at once; the zone is worked cell by cell. */
 export function TreatStage() {

@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, type ComponentType } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { LockedRun } from '../account/LockedRun';
+import { fetchWaiting, whenAtRest } from '../../widgets/at-rest';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { ClientSummary } from './ClientSummary';
@@ -47,14 +48,22 @@ const STAGE_PAGES = {
 
 const ReactionsPage = lazy(reactionsCode);
 
-/** Fetches the code of every stage once a visit is open: the network may be gone by the time that one is needed. */
-function useStagesAtHand(): void {
+/**
+ * Fetches the code of every stage while one is worked on, the next one first: the network may be gone by the time that one is
+ * needed.
+ */
+function useStagesAtHand(at: string | undefined): void {
   useEffect(() => {
-    for (const fetched of [...Object.values(STAGE_CODE), reactionsCode]) {
-      // Fetched again when it is opened.
-      fetched().catch(() => {});
-    }
-  }, []);
+    const next = STAGES.findIndex((stage) => stage === at) + 1;
+    const inTurn = [...STAGES.slice(next), ...STAGES.slice(0, next)];
+    return whenAtRest(() => {
+      const fetched = [...inTurn.map((stage) => STAGE_CODE[stage]), reactionsCode].map((code) =>
+        code(),
+      );
+      // What could not be fetched is fetched again when it is opened.
+      void Promise.allSettled(fetched).then(fetchWaiting);
+    });
+  }, [at]);
 }
 
 // Worked by single keys, which a field that held the focus would take for itself.
@@ -66,7 +75,7 @@ const isStage = (word: string | undefined): word is Stage => STAGES.some((stage)
 export function VisitPage() {
   const { visitId = '', stage } = useParams();
   const [search] = useSearchParams();
-  useStagesAtHand();
+  useStagesAtHand(stage);
   const { view, visit, error, refetch } = useLoadedVisit(visitId, search.get('zone'));
   if (visit === null && error !== undefined) {
     return (

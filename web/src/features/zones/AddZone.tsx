@@ -5,9 +5,11 @@ import { assess } from '@tidy-quill/core/suitability';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { areaText, figure } from '../../text';
-import { AddAreaForm } from '../clients/AddAreaForm';
 import { Dialog } from '../../widgets/Dialog';
 import { useVisit } from '../visit/use-visit';
+import { lazily } from '../../widgets/lazily';
+
+const AddAreaForm = lazily(async () => (await import('../clients/AddAreaForm')).AddAreaForm);
 
 /** Takes another area of the client into this visit: one that is known, or a new one. */
 export function AddZone({ onClose }: { onClose: () => void }) {

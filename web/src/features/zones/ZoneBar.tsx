@@ -6,8 +6,10 @@ import { Link } from 'react-router';
 import { areaText, STAGE_WORDS } from '../../text';
 import type { OpenZone } from '../../visit-engine/open-visit';
 import { useVisit } from '../visit/use-visit';
-import { AddZone } from './AddZone';
-import { LeaveZone } from './LeaveZone';
+import { lazily } from '../../widgets/lazily';
+
+const LeaveZone = lazily(async () => (await import('./LeaveZone')).LeaveZone);
+const AddZone = lazily(async () => (await import('./AddZone')).AddZone);
 
 /** The zones of a visit, each with where it stands; one is open, others are a press away. */
 export function ZoneBar() {

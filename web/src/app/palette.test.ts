@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { contrastThrough, FILTERS, type Filter } from '@tidy-quill/core/eyewear';
-import { PALETTES, type Palette, type ThemeName } from './theme';
+import { PALETTES, type Palette, type ThemeName } from './palette';
 
 const TEXT: [keyof Palette, keyof Palette][] = [
   ['ink', 'paper'],

@@ -1,0 +1,36 @@
+import { addMonths } from '@tidy-quill/core/units';
+import { Calendar } from 'antd';
+import dayjs, { type Dayjs } from 'dayjs';
+
+/** How far back and ahead the list of years goes where nothing limits it, months. */
+const FAR = 120;
+
+/** A month's days to choose from. */
+export function MonthOfDays({
+  value,
+  min,
+  max,
+  onPick,
+}: {
+  value: string;
+  min: string | undefined;
+  max: string | undefined;
+  onPick: (day: string) => void;
+}) {
+  const range: [Dayjs, Dayjs] = [
+    dayjs(min ?? addMonths(value, -FAR)),
+    dayjs(max ?? addMonths(value, FAR)),
+  ];
+  return (
+    <div className="day-input-month">
+      <Calendar
+        fullscreen={false}
+        value={dayjs(value)}
+        validRange={range}
+        onSelect={(day, { source }) => {
+          if (source === 'date') onPick(day.format('YYYY-MM-DD'));
+        }}
+      />
+    </div>
+  );
+}
