@@ -8,7 +8,8 @@ const BASELINE = join(root, 'bench', 'baseline.json');
 
 // Figures, not tests: medians over repeats and ratios, printed for docs and closing notes, and compared with those that were
 // kept last (`--keep` keeps these instead). `--scale` alone: lists and single
-// visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser.
+// visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser. `--pages` alone: how soon pages stand,
+// and how soon Plan follows a press.
 // `--cohort` alone: what limits by risk do to 2,000 invented clients.
 await run(async () => {
   await step('packages', packages);
@@ -29,6 +30,10 @@ await run(async () => {
     }
     if (process.argv.includes('--scale')) {
       await onServer(join(folder, 'data'), ['server/bench/scale.ts'], [clientsAsked(), '10']);
+      return;
+    }
+    if (process.argv.includes('--pages')) {
+      await onServer(join(folder, 'data'), ['e2e/bench/pages.ts']);
       return;
     }
     if (process.argv.includes('--calendar')) {

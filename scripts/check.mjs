@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { checkCoreVersion } from './core-version.mjs';
 import { checkCompiled } from './compiled.mjs';
+import { checkMarks } from './marks.mjs';
 import { checkRouteSizes } from './route-sizes.mjs';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
@@ -51,6 +52,7 @@ async function arrows() {
 export async function check() {
   await step('types', () => inTwoRows(TYPED, types));
   await step('compiled', checkCompiled);
+  await step('marks', checkMarks);
   await step('core version', checkCoreVersion);
   await step('page sizes', checkRouteSizes);
   // The longest first, and the others beside it.

@@ -1,6 +1,25 @@
+import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+
+const FONTS = [
+  '@fontsource-variable/atkinson-hyperlegible-next',
+  '@fontsource-variable/noto-sans',
+  '@fontsource/noto-sans-symbols-2',
+];
+
+/** The licences of the fonts, beside them. */
+const fontLicences = (): Plugin => ({
+  name: 'font-licences',
+  generateBundle() {
+    for (const font of FONTS) {
+      const source = readFileSync(new URL(`../node_modules/${font}/LICENSE`, import.meta.url));
+      const name = font.replace(/^.*\//, '');
+      this.emitFile({ type: 'asset', fileName: `licences/${name}.txt`, source });
+    }
+  },
+});
 
 // What the sign-in takes, and nothing that it does not.
 const FRONT_DOOR =
@@ -9,6 +28,7 @@ const FRONT_DOOR =
 export default defineConfig({
   plugins: [
     react(),
+    fontLicences(),
     // The application itself is kept in the browser, so that a reload without a network opens it; nothing of any client.
     VitePWA({
       registerType: 'prompt',

@@ -15,6 +15,7 @@ export const LearningInput = v.object({
         answer: v.picklist(LEARNT_ANSWERS),
         painAtLeast7: v.optional(v.boolean()),
         isOld: v.optional(v.boolean()),
+        atLeast: v.optional(v.boolean()),
       }),
     ),
     v.maxLength(1000, 'must be 1000 at most'),

@@ -298,6 +298,7 @@ export const LearntAtPlan = v.object({
       answer: v.picklist(LEARNT_ANSWERS),
       painAtLeast7: v.optional(v.boolean()),
       isOld: v.optional(v.boolean()),
+      atLeast: v.optional(v.boolean()),
     }),
   ),
   share: number(0.001, 10),

@@ -78,10 +78,10 @@ describe('the protocol', () => {
     await browser.press('Protocol');
     await browser.see('Margins below the model’s ceiling');
     await browser.fill('Usual', '0.5');
-    await browser.see('Changed since version 1, not in force');
-    await browser.press('Keep as version 2');
-    await browser.press('Approve version 2');
-    await browser.gone('Approve version 2');
+    await browser.see('Changed since version 2, not in force');
+    await browser.press('Keep as version 3');
+    await browser.press('Approve version 3');
+    await browser.gone('Approve version 3');
     const [row] = await app.rows<{ usual: number }>(
       `select (content->'margins'->>'usual')::float as usual from catalogue_versions
        where kind = 'protocol' order by number desc limit 1`,

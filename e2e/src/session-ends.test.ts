@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { keepsItself, openVisit, RIBBON, signIn } from './walk';
+import { keepsItself, openVisit, RIBBON, signIn, SOON } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -69,10 +69,11 @@ describe('a session that ends', () => {
     await browser.fill('Given name', 'Half');
     await browser.driver.navigate().refresh();
     await browser.press('Add client');
-    const name = await browser.driver.executeScript(
-      'return [...document.querySelectorAll("input")].some((each) => each.value === "Half")',
-    );
-    expect(name).toBe(true);
+    const isThere = () =>
+      browser.driver.executeScript<boolean>(
+        'return [...document.querySelectorAll("input")].some((each) => each.value === "Half")',
+      );
+    await expect.poll(isThere, SOON).toBe(true);
   });
 
   it('leaves nothing to open without a network once one has signed out', async () => {

@@ -1,9 +1,9 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
 // The first lacks µ, Greek and the marks; a browser fetches of these what a page needs.
 import '@fontsource-variable/noto-sans/wght.css';
-import '@fontsource/noto-sans-symbols-2/400.css';
 import 'antd/dist/reset.css';
 import './app/base.css';
+import './app/marks.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { defined } from '@tidy-quill/core/units';

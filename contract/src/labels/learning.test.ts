@@ -38,7 +38,7 @@ describe('words of what answers taught', () => {
 
   it('say what the next answer would do to the limit, and what the last one did', () => {
     const limitAfter = { none: 30.5, right: 31.04, strong: 24, adverse: 18 };
-    expect(plain(lessonText(27, 29, { limitAfter, doubtLess: 0.1 }))).toBe(
+    expect(plain(lessonText(27, 29, { limitAfter, doubtLess: 0.1, needDoubtLess: 0 }))).toBe(
       'A good answer at 27 would bring the limit by risk from 29 to 31 J/cm², a strong one to 24.',
     );
     expect(plain(taughtText(29, 31))).toContain('from 29 to 31 J/cm²');

@@ -14,8 +14,13 @@ export interface VisitOffer {
   readonly minutes: number | null;
 }
 
-/** What the first choice of the planner would do at each visit. */
-export function visitOffer(plan: PlanCase): VisitOffer {
+/**
+ * What the first choice of the planner would do at each visit of a course. What answers may do to a limit is left out: before they
+ * are given it holds the first visits back, and lets go as they are good.
+ */
+export function visitOffer(asked: PlanCase): VisitOffer {
+  const { learning: _learning, ...protocol } = asked.protocol;
+  const plan = { ...asked, protocol };
   const { proposals, refused } = propose(plan);
   if (refused !== null) return { works: 'noTarget', kill: 0, minutes: null };
   const [first] = proposals;

@@ -4,11 +4,13 @@ import { SITES } from '../sites';
 import {
   buildsUpHeat,
   evaluate,
+  LEARNING_RULE,
   modelSilence,
   mostToBeginWith,
   type PastSession,
   propose,
   type Evaluation,
+  type LearningRule,
   type PlanCase,
   type Setting,
   type Subject,
@@ -22,7 +24,10 @@ import { defined } from '../units';
 // A console without steps to speak of.
 const FINEST = { min: 0, max: 1000, step: 1e-9 };
 
-const caseOf = (subject: Subject): PlanCase => ({ ...LAW_CASE, subject });
+const withRule = (more: Partial<LearningRule>): PlanCase => ({
+  ...LAW_CASE,
+  protocol: { ...LAW_CASE.protocol, learning: { ...LEARNING_RULE, ...more } },
+});
 
 const SETTINGS: readonly Setting[] = [
   SETTING,
@@ -50,7 +55,13 @@ const worsened = (
   ),
 });
 
-describe('laws of planning hair', () => {
+describe.each([
+  ['without a rule for what answers may do', LAW_CASE],
+  ['with one', withRule({})],
+  ['with one that lets limits rise', withRule({ mayRise: true })],
+])('laws of planning hair, %s', (_name, lawCase) => {
+  const caseOf = (subject: Subject): PlanCase => ({ ...lawCase, subject });
+
   it('no worse response raises a limit, an upper end, a start or a rung', () => {
     fc.assert(
       fc.property(

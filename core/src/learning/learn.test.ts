@@ -93,6 +93,22 @@ describe('what answers teach', () => {
     expect(skin.mean).toBeGreaterThan(0);
   });
 
+  it('is never tolerated more for what is only known to have been strong at least, however it stood before', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 3, noNaN: true }),
+        fc.double({ min: 0.02, max: 3, noNaN: true }),
+        (harmed, strong) => {
+          const before = [{ fluenceToCeiling: harmed, answer: 'adverse' }] as const;
+          const more = { fluenceToCeiling: strong, answer: 'strong', atLeast: true } as const;
+          expect(shareAtRisk(learn(PRIOR, [...before, more]), 0.01)).toBeLessThanOrEqual(
+            shareAtRisk(learn(PRIOR, before), 0.01) * (1 + 1e-9),
+          );
+        },
+      ),
+    );
+  });
+
   it('is carried over to another band with half a prior’s spread more, and hair’s not at all', () => {
     const posterior = learn(PRIOR, [
       { fluenceToCeiling: 0.45, fluenceToFloor: 1.2, answer: 'adverse' },

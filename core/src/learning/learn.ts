@@ -17,6 +17,8 @@ export interface Observation {
   readonly painAtLeast7?: boolean | undefined;
   /** Older than a year: it counts half. */
   readonly isOld?: boolean | undefined;
+  /** Of skin that was not as it is, or seen elsewhere: that it was no worse than `answer` is not taken for granted. */
+  readonly atLeast?: boolean | undefined;
 }
 
 /** How sharply skin and hair answer, on the logarithm of fluence. All assumed; a clinic's protocol may have its own. */
@@ -73,7 +75,7 @@ const LEAST = 1e-300;
  * @throws InputError for a spread that is not positive, or a fluence that is none
  */
 export function learn(
-  prior: { readonly skin: Belief; readonly hair: Belief },
+  prior: { readonly skin: Belief | Learnt; readonly hair: Belief },
   observations: readonly Observation[],
   constants: LearningConstants = LEARNING,
 ): Posterior {
@@ -89,23 +91,31 @@ export function learn(
 }
 
 function learnt(
-  { mean, sd }: Belief,
+  prior: Belief | Learnt,
   observations: readonly Observation[],
   likelihood: (at: number, observation: Observation) => number,
 ): Learnt {
+  const { mean, sd } = prior;
   assertInRange('sd', sd, 1e-6, 10);
-  const grid = Array.from(
-    { length: GRID },
-    (_, i) => mean + REACH_SD * sd * ((2 * i) / (GRID - 1) - 1),
-  );
-  const logs = grid.map((at) =>
+  const grid = 'grid' in prior ? prior.grid : gridOf(mean, sd);
+  const logs = grid.map((at, i) =>
     observations.reduce(
       (sum, each) =>
         sum +
         (each.isOld === true ? OLD_WEIGHT : 1) * Math.log(Math.max(LEAST, likelihood(at, each))),
-      -0.5 * ((at - mean) / sd) ** 2,
+      'grid' in prior
+        ? Math.log(Math.max(LEAST, defined(prior.weights[i])))
+        : -0.5 * ((at - mean) / sd) ** 2,
     ),
   );
+  return weighed(grid, logs);
+}
+
+const gridOf = (mean: number, sd: number, points = GRID): readonly number[] =>
+  Array.from({ length: points }, (_, i) => mean + REACH_SD * sd * ((2 * i) / (points - 1) - 1));
+
+/** A belief on a grid, by the logarithms of its weights. */
+function weighed(grid: readonly number[], logs: readonly number[]): Learnt {
   const highest = Math.max(...logs);
   const raw = logs.map((log) => Math.exp(log - highest));
   const total = raw.reduce((sum, each) => sum + each, 0);
@@ -118,7 +128,7 @@ function learnt(
 
 function skinLikelihood(
   tolerance: number,
-  { fluenceToCeiling, answer, painAtLeast7 }: Observation,
+  { fluenceToCeiling, answer, painAtLeast7, atLeast }: Observation,
   { harmSpread, strongBelow, painBelow, painSpread }: LearningConstants,
 ): number {
   const over = Math.log(fluenceToCeiling) - tolerance;
@@ -126,7 +136,7 @@ function skinLikelihood(
   const strongOrWorse = normalCdf((over + strongBelow) / harmSpread);
   const pain = painAtLeast7 === true ? normalCdf((over + painBelow) / painSpread) : 1;
   if (answer === 'adverse') return adverse * pain;
-  if (answer === 'strong') return (strongOrWorse - adverse) * pain;
+  if (answer === 'strong') return (strongOrWorse - (atLeast === true ? 0 : adverse)) * pain;
   return (1 - strongOrWorse) * pain;
 }
 
@@ -180,14 +190,26 @@ export function shareAtRisk(
 
 /**
  * The beliefs that another band of wavelengths, more than 30 nm away, begins with: the skin's tolerance, its spread widened by half
- * the prior's in quadrature; the hair's prior.
+ * the prior's in quadrature; the hair's prior. On a grid that no answer moves, so that a worse answer there never allows more here.
  */
 export function carriedOver(
   { skin }: Pick<Posterior, 'skin'>,
   prior: { readonly skin: Belief; readonly hair: Belief },
-): { readonly skin: Belief; readonly hair: Belief } {
-  return {
-    skin: { mean: skin.mean, sd: Math.hypot(skin.sd, 0.5 * prior.skin.sd) },
-    hair: prior.hair,
-  };
+): { readonly skin: Learnt; readonly hair: Belief } {
+  const wider = 0.5 * prior.skin.sd;
+  // As far as the widened belief reaches, in steps as fine as before.
+  const grid = gridOf(prior.skin.mean, prior.skin.sd + wider, Math.ceil(GRID * 1.5));
+  const logs = grid.map((at) =>
+    Math.log(
+      Math.max(
+        LEAST,
+        skin.grid.reduce(
+          (sum, known, i) =>
+            sum + defined(skin.weights[i]) * Math.exp(-0.5 * ((at - known) / wider) ** 2),
+          0,
+        ),
+      ),
+    ),
+  );
+  return { skin: weighed(grid, logs), hair: prior.hair };
 }

@@ -22,7 +22,6 @@ import { cellHeat, type CellHeat } from './cell-size';
 import { coolingOf } from './cooling-dial';
 import { habitOf, passRule } from './habits';
 import { centralWavelengthNm, type Handpiece } from './handpiece';
-import { ladder } from './ladder';
 import { learntHere, MOST_BY_ANSWERS, type LearntHere } from './learnt';
 import { limitsFor, upperOf, type Limits, type Upper } from './limits';
 import { coolingText, toldHere } from './past-response';
@@ -31,6 +30,7 @@ import type { PlanCase } from './plan-case';
 import { hairHandpiece, refusalsFor, type Refusal } from './refusals';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
+import { teachingLadder } from './teaching-ladder';
 import { usedThen } from './used-then';
 import {
   checkSubject,
@@ -151,7 +151,12 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
   const rungs =
     start === null || upper?.fluenceJcm2 == null
       ? []
-      : ladder(start.fluenceJcm2, upper.fluenceJcm2, defined(handpiece).fluenceJcm2);
+      : teachingLadder({
+          ...{ start: start.fluenceJcm2, upper: upper.fluenceJcm2, today: plan.today },
+          scale: defined(handpiece).fluenceJcm2,
+          // Ranking goes by the even ladder: what each rung would teach is worked out for the one that is looked at.
+          ...(depth === 'ranking' ? { model: null, learnt: null } : { model, learnt }),
+        });
   const firstWorking = rungs.findIndex((rung) => WORKS.includes(expectedAt(rung, model)));
   return {
     working,

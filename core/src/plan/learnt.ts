@@ -157,7 +157,8 @@ function observationsOf(plan: PlanCase, handpiece: Handpiece): readonly LearntFr
     const answer = answerOf(session);
     if (answer === null || session.setting.pulseMs < SHORTEST_HAIR_MS) return [];
     const isTooMuch = answer === 'adverse' || answer === 'strong';
-    if (!isTooMuch && (session.typedIn === true || hasChanged(plan.subject, session))) return [];
+    const isElsewhere = session.typedIn === true || hasChanged(plan.subject, session);
+    if (isElsewhere && !isTooMuch) return [];
     const then = { ...plan.subject, skin: session.skin ?? plan.subject.skin };
     const used = usedThen(plan, handpiece, session);
     const window = windowFor(
@@ -176,6 +177,7 @@ function observationsOf(plan: PlanCase, handpiece: Handpiece): readonly LearntFr
             : withinReason(fluenceJcm2 / window.floorJcm2),
         painAtLeast7: (session.answer.painMax ?? 0) >= MUCH_PAIN,
         isOld: daysBetween(session.on, plan.today) > A_YEAR_DAYS,
+        ...(isElsewhere ? { atLeast: true } : {}),
       },
     ];
   });
@@ -223,8 +225,9 @@ export function chancesAt(
 export interface Lesson {
   /** The risk’s limit after each answer, J/cm². */
   readonly limitAfter: Readonly<Record<LearntAnswer, number>>;
-  /** By how much less in doubt the skin’s tolerance would be, on the average of the answers, 0–1. */
+  /** By how much less in doubt the skin’s tolerance would be, on the average of the answers, 0–1; and the hair’s need. */
   readonly doubtLess: number;
+  readonly needDoubtLess: number;
 }
 
 /** What one pulse at a fluence, J/cm², would change, answer by answer, and how much it would teach. */
@@ -254,14 +257,16 @@ export function lessonOf(
   const chance: Readonly<Record<LearntAnswer, number>> = {
     ...{ adverse, strong, right: rest * (works ?? 0), none: rest * (1 - (works ?? 0)) },
   };
-  const sd = posterior.skin.sd;
+  const lessDoubt = (of: 'skin' | 'hair') =>
+    after.reduce(
+      (sum, { answer, known }) => sum + chance[answer] * (1 - known[of].sd / posterior[of].sd),
+      0,
+    );
   return {
     limitAfter: Object.fromEntries(
       after.map(({ answer, share }) => [answer, share * window.ceilingJcm2]),
     ) as Lesson['limitAfter'],
-    doubtLess: after.reduce(
-      (sum, { answer, known }) => sum + chance[answer] * (1 - known.skin.sd / sd),
-      0,
-    ),
+    doubtLess: lessDoubt('skin'),
+    needDoubtLess: lessDoubt('hair'),
   };
 }

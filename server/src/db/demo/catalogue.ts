@@ -1,4 +1,4 @@
-import type { Handpiece, Protocol } from '@tidy-quill/core/plan';
+import { LEARNING_RULE, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
 import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { INK_HANDPIECES } from './ink-handpieces';
 
@@ -183,7 +183,13 @@ export const DEMO_HANDPIECES: readonly Handpiece[] = [
   ...INK_HANDPIECES,
 ];
 
-const { learning: _shipped, ...WITHOUT_LEARNING } = TEXTBOOK_PROTOCOL;
+const { learning: _learning, ...WITHOUT_LEARNING } = TEXTBOOK_PROTOCOL;
 
-/** The demo clinic approved its protocol before limits by risk were known: a supervisor may add them under Devices. */
-export const DEMO_PROTOCOL: Protocol = WITHOUT_LEARNING;
+/** What the demo clinic treated by until today. */
+export const EARLIER_PROTOCOL: Protocol = WITHOUT_LEARNING;
+
+/** What it treats by from today on: answers may lower a limit, at a chance of harm of 2 %. */
+export const DEMO_PROTOCOL: Protocol = {
+  ...EARLIER_PROTOCOL,
+  learning: { ...LEARNING_RULE, risk: 0.02 },
+};

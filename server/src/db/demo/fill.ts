@@ -13,7 +13,7 @@ import type { Db } from '../connect';
 import { courseNotes } from '../course-notes';
 import { areas, catalogueVersions, clients, clinics, rooms, staff, visits } from '../schema';
 import { fillAway } from './away';
-import { DEMO_HANDPIECES, DEMO_PROTOCOL } from './catalogue';
+import { DEMO_HANDPIECES, DEMO_PROTOCOL, EARLIER_PROTOCOL } from './catalogue';
 import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
 import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
@@ -75,24 +75,20 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
   const staffRows = DEMO_STAFF.map((each) => ({ clinicId, id: v7(), ...each, passwordHash }));
   await tx.insert(staff).values(staffRows);
   const supervisorId = defined(staffRows.find(({ role }) => role === 'supervisor')).id;
-  const catalogue = { devicesVersionId: v7(), protocolVersionId: v7() };
-  const version = (id: string, kind: 'devices' | 'protocol') => ({
-    clinicId,
-    id,
-    kind,
-    number: 1,
-    content: kind === 'devices' ? DEMO_HANDPIECES : DEMO_PROTOCOL,
-    note: 'First version, from textbook ranges',
-    createdBy: supervisorId,
-    approvedBy: supervisorId,
-    approvedAt: new Date(),
-  });
-  await tx
-    .insert(catalogueVersions)
-    .values([
-      version(catalogue.devicesVersionId, 'devices'),
-      version(catalogue.protocolVersionId, 'protocol'),
-    ]);
+  const earlier = { devicesVersionId: v7(), protocolVersionId: v7() };
+  const catalogue = { ...earlier, protocolVersionId: v7() };
+  const first = {
+    ...{ clinicId, number: 1, note: 'First version, from textbook ranges' },
+    ...{ createdBy: supervisorId, approvedBy: supervisorId, approvedAt: new Date() },
+  };
+  await tx.insert(catalogueVersions).values([
+    { ...first, id: earlier.devicesVersionId, kind: 'devices', content: DEMO_HANDPIECES },
+    { ...first, id: earlier.protocolVersionId, kind: 'protocol', content: EARLIER_PROTOCOL },
+    {
+      ...{ ...first, id: catalogue.protocolVersionId, kind: 'protocol', content: DEMO_PROTOCOL },
+      ...{ number: 2, note: 'What answers teach may lower a limit, at a chance of harm of 2 %' },
+    },
+  ]);
   await fillLanguages(tx, { clinicId, supervisorId });
   await fillEyewear(tx, { clinicId, supervisorId, today: clinicToday(TIME_ZONE) });
   return {
@@ -101,7 +97,7 @@ async function fillClinic(tx: Tx): Promise<DemoClinic> {
     roomIds: roomRows.map(({ id }) => id),
     supervisorId,
     staffIds: staffRows.filter(({ role }) => role === 'technician').map(({ id }) => id),
-    catalogue,
+    ...{ catalogue, earlier },
   };
 }
 
@@ -164,7 +160,9 @@ async function fillClient(
       staffId,
       supervisorId: setting.supervisorId,
       history,
-      catalogue: setting.catalogue,
+      ...(day === today
+        ? { catalogue: setting.catalogue, protocol: DEMO_PROTOCOL }
+        : { catalogue: setting.earlier, protocol: EARLIER_PROTOCOL }),
     });
     if (events.length > 0) {
       await insertEvents(tx, clinicId, visitId, events);

@@ -11,6 +11,7 @@ import {
   type PastSession,
   type Proposal,
   type Subject,
+  type Protocol,
 } from '@tidy-quill/core/plan';
 import { asShown } from '@tidy-quill/core/prepare';
 import type { ReactionReport } from '@tidy-quill/core/reaction';
@@ -52,6 +53,7 @@ export function demoVisit(input: {
   readonly supervisorId: string;
   readonly history: readonly PastSession[];
   readonly catalogue: CatalogueIds;
+  readonly protocol: Protocol;
   readonly yes: NonNullable<DemoClient['today']>['yes'];
   readonly medicines: NonNullable<DemoClient['today']>['medicines'];
 }): readonly VisitEvent[] {
@@ -64,7 +66,7 @@ export function demoVisit(input: {
   const { site: _site, history: _history, ...findings } = subject;
   script.add({ kind: 'findingsRecorded', findings }, 180);
   if (progress === 'looked') return script.events;
-  const proposal = proposalFor(subject, session, day);
+  const proposal = proposalFor(subject, session, day, input.protocol);
   script.add(accepted(proposal, subject, day, input.catalogue), 120);
   script.waiveSpots(input.supervisorId);
   treat(script, proposal, session, subject.areaCm2, progress === 'treating');
@@ -189,13 +191,9 @@ export function proposalFor(
   subject: Subject,
   session: Pick<DemoSession, 'handpieceId' | 'technique'>,
   today: Day,
+  protocol = DEMO_PROTOCOL,
 ): Proposal {
-  const { proposals } = propose({
-    subject,
-    handpieces: DEMO_HANDPIECES,
-    protocol: DEMO_PROTOCOL,
-    today,
-  });
+  const { proposals } = propose({ subject, handpieces: DEMO_HANDPIECES, protocol, today });
   const found = proposals.find(
     ({ setting }) =>
       setting.handpieceId === session.handpieceId && setting.technique === session.technique,

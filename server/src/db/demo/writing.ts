@@ -27,7 +27,9 @@ export interface DemoClinic {
   readonly roomIds: readonly string[];
   readonly staffIds: readonly string[];
   readonly supervisorId: string;
+  /** What is in force today, and what was until then. */
   readonly catalogue: CatalogueIds;
+  readonly earlier: CatalogueIds;
 }
 
 /** A consent to treatment, or to photographs for the record, its signatures typed. */

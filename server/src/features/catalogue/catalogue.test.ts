@@ -93,7 +93,7 @@ describe('a version of the protocol', () => {
     expect(body).toMatchObject({
       fields: [{ field: 'content.margins.usual', problem: 'must be 0.8 or less' }],
     });
-    expect(await versions('protocol')).toHaveLength(1);
+    expect(await versions('protocol')).toHaveLength(2);
   });
 
   it('takes no clinical number that allows more than what ships', async () => {

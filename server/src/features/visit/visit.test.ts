@@ -129,8 +129,8 @@ describe('a plan', () => {
       plan: {
         setting: setting(18),
         subject: { site: 'upperBack', areaCm2: 950, history: [] },
-        // 41 J/cm² at 30 ms on type II, measured: × 0.70.
-        upperJcm2: 28,
+        // 41 J/cm² at 30 ms on type II, measured: × 0.70 is 28; at a chance of harm of 2 % × 0.60.
+        upperJcm2: 24,
         wavelengthNm: 810,
         expectedPulses: 660,
         protocolVersionId: catalogue.protocolVersionId,

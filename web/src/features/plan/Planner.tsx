@@ -13,6 +13,7 @@ import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
 import { LightCheckPanel } from './LightCheckPanel';
+import { ChanceCurves } from './ChanceCurves';
 import { Chances } from './Chances';
 import { LimitBars } from './LimitBars';
 import { ModelFigures } from './ModelFigures';
@@ -48,7 +49,7 @@ export function Planner({
   const { evaluation, curves, alternatives, map, uncertainty } = value;
   const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
   const proposal = proposals.proposals.find((each) => sameWay(each, setting));
-  const ladder = proposal?.ladder ?? [];
+  const ladder = evaluation?.ladder ?? proposal?.ladder ?? [];
   const refusals = evaluation?.refusals ?? [];
   return (
     <>
@@ -56,7 +57,7 @@ export function Planner({
       {evaluation === null || handpiece === undefined
         ? null
         : aside?.(evaluation, handpiece, isFresh)}
-      <div className="stage plan">
+      <div className="stage plan" aria-busy={!isFresh}>
         <div className="plan-ways">
           {evaluation === null || handpiece === undefined ? null : (
             <ModelView
@@ -68,6 +69,14 @@ export function Planner({
               map={map}
               uncertainty={uncertainty}
               onChange={onChange}
+            />
+          )}
+          {evaluation?.model == null || evaluation.learnt === null ? null : (
+            <ChanceCurves
+              model={evaluation.model}
+              learnt={evaluation.learnt}
+              fluenceJcm2={setting.fluenceJcm2}
+              riskJcm2={evaluation.limits?.risk ?? null}
             />
           )}
           {evaluation === null ? null : (

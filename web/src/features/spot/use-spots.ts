@@ -1,6 +1,7 @@
 import type { Place } from '@tidy-quill/core/look';
 import {
-  ladder,
+  evaluate,
+  teachingLadder,
   testSpotReasons,
   type Handpiece,
   type TestSpotReason,
@@ -16,7 +17,8 @@ import {
   type TestSpot,
 } from '@tidy-quill/core/spot';
 import { defined } from '@tidy-quill/core/units';
-import { useVisit } from '../visit/use-visit';
+import { useMemo } from 'react';
+import { usePlanCase, useVisit } from '../visit/use-visit';
 
 /** The test spots of the open zone and what they come to. */
 export interface Spots {
@@ -44,7 +46,7 @@ export interface Spots {
 export function useSpots(): Spots {
   const { record, catalogue } = useVisit('record', 'catalogue');
   const plan = defined(record.plan);
-  const { subject, setting, wavelengthNm, upperJcm2, plannedOn } = plan;
+  const { subject, setting, wavelengthNm, plannedOn } = plan;
   const handpiece = catalogue.handpieces.find(({ id }) => id === setting.handpieceId);
   const later = laterReasons(subject);
   const { spots: all } = record;
@@ -57,8 +59,7 @@ export function useSpots(): Spots {
     all,
     plan,
     handpiece,
-    rungs:
-      handpiece === undefined ? [] : ladder(setting.fluenceJcm2, upperJcm2, handpiece.fluenceJcm2),
+    rungs: useRungs(plan, handpiece),
     needed,
     neededAtFirst: testSpotReasons({ ...subject, history: untested }, light, plannedOn),
     later,
@@ -68,4 +69,21 @@ export function useSpots(): Spots {
     numberOf: (id) => all.findIndex((spot) => spot.id === id) + 1,
     at: (place) => all.filter((spot) => spot.place === place),
   };
+}
+
+/** The rungs that rise from a plan, by what answers before today taught: they stay while the day's spots are read. */
+function useRungs(
+  { setting, upperJcm2 }: AcceptedPlan,
+  handpiece: Handpiece | undefined,
+): readonly number[] {
+  const plan = usePlanCase();
+  return useMemo(() => {
+    if (handpiece === undefined) return [];
+    const known = plan === null ? null : evaluate(plan, setting, 'ranking');
+    return teachingLadder({
+      ...{ start: setting.fluenceJcm2, upper: upperJcm2, scale: handpiece.fluenceJcm2 },
+      ...{ model: known?.model ?? null, learnt: known?.learnt ?? null },
+      today: plan?.today ?? '',
+    });
+  }, [plan, setting, upperJcm2, handpiece]);
 }

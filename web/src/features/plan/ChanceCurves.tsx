@@ -1,0 +1,128 @@
+import { chanceText } from '@tidy-quill/contract/labels/learning';
+import { chancesAt, type LearntHere, type ModelWindow } from '@tidy-quill/core/plan';
+import { useMemo } from 'react';
+import { figure } from '../../text';
+import { axisTop, linear, linePath, roundTicks } from './chart-scale';
+
+const WIDTH = 760;
+const HEIGHT = 210;
+const LEFT = 46;
+const RIGHT = 740;
+const TOP = 14;
+const BOTTOM = 160;
+const POINTS = 60;
+// Beyond the ceiling nothing is planned; a little of what lies there shows why.
+const BEYOND = 1.25;
+
+/** The two chances over fluence, with the fluence at hand and the one that the clinic's risk allows. */
+export function ChanceCurves({
+  model,
+  learnt,
+  fluenceJcm2,
+  riskJcm2,
+}: {
+  model: ModelWindow;
+  learnt: LearntHere;
+  fluenceJcm2: number;
+  /** What the clinic's risk allows, J/cm²; null where nothing does. */
+  riskJcm2: number | null;
+}) {
+  const most = axisTop(Math.max(model.ceilingJcm2 * BEYOND, fluenceJcm2));
+  const curves = useMemo(
+    () =>
+      Array.from({ length: POINTS }, (_, i) => {
+        const fluence = (most * (i + 1)) / POINTS;
+        return { fluence, ...chancesAt(fluence, model, learnt) };
+      }),
+    [most, model, learnt],
+  );
+  const x = linear(0, most, LEFT, RIGHT);
+  const y = linear(0, 1, BOTTOM, TOP);
+  const now = chancesAt(fluenceJcm2, model, learnt);
+  const marks = [
+    { at: now.adverse, colour: 'var(--stop)' },
+    ...(now.works === null ? [] : [{ at: now.works, colour: 'var(--accent)' }]),
+  ];
+  const said = curves
+    .filter((_, i) => i % 10 === 9)
+    .map(
+      ({ fluence, adverse, works }) =>
+        `${figure(fluence)} J/cm²: adverse ${chanceText(adverse)}${works === null ? '' : `, works ${chanceText(works)}`}`,
+    );
+  return (
+    <figure className="temperature-curves">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
+        <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
+        {[0, 0.25, 0.5, 0.75, 1].map((value) => (
+          <text
+            key={value}
+            x={LEFT - 6}
+            y={y.to(value) + 4}
+            textAnchor="end"
+            className="temperature-curves-word"
+          >
+            {figure(value * 100, 0)} %
+          </text>
+        ))}
+        {roundTicks(most, 8).map((value) => (
+          <text
+            key={value}
+            x={x.to(value)}
+            y={BOTTOM + 18}
+            textAnchor="middle"
+            className="temperature-curves-word"
+          >
+            {figure(value)}
+          </text>
+        ))}
+        <text
+          x={(LEFT + RIGHT) / 2}
+          y={BOTTOM + 38}
+          textAnchor="middle"
+          className="temperature-curves-word"
+        >
+          fluence, J/cm²
+        </text>
+        {riskJcm2 === null ? null : (
+          <path
+            d={`M${x.to(riskJcm2)},${TOP}V${BOTTOM}`}
+            stroke="var(--caution)"
+            strokeWidth={2}
+            strokeDasharray="5 4"
+          />
+        )}
+        <path d={`M${x.to(fluenceJcm2)},${TOP}V${BOTTOM}`} stroke="var(--ink)" strokeWidth={1.2} />
+        <path
+          d={linePath(curves.map(({ fluence, adverse }) => [x.to(fluence), y.to(adverse)]))}
+          className="map-line"
+          stroke="var(--stop)"
+        />
+        <path
+          d={linePath(
+            curves.map(({ fluence, works }) =>
+              works === null ? null : [x.to(fluence), y.to(works)],
+            ),
+          )}
+          className="map-line"
+          stroke="var(--accent)"
+          strokeDasharray="9 3"
+        />
+        {marks.map(({ at, colour }) => (
+          <circle
+            key={colour}
+            cx={x.to(fluenceJcm2)}
+            cy={y.to(at)}
+            r={4.5}
+            fill={colour}
+            stroke="var(--paper)"
+            strokeWidth={1.5}
+          />
+        ))}
+      </svg>
+      <figcaption>
+        Solid: chance of an adverse answer. Dashed: chance that it works. Upright line: the fluence
+        at hand{riskJcm2 === null ? '' : '; dashed: the most that this clinic’s risk allows'}.
+      </figcaption>
+    </figure>
+  );
+}
