@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { packages, root, run, step, Stop } from './setup.mjs';
 
+const HERE = { cwd: root, stdio: 'inherit' };
 const BASELINE = join(root, 'bench', 'baseline.json');
 
 // Figures, not tests: medians over repeats and ratios, printed for docs and closing notes, and compared with those that were
@@ -79,8 +80,12 @@ function clientsAsked() {
   return at < 0 ? '100000' : process.argv[at + 1];
 }
 
-/** Runs a bench bundled, as what is shipped is. */
+/** Runs a bench bundled, as what is shipped is; what it asks of a browser alone as it stands. */
 async function measure([source, ...words]) {
+  if (source.startsWith('e2e/')) {
+    ended(source, spawnSync('npx', ['--no-install', 'tsx', source, ...words], HERE));
+    return;
+  }
   const { build } = await import('esbuild');
   const { ownWorkspaces } = await import('./build.mjs');
   const outfile = join(root, '.build', 'bench', `${source.replaceAll('/', '-')}.mjs`);
@@ -89,10 +94,10 @@ async function measure([source, ...words]) {
     ...{ bundle: true, format: 'esm', platform: 'node', packages: 'external', logLevel: 'error' },
     plugins: [ownWorkspaces],
   });
-  const { status } = spawnSync(process.execPath, [outfile, ...words], {
-    cwd: root,
-    stdio: 'inherit',
-  });
+  ended(source, spawnSync(process.execPath, [outfile, ...words], HERE));
+}
+
+function ended(source, { status }) {
   if (status !== 0) throw new Stop(`${source} failed`);
 }
 

@@ -141,7 +141,7 @@ describe('the bench', () => {
     // At half the ceiling nothing but the long pulse is left for type VI, and even that is too little for this hair.
     await browser.press('Long-pulse 1064', '//table[contains(., "Options")]');
     const chosen = '//tr[contains(@class, "is-chosen")][contains(., "Long-pulse 1064")]';
-    await browser.see('safe settings are unlikely to work', chosen);
+    await browser.see('what is allowed is unlikely to work', chosen);
     await browser.see('≠', '//section[@aria-label="Comparison"]');
     await browser.choose('Colour', 'white');
     await browser.see('white hair has no pigment for light to act on');

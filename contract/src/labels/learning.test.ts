@@ -23,7 +23,9 @@ describe('words of what answers taught', () => {
     expect(restsOnText([read({ test: true }), read({ test: true }), read()])).toBe(
       '2 test spots, 1 session and the model',
     );
-    expect(restsOnText([read({ sameBand: false })])).toBe('1 at another wavelength and the model');
+    expect(restsOnText([read({ sameBand: false })])).toBe(
+      '1 answer at another wavelength and the model',
+    );
   });
 
   it('say how much more or less the skin tolerates, where that is worth saying', () => {

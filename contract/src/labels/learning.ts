@@ -16,7 +16,7 @@ export function restsOnText(from: readonly LearntFrom[]): string {
   const parts = [
     ...(spots === 0 ? [] : [countText(spots, 'test spot')]),
     ...(sessions === 0 ? [] : [countText(sessions, 'session')]),
-    ...(others === 0 ? [] : [`${others} at another wavelength`]),
+    ...(others === 0 ? [] : [`${countText(others, 'answer')} at another wavelength`]),
   ];
   return parts.length === 0
     ? 'the model alone: nothing was read here yet'

@@ -62,7 +62,7 @@ export const TECHNIQUE_TRADE: Readonly<Record<Technique, string>> = {
 export const EXPECTED_WORDS: Readonly<Record<Expected, string>> = {
   toTheBulb: 'works fully',
   inPart: 'works partly',
-  tooLittle: 'safe settings are unlikely to work',
+  tooLittle: 'what is allowed is unlikely to work',
   unknown: 'not known',
 };
 

@@ -1,15 +1,15 @@
 import { chanceText } from '@tidy-quill/contract/labels/learning';
 import { chancesAt, type LearntHere, type ModelWindow } from '@tidy-quill/core/plan';
-import { useMemo } from 'react';
+import { useMemo, type SVGProps } from 'react';
 import { figure } from '../../text';
 import { axisTop, linear, linePath, roundTicks } from './chart-scale';
 
-const WIDTH = 760;
-const HEIGHT = 210;
+const WIDTH = 460;
+const HEIGHT = 190;
 const LEFT = 46;
-const RIGHT = 740;
-const TOP = 14;
-const BOTTOM = 160;
+const RIGHT = 448;
+const TOP = 12;
+const BOTTOM = 142;
 const POINTS = 60;
 // Beyond the ceiling nothing is planned; a little of what lies there shows why.
 const BEYOND = 1.25;
@@ -43,6 +43,22 @@ export function ChanceCurves({
     { at: now.adverse, colour: 'var(--stop)' },
     ...(now.works === null ? [] : [{ at: now.works, colour: 'var(--accent)' }]),
   ];
+  const words: {
+    word: string;
+    at: (typeof curves)[number] | undefined;
+    side: SVGProps<SVGTextElement>;
+  }[] = [
+    {
+      word: 'works',
+      at: curves.find(({ works }) => works !== null && works >= 0.4),
+      side: { dx: -16, textAnchor: 'end' },
+    },
+    {
+      word: 'adverse answer',
+      at: curves.find(({ adverse }) => adverse >= 0.4),
+      side: { dx: 8, textAnchor: 'start' },
+    },
+  ];
   const said = curves
     .filter((_, i) => i % 10 === 9)
     .map(
@@ -53,7 +69,7 @@ export function ChanceCurves({
     <figure className="temperature-curves">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
         <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
-        {[0, 0.25, 0.5, 0.75, 1].map((value) => (
+        {[0, 0.5, 1].map((value) => (
           <text
             key={value}
             x={LEFT - 6}
@@ -64,7 +80,7 @@ export function ChanceCurves({
             {figure(value * 100, 0)} %
           </text>
         ))}
-        {roundTicks(most, 8).map((value) => (
+        {roundTicks(most, 6).map((value) => (
           <text
             key={value}
             x={x.to(value)}
@@ -77,7 +93,7 @@ export function ChanceCurves({
         ))}
         <text
           x={(LEFT + RIGHT) / 2}
-          y={BOTTOM + 38}
+          y={BOTTOM + 36}
           textAnchor="middle"
           className="temperature-curves-word"
         >
@@ -107,6 +123,19 @@ export function ChanceCurves({
           stroke="var(--accent)"
           strokeDasharray="9 3"
         />
+        {words.map(({ word, at, side }) =>
+          at === undefined ? null : (
+            <text
+              key={word}
+              x={x.to(at.fluence)}
+              {...side}
+              y={y.to(0.4)}
+              className="temperature-curves-label"
+            >
+              {word}
+            </text>
+          ),
+        )}
         {marks.map(({ at, colour }) => (
           <circle
             key={colour}
@@ -120,8 +149,8 @@ export function ChanceCurves({
         ))}
       </svg>
       <figcaption>
-        Solid: chance of an adverse answer. Dashed: chance that it works. Upright line: the fluence
-        at hand{riskJcm2 === null ? '' : '; dashed: the most that this clinic’s risk allows'}.
+        How likely each is, by fluence. Upright: the fluence at hand
+        {riskJcm2 === null ? '' : '; dashed: the most that this clinic’s risk allows'}.
       </figcaption>
     </figure>
   );
