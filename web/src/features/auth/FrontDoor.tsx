@@ -24,8 +24,15 @@ export function FrontDoor({ onSignedIn }: { onSignedIn: () => Promise<void> }) {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(values),
     });
-    setError(answer.error);
-    if (answer.error === undefined) await onSignedIn();
+    // Signed in, but without the application: as if the server could not be reached, so that another press tries again.
+    const { error: refused } =
+      answer.error === undefined
+        ? await onSignedIn().then(
+            () => ({ error: undefined }),
+            () => ({ error: { status: 'FETCH_ERROR' } }),
+          )
+        : answer;
+    setError(refused);
     setBusy(false);
   };
   return (
