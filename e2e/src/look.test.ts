@@ -71,9 +71,9 @@ describe('looking at hair', () => {
   it('finds the type by questions, with its sum and a border near by', async () => {
     await browser.press('Find it by questions');
     const dialog = '//div[@role="dialog"]';
-    const fields = await browser.driver.findElements({ css: '[role=dialog] input[role=combobox]' });
-    expect(fields).toHaveLength(10);
-    for (const field of fields) {
+    const fields = () => browser.driver.findElements({ css: '[role=dialog] input[role=combobox]' });
+    await expect.poll(async () => (await fields()).length, SOON).toBe(10);
+    for (const field of await fields()) {
       await field.click();
       // The third answer of each: 2 points; the last comes to 2 × 10 = 20, the end of type III.
       await browser.keys('\uE015', '\uE015', '\uE007');

@@ -1,15 +1,20 @@
+import { useEffect, useState } from 'react';
 import { useDiaryWorriesQuery, useReactionsQuery } from '../../app/after-api';
 import { useFollowUpsQuery, useNotReadyQuery } from '../../app/api';
 import { useBackupsQuery } from '../clinic/backups-api';
 import { useDevicesQuery } from '../devices/devices-api';
 import { useSetupStepsQuery } from '../setup/setup-api';
 
+// A list that does not answer keeps nobody from the day.
+const LONGEST_MS = 2000;
+
 /**
- * Whether every list of the page has had its first answer, or its refusal. A list that comes later
- * than the day's visits moves their rows down, and a press meant for one client opens another’s.
+ * Whether every list of the page has had its first answer, or its refusal; from then on, though a refused one is asked for
+ * again. A list that comes later than the day's visits moves their rows down, and a press meant for one client opens another’s.
  */
 export function useListsRead(): boolean {
-  return [
+  const [isRead, setIsRead] = useState(false);
+  const allRead = [
     useSetupStepsQuery(),
     useBackupsQuery(),
     useDevicesQuery(),
@@ -18,4 +23,10 @@ export function useListsRead(): boolean {
     useFollowUpsQuery(),
     useNotReadyQuery(),
   ].every(({ isLoading }) => !isLoading);
+  if (allRead && !isRead) setIsRead(true);
+  useEffect(() => {
+    const timer = setTimeout(() => setIsRead(true), LONGEST_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return isRead || allRead;
 }
