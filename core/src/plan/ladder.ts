@@ -1,8 +1,8 @@
 import { defined, stepDown, type Scale } from '../units';
 
-/** How many test spots a ladder has at most, and by how much each is above the one before. */
+/** How many test spots a ladder has at most. */
 export const RUNGS = 5;
-export const RISE = 1.1;
+const RISE = 1.1;
 
 /**
  * Fluences for test spots, J/cm²: `start`, then each 10 % up and the nearest device step not above,

@@ -1,5 +1,5 @@
 import { defined, stepDown, type Day, type Scale } from '../units';
-import { ladder, RISE, RUNGS } from './ladder';
+import { ladder, RUNGS } from './ladder';
 import { chancesAt, lessonOf, type LearntHere } from './learnt';
 import type { ModelWindow } from './model';
 
@@ -26,34 +26,40 @@ export function teachingLadder(asked: LadderAsked): readonly number[] {
   const known = kept.get(learnt);
   const key = JSON.stringify([start, upper, scale, model.ceilingJcm2, model.floorJcm2, today]);
   if (known?.key === key) return known.rungs;
-  const allowed = (rung: number) =>
-    chancesAt(rung, model, learnt).adverse <= learnt.rule.risk * (1 + 1e-6);
-  const teaches = (rung: number) => {
-    const { doubtLess, needDoubtLess } = lessonOf(rung, model, learnt, today);
-    return doubtLess + needDoubtLess;
-  };
   const rungs = [start];
   while (rungs.length < RUNGS) {
     const last = defined(rungs.at(-1));
     // The even ladder's next rung is the highest that may follow: where the steps are coarse, the next step.
     const most = ladder(last, upper, scale)[1];
     if (most === undefined) break;
-    const steps = stepsBetween(last, Math.max(most, last * RISE), scale).filter(
-      (step) => step <= most && allowed(step),
-    );
-    const [first] = steps;
-    if (first === undefined) break;
-    rungs.push(
-      steps
-        .map((step) => ({ step, teaches: teaches(step) }))
-        .reduce((best, each) => (each.teaches >= best.teaches ? each : best), {
-          step: first,
-          teaches: -1,
-        }).step,
-    );
+    const next = mostTeaching(stepsBetween(last, most, scale), model, learnt, today);
+    if (next === null) break;
+    rungs.push(next);
   }
   kept.set(learnt, { key, rungs });
   return rungs;
+}
+
+/**
+ * Of some fluences, J/cm², the one whose answer would leave least doubt of what this skin tolerates and this hair needs, the higher of
+ * two alike; null where the chance of an adverse answer is above the clinic's at all of them.
+ */
+export function mostTeaching(
+  fluencesJcm2: readonly number[],
+  window: Pick<ModelWindow, 'ceilingJcm2' | 'floorJcm2'>,
+  learnt: LearntHere,
+  today: Day,
+): number | null {
+  let best: number | null = null;
+  let most = -Infinity;
+  for (const fluence of fluencesJcm2) {
+    if (chancesAt(fluence, window, learnt).adverse > learnt.rule.risk * (1 + 1e-6)) continue;
+    const { doubtLess, needDoubtLess } = lessonOf(fluence, window, learnt, today);
+    if (doubtLess + needDoubtLess < most) continue;
+    most = doubtLess + needDoubtLess;
+    best = fluence;
+  }
+  return best;
 }
 
 // A stepper asks again with every press: what was learnt is the same until something new is read.

@@ -2,6 +2,7 @@ import { chanceText } from '@tidy-quill/contract/labels/learning';
 import { chancesAt, type LearntHere, type ModelWindow } from '@tidy-quill/core/plan';
 import { useMemo, type SVGProps } from 'react';
 import { figure } from '../../text';
+import { ChartAxes } from './ChartAxes';
 import { axisTop, linear, linePath, roundTicks } from './chart-scale';
 
 const WIDTH = 460;
@@ -68,37 +69,14 @@ export function ChanceCurves({
   return (
     <figure className="temperature-curves">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
-        <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
-        {[0, 0.5, 1].map((value) => (
-          <text
-            key={value}
-            x={LEFT - 6}
-            y={y.to(value) + 4}
-            textAnchor="end"
-            className="temperature-curves-word"
-          >
-            {figure(value * 100, 0)} %
-          </text>
-        ))}
-        {roundTicks(most, 6).map((value) => (
-          <text
-            key={value}
-            x={x.to(value)}
-            y={BOTTOM + 18}
-            textAnchor="middle"
-            className="temperature-curves-word"
-          >
-            {figure(value)}
-          </text>
-        ))}
-        <text
-          x={(LEFT + RIGHT) / 2}
-          y={BOTTOM + 36}
-          textAnchor="middle"
-          className="temperature-curves-word"
-        >
-          fluence, J/cm²
-        </text>
+        <ChartAxes
+          {...{ x, y }}
+          xTicks={roundTicks(most, 6)}
+          yTicks={[0, 0.5, 1]}
+          yWord={(value) => `${figure(value * 100, 0)} %`}
+          word="fluence, J/cm²"
+          box={{ left: LEFT, right: RIGHT, top: TOP, bottom: BOTTOM }}
+        />
         {riskJcm2 === null ? null : (
           <path
             d={`M${x.to(riskJcm2)},${TOP}V${BOTTOM}`}

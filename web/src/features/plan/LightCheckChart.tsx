@@ -2,6 +2,7 @@ import './plan.css';
 import type { LightCheck } from '@tidy-quill/core/window';
 import { defined } from '@tidy-quill/core/units';
 import { figure } from '../../text';
+import { ChartAxes } from './ChartAxes';
 import { linear, linePath, roundTicks } from './chart-scale';
 
 const WIDTH = 460;
@@ -25,37 +26,13 @@ export function LightCheckChart({ check }: { check: LightCheck }) {
   return (
     <figure className="temperature-curves">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={said.join('; ')}>
-        <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--strong-rule)" />
-        {roundTicks(highest, 4).map((value) => (
-          <text
-            key={value}
-            x={LEFT - 6}
-            y={y.to(value) + 4}
-            textAnchor="end"
-            className="temperature-curves-word"
-          >
-            {figure(value)}
-          </text>
-        ))}
-        {roundTicks(deepest, 4).map((value) => (
-          <text
-            key={value}
-            x={x.to(value)}
-            y={BOTTOM + 18}
-            textAnchor="middle"
-            className="temperature-curves-word"
-          >
-            {figure(value)}
-          </text>
-        ))}
-        <text
-          x={(LEFT + RIGHT) / 2}
-          y={BOTTOM + 36}
-          textAnchor="middle"
-          className="temperature-curves-word"
-        >
-          depth, mm
-        </text>
+        <ChartAxes
+          {...{ x, y }}
+          xTicks={roundTicks(deepest, 4)}
+          yTicks={roundTicks(highest, 4)}
+          word="depth, mm"
+          box={{ left: LEFT, right: RIGHT, top: TOP, bottom: BOTTOM }}
+        />
         <path
           d={linePath(depthsMm.map((depth, i) => [x.to(depth), y.to(defined(fast[i]))]))}
           className="map-line"

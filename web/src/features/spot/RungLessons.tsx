@@ -1,5 +1,5 @@
 import { chanceText, lessonText } from '@tidy-quill/contract/labels/learning';
-import { chancesAt, lessonOf, type Setting } from '@tidy-quill/core/plan';
+import { chancesAt, lessonOf, mostTeaching, type Setting } from '@tidy-quill/core/plan';
 import { figure } from '../../text';
 import { useChances } from '../plan/use-chances';
 import { useVisit } from '../visit/use-visit';
@@ -15,19 +15,13 @@ export function RungLessons({ setting, rungs }: { setting: Setting; rungs: reado
     lesson: lessonOf(rung, model, learnt, today),
     risk: chancesAt(rung, model, learnt).adverse,
   }));
-  const most = lessons
-    .filter(({ risk }) => risk <= learnt.rule.risk + 1e-9)
-    .reduce<(typeof lessons)[number] | null>(
-      (best, each) =>
-        best === null || each.lesson.doubtLess > best.lesson.doubtLess ? each : best,
-      null,
-    );
+  const most = mostTeaching(rungs, model, learnt, today);
   const chosen = lessons.find(({ rung }) => rung === setting.fluenceJcm2);
   return (
     <p className="small">
       {lessons.map(({ rung, risk }) => `${figure(rung, 2)}: ${chanceText(risk)}`).join(' · ')}{' '}
       chance of an adverse answer.{' '}
-      {most === null ? '' : `${figure(most.rung, 2)} J/cm² teaches most within the allowed risk. `}
+      {most === null ? '' : `${figure(most, 2)} J/cm² teaches most within the allowed risk. `}
       {chosen === undefined || limits?.risk == null
         ? ''
         : lessonText(chosen.rung, limits.risk, chosen.lesson)}
