@@ -121,10 +121,10 @@ describe('the supervisor’s morning', () => {
       await desk.press('Use these values', '//div[@role="dialog"]');
       await desk.fill('What changed and why', 'Lower after last week');
       await desk.press('Keep as version');
-      await desk.see('against version 1, in force');
+      await desk.see('against version 2, in force');
       await desk.see('Fluence to, J/cm²', '//section[@aria-label="Changes"]');
       await desk.see('What it would change for clients already planned');
-      await desk.press('Approve version 2');
+      await desk.press('Approve version 3');
       await desk.see('in force', '//section[@class="versions"]//li[1]');
     });
   });
