@@ -8,6 +8,7 @@ export default defineConfig({
     './server/src/db/ahead-tables.ts',
     './server/src/db/diary-tables.ts',
     './server/src/db/visit-status.ts',
+    './server/src/db/session-facts.ts',
     './server/src/db/audit-entries.ts',
     './server/src/db/account-tables.ts',
     './server/src/db/consents.ts',

@@ -4,6 +4,7 @@ import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
 import { ClinicLanguage } from './translations';
 import { DoorSheetAsked, NewDeviceEntry } from './devices';
 import { LookOver, SetEyewear } from './eyewear';
+import { FindingsAsked, SessionsAsked } from './findings';
 import { NewFollowUp, NewIncident } from './incidents';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
@@ -98,6 +99,25 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'POST /api/incidents/:id/follow-ups': {
     summary: 'Tell more of an incident; a supervisor closes it',
     body: NewFollowUp,
+  },
+  'GET /api/findings': {
+    summary: 'What sessions of a period show, apart by a field',
+    query: FindingsAsked,
+    right: 'readFindings',
+  },
+  'GET /api/findings/options': {
+    summary: 'Values by which sessions can be told apart',
+    right: 'readFindings',
+  },
+  'GET /api/findings/sessions': {
+    summary: 'The sessions behind a figure',
+    query: SessionsAsked,
+    right: 'readFindings',
+    audit: 'clientsSearched',
+  },
+  'GET /api/findings/protocol': {
+    summary: 'What each row of the protocol in force was really used for',
+    right: 'readFindings',
   },
   'PUT /api/clinic/second-factor': {
     summary: 'Demand a second factor of supervisors and owners',

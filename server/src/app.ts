@@ -40,6 +40,7 @@ import { EventFeed } from './features/live/event-notifications';
 import { languageRoutes } from './features/languages/routes';
 import { liveRoutes } from './features/live/routes';
 import { importBodies, importRoutes } from './features/imports/routes';
+import { findingsRoutes } from './features/findings/routes';
 import { incidentRoutes } from './features/incidents/routes';
 import { messageRoutes } from './features/messages/routes';
 import { diaryDeskRoutes, diaryRoutes } from './features/diary/routes';
@@ -255,6 +256,7 @@ export async function makeApplication(options: {
     api.use(eyewearRoutes(db));
     api.use(deviceRoutes(db, files));
     api.use(incidentRoutes(db));
+    api.use(findingsRoutes(db));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

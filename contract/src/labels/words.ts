@@ -66,6 +66,7 @@ export const RIGHT_WORDS: Words<Right> = {
   draft: 'Draft devices, protocol and texts',
   approve: 'Approve them, unless they are one’s own',
   readAudit: 'Read the audit trail',
+  readFindings: 'Read findings and run trials',
   importClients: 'Import clients and past sessions, and undo that',
   mergeClients: 'Merge two records of one client, and undo that',
   manageAccounts: 'Invite staff, give roles, close accounts, settings',

@@ -7,3 +7,4 @@ export * from './course-ahead';
 export * from './course-signs';
 export * from './treatment-plan';
 export * from './course-standing';
+export * from './count-changes';

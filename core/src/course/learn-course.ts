@@ -117,7 +117,7 @@ function tellOf(course: HairCourse, counts: readonly HairCount[], untouched: num
 }
 
 /** Growing share at a week; at a visit's own week, the share before the visit. */
-function growingBefore(course: HairCourse, week: number): number {
+export function growingBefore(course: HairCourse, week: number): number {
   const visit = course.visits.find((each) => Math.abs(each.week - week) < 1e-9);
   if (visit !== undefined) return visit.growing;
   const [from, to] = [course.at[Math.floor(week)], course.at[Math.ceil(week)]];

@@ -60,8 +60,29 @@ export interface ZoneCourse {
 /** How far ahead a course is followed, weeks. */
 const AHEAD_WEEKS = 78;
 
+/** The visits of a course and what was counted, before anything is learnt from it. */
+export type CourseSoFar = Pick<ZoneCourse, 'startedOn' | 'visits' | 'counts'>;
+
 /** The course of a zone; null before its first session. */
 export function zoneCourse(of: CourseCase): ZoneCourse | null {
+  const so = courseSoFar(of);
+  if (so === null) return null;
+  const week = Math.max(0, daysBetween(so.startedOn, of.today) / 7);
+  return {
+    ...so,
+    week,
+    learnt: learnCourse({
+      cycle: hairCycleOf(of.site, of.own),
+      visits: so.visits,
+      counts: so.counts,
+      untilWeek: Math.ceil(week) + AHEAD_WEEKS,
+      sentToRest: figureOf(of.own, 'sentToRest'),
+    }),
+  };
+}
+
+/** What was done and counted in a zone; null before its first session. */
+export function courseSoFar(of: CourseCase): CourseSoFar | null {
   const sessions = wholeSessions(of.history);
   const [first] = sessions;
   if (first === undefined) return null;
@@ -72,25 +93,12 @@ export function zoneCourse(of: CourseCase): ZoneCourse | null {
     const own = sessions.filter((session) => session.on === on);
     return { on, week: weekOf(on), ...workOf(of, own) };
   });
-  const week = Math.max(0, weekOf(of.today));
   const found = [
     ...sessions.flatMap(({ on, hair }) => (hair === undefined ? [] : [{ on, hair }])),
     ...(of.looks ?? []).filter(({ on }) => on >= startedOn && on <= of.today),
   ];
   const counts = countsOf(found).map((count) => ({ ...count, week: weekOf(count.on) }));
-  return {
-    startedOn,
-    visits,
-    counts,
-    week,
-    learnt: learnCourse({
-      cycle: hairCycleOf(of.site, of.own),
-      visits,
-      counts,
-      untilWeek: Math.ceil(week) + AHEAD_WEEKS,
-      sentToRest: figureOf(of.own, 'sentToRest'),
-    }),
-  };
+  return { startedOn, visits, counts };
 }
 
 /** Hair as it was counted on a day, and where. */

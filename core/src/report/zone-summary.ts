@@ -18,7 +18,7 @@ import {
 import { currentStage, isFinished, STAGES, takesPresses, type Stage } from '../workflow';
 
 /** Raised whenever what a summary says, or how it is worked out, changes: older ones are worked out again. */
-export const SUMMARY_VERSION = 5;
+export const SUMMARY_VERSION = 6;
 
 /** What one setting came to, for lists. */
 export interface SettingSummary {

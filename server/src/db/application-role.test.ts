@@ -85,13 +85,16 @@ describe('the application’s role', () => {
     expect(defined(rows[0]).owned).toBe(0);
   });
 
-  it('deletes sessions and counted tries alone', async () => {
+  it('deletes sessions, counted tries and what is worked out from other rows alone', async () => {
     const { rows } = await client.query<{ name: string }>(
       `select relname as name from pg_class
        where relnamespace = 'public'::regnamespace and relkind = 'r'
          and has_table_privilege(oid, 'delete')`,
     );
-    expect(rows.map(({ name }) => name).sort()).toEqual(['session', 'sign_in_tries']);
+    expect(rows.map(({ name }) => name).sort()).toEqual([
+      ...['count_changes', 'month_facts', 'session', 'session_facts', 'sign_in_tries'],
+      'stale_months',
+    ]);
   });
 
   it('is what the server works as', async () => {

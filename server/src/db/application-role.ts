@@ -3,7 +3,7 @@ import type { NodePgDatabase } from 'drizzle-orm/node-postgres';
 
 /**
  * Role that the application works as. It owns nothing: it reads and adds, changes only tables that are not append-only,
- * deletes sessions and counted tries alone, and can neither disable a trigger nor alter a table.
+ * deletes sessions, counted tries and rows that are worked out from others alone, and can neither disable a trigger nor alter a table.
  */
 export const APPLICATION_ROLE = 'tidy_quill_app';
 
@@ -24,7 +24,7 @@ const GRANT = sql.raw(`
     GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO ${APPLICATION_ROLE};
     GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO ${APPLICATION_ROLE};
     REVOKE INSERT ON installation FROM ${APPLICATION_ROLE};
-    GRANT DELETE ON session, sign_in_tries TO ${APPLICATION_ROLE};
+    GRANT DELETE ON session, sign_in_tries, session_facts, count_changes, month_facts, stale_months TO ${APPLICATION_ROLE};
     FOR one IN
       SELECT c.oid::regclass AS name FROM pg_class c
       WHERE c.relnamespace = 'public'::regnamespace AND c.relkind = 'r' AND c.relname <> 'installation'

@@ -6,7 +6,10 @@ import * as schema from './schema';
 export type Db = NodePgDatabase<typeof schema>;
 
 /** A transaction or the database itself: what a store's queries run on. */
-export type Queryable = Pick<Db, 'select' | 'insert' | 'update' | 'execute' | 'transaction'>;
+export type Queryable = Pick<
+  Db,
+  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction'
+>;
 
 export interface Connection {
   readonly db: Db;

@@ -24,6 +24,7 @@ import { eyewear } from './eyewear';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
 import { waiting } from './waiting';
+import { countChanges, monthFacts, sessionFacts, staleMonths } from './session-facts';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -49,6 +50,13 @@ const HOLDS: Readonly<Record<string, string>> = {
     'What lists and later visits need of each visit, summed up from its events by core; `npm run projections` works it out again.',
   zone_sessions:
     'When each zone was treated, a row a visit, for a day’s list; a projection as `visit_status` is.',
+  session_facts:
+    'What findings count of each zone that was treated in a visit; a projection as `visit_status` is.',
+  month_facts:
+    'The same sessions added up by month and all that they can be told apart by; made from `session_facts` when findings are asked for.',
+  stale_months: 'Months of which a session was written since they were added up.',
+  count_changes:
+    'From one count of an area’s hair to the next, seen and expected; a projection, made when findings are asked for.',
   photos:
     'Photographs of skin, without what a camera wrote beside them; which files they and a small one of each are. Append-only.',
   files:
@@ -105,6 +113,10 @@ const everything: readonly unknown[] = [
   ...Object.values(accounts),
   visitStatus,
   zoneSessions,
+  sessionFacts,
+  countChanges,
+  monthFacts,
+  staleMonths,
   auditEntries,
   consents,
   consentWithdrawals,

@@ -4,8 +4,10 @@ import { zoneRecords } from '@tidy-quill/core/session';
 import { defined } from '@tidy-quill/core/units';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
+import { sessionFacts as factRows } from '../../db/session-facts';
 import { visitStatus, zoneSessions } from '../../db/visit-status';
 import { eventsOf } from '../visit/events';
+import { factsIn } from './facts';
 import { sumUp } from './store';
 
 /** Works every projection out again from the events; gives how many visits there are. */
@@ -44,10 +46,24 @@ export async function wrongProjections(db: Db): Promise<readonly string[]> {
       const last = lastTreated(sessions);
       return row?.on !== (last?.on ?? null) || row?.newTestSpot !== (last?.newTestSpot ?? false);
     });
-    if (inOrder(zones) !== inOrder(kept) || differs) wrong.push(visit.id);
+    const counted = await factsOf(db, visit);
+    const facts = factsIn(events, zoneRecords(events, visit.areaId));
+    const sameFacts =
+      facts.length === counted.length &&
+      facts.every((each) => {
+        const row = counted.find(({ areaId }) => areaId === each.areaId);
+        return row !== undefined && inOrder({ ...row, ...each }) === inOrder(row);
+      });
+    if (inOrder(zones) !== inOrder(kept) || differs || !sameFacts) wrong.push(visit.id);
   }
   return wrong;
 }
+
+const factsOf = (db: Db, { clinicId, id }: typeof visits.$inferSelect) =>
+  db
+    .select()
+    .from(factRows)
+    .where(and(eq(factRows.clinicId, clinicId), eq(factRows.visitId, id)));
 
 /** As JSON with its keys in order: a database keeps no order of keys. */
 const inOrder = (value: unknown): string =>

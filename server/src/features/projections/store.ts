@@ -13,6 +13,7 @@ import type { Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { visitStatus, zoneSessions } from '../../db/visit-status';
 import { eventsOf } from '../visit/events';
+import { factsIn, writeFacts, type FactsOfZone } from './facts';
 
 /** A visit with what each of its zones came to. */
 export interface VisitSummed {
@@ -73,6 +74,7 @@ function summedUp(events: readonly VisitEvent[], records: ReadonlyMap<string, Vi
     .at(-1);
   return {
     treated: zones.map(({ areaId, sessions }) => ({ areaId, last: lastTreated(sessions) })),
+    facts: factsIn(events, records),
     zones: zones.map(({ sessions: _, ...zone }) => zone),
     sessions: zones.map(({ areaId, sessions }) => ({ areaId, sessions })),
     takesPresses: zones.filter(({ takesPresses }) => takesPresses).map(({ areaId }) => areaId),
@@ -155,10 +157,12 @@ interface Row extends Omit<
   'clinicId' | 'visitId' | 'version' | 'stale'
 > {
   readonly treated: readonly { readonly areaId: string; readonly last: LastTreated | null }[];
+  readonly facts: readonly FactsOfZone[];
 }
 
 const UNREADABLE: Row = {
   treated: [],
+  facts: [],
   zones: [],
   sessions: [],
   takesPresses: [],
@@ -167,12 +171,17 @@ const UNREADABLE: Row = {
   unreadable: true,
 };
 
-async function write(tx: Queryable, key: VisitKey, { treated, ...summed }: Row): Promise<void> {
+async function write(
+  tx: Queryable,
+  key: VisitKey,
+  { treated, facts, ...summed }: Row,
+): Promise<void> {
   const row = { ...summed, version: SUMMARY_VERSION, stale: false };
   await tx
     .insert(visitStatus)
     .values({ ...key, ...row })
     .onConflictDoUpdate({ target: [visitStatus.clinicId, visitStatus.visitId], set: row });
+  await writeFacts(tx, key, facts);
   const rows = treated.map(({ areaId, last }) => ({
     ...{ ...key, areaId, treatedOn: last?.on ?? null, newTestSpot: last?.newTestSpot ?? false },
   }));

@@ -1,0 +1,6 @@
+export * from './proportion';
+export * from './u-chart';
+export * from './session-facts';
+export * from './summary';
+export * from './row-review';
+export * from './look-at';

@@ -1,0 +1,147 @@
+import type { CountedReduction, DropOuts, FindingsFilter } from '@tidy-quill/contract/findings';
+import { countChanges } from '@tidy-quill/core/course';
+import { DROP_OUT_WEEKS, isEnough } from '@tidy-quill/core/findings';
+import type { SiteId } from '@tidy-quill/core/sites';
+import { addDays, defined, type Day } from '@tidy-quill/core/units';
+import { and, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import type { Db } from '../../db/connect';
+import { visits } from '../../db/schema';
+import { countChanges as changeRows, sessionFacts as t } from '../../db/session-facts';
+import { figuresInForce } from '../catalogue/store';
+import { visitsSummed } from '../projections/store';
+import { matching } from './sums';
+
+/** How many areas are worked out at a time. */
+const AT_ONCE = 200;
+
+/** Works out again what the courses of areas expected whose sessions or counts have changed since. */
+export async function workOutCounts(db: Db, clinicId: string, today: Day): Promise<void> {
+  const own = await figuresInForce(db, clinicId);
+  for (;;) {
+    const stale = await db
+      .selectDistinct({ areaId: t.areaId, site: t.site })
+      .from(t)
+      .where(and(eq(t.clinicId, clinicId), t.countsStale, isNotNull(t.hairsPerCm2)))
+      .limit(AT_ONCE);
+    if (stale.length === 0) return;
+    const areaIds = stale.map(({ areaId }) => areaId);
+    const of = await visitsOf(db, clinicId, areaIds);
+    await db.transaction(async (tx) => {
+      const areas = and(eq(changeRows.clinicId, clinicId), inArray(changeRows.areaId, areaIds));
+      await tx.delete(changeRows).where(areas);
+      const made = stale.flatMap(({ areaId, site }) => {
+        const its = of.get(areaId) ?? [];
+        const history = its.flatMap(({ sessions }) => sessions);
+        const changes = countChanges({ site: site as SiteId, own, history, today });
+        return changes.flatMap(({ on, visits: visitsBetween, seenShare, expectedShare }) => {
+          const visitId = its.find(({ sessions }) => sessions.some((each) => each.on === on))?.id;
+          return visitId === undefined
+            ? []
+            : [{ clinicId, areaId, visitId, visitsBetween, seenShare, expectedShare }];
+        });
+      });
+      if (made.length > 0) await tx.insert(changeRows).values(made).onConflictDoNothing();
+      await tx
+        .update(t)
+        .set({ countsStale: false })
+        .where(and(eq(t.clinicId, clinicId), inArray(t.areaId, areaIds)));
+    });
+  }
+}
+
+/** The visits of areas with their sessions on each, in order of time. */
+async function visitsOf(db: Db, clinicId: string, areaIds: readonly string[]) {
+  const treated = db
+    .select({ id: t.visitId })
+    .from(t)
+    .where(and(eq(t.clinicId, clinicId), inArray(t.areaId, [...areaIds])));
+  const summed = await visitsSummed(db, clinicId, inArray(visits.id, treated));
+  const of = new Map(areaIds.map((areaId) => [areaId, [] as VisitOfArea[]]));
+  for (const { visit, zones } of summed) {
+    for (const { areaId, sessions } of zones) {
+      of.get(areaId)?.push({ id: visit.id, sessions: sessions.filter(({ test }) => !test) });
+    }
+  }
+  return of;
+}
+
+type Zones = Awaited<ReturnType<typeof visitsSummed>>[number]['zones'];
+
+interface VisitOfArea {
+  readonly id: string;
+  readonly sessions: Zones[number]['sessions'];
+}
+
+/** How counted hair went on, beside what the courses expected; null of fewer clients than may be shown apart. */
+export async function countedReduction(
+  db: Db,
+  clinicId: string,
+  filter: FindingsFilter,
+): Promise<CountedReduction | null> {
+  const [row] = await db
+    .select({
+      changes: sql<number>`count(*)::int`,
+      clients: sql<number>`count(distinct ${t.clientId})::int`,
+      visits: sql<number>`coalesce(sum(${changeRows.visitsBetween}), 0)::int`,
+      seenShare: sql<
+        number | null
+      >`percentile_cont(0.5) within group (order by power(${changeRows.seenShare}, 1.0 / ${changeRows.visitsBetween}))`,
+      expectedShare: sql<
+        number | null
+      >`percentile_cont(0.5) within group (order by power(${changeRows.expectedShare}, 1.0 / ${changeRows.visitsBetween}))`,
+    })
+    .from(changeRows)
+    .innerJoin(
+      t,
+      and(
+        eq(t.clinicId, changeRows.clinicId),
+        eq(t.visitId, changeRows.visitId),
+        eq(t.areaId, changeRows.areaId),
+      ),
+    )
+    .where(and(eq(changeRows.clinicId, clinicId), inFacts(clinicId, filter)));
+  const { changes, clients, visits: between, seenShare, expectedShare } = defined(row);
+  if (!isEnough(clients) || seenShare === null || expectedShare === null) return null;
+  return { changes, clients, visits: between, seenShare, expectedShare };
+}
+
+// Two tables have a column of the clinic: what is matched is a row of one of them.
+const inFacts = (clinicId: string, filter: FindingsFilter) =>
+  sql`(${t.visitId}, ${t.areaId}) in (select visit_id, area_id from session_facts where ${matching(clinicId, filter)})`;
+
+/**
+ * How many of the courses that began within the filter were left: their last session lies weeks back, nothing is booked, and
+ * nobody has paused or ended them. Courses that began too short a while ago are left out.
+ */
+export async function dropOuts(
+  db: Db,
+  clinicId: string,
+  filter: FindingsFilter,
+  today: Day,
+): Promise<DropOuts | null> {
+  const longAgo = addDays(today, -7 * DROP_OUT_WEEKS);
+  const until = filter.until < longAgo ? filter.until : longAgo;
+  if (until < filter.from) return null;
+  const { rows } = await db.execute<{ courses: number; clients: number; left: number }>(sql`
+    with begun as (
+      select area_id, client_id from session_facts
+      where is_first and ${matching(clinicId, { ...filter, until })}
+    ), gone as (
+      select area_id from begun where exists (
+        select from session_facts l where l.clinic_id = ${clinicId} and l.area_id = begun.area_id and l.is_last
+          and l.treated_on <= ${longAgo})
+      except
+      select area_id from visits where clinic_id = ${clinicId} and starts_at > now() and cancelled_at is null
+      except
+      select area_id from (
+        select distinct on (area_id) area_id, kind from course_notes
+        where clinic_id = ${clinicId} and kind <> 'planGiven' order by area_id, at desc
+      ) n where kind in ('paused', 'stopped')
+    )
+    select (select count(distinct area_id) from begun)::int as courses,
+      (select count(distinct client_id) from begun)::int as clients,
+      (select count(*) from gone)::int as left`);
+  const [row] = rows;
+  if (row === undefined || !isEnough(row.clients)) return null;
+  return { courses: row.courses, left: row.left };
+}
