@@ -35,6 +35,7 @@ import { ToConsole } from './console';
 import { NewClinic } from './setup';
 
 import { DiaryEntry, DiaryPhoto, NewDiaryLink } from './diary';
+import { PeriodAsked } from './findings';
 import { UseAsked } from './handpieces';
 
 import { NewPhoto } from './photos';
@@ -220,6 +221,19 @@ export const API: Readonly<Record<string, ApiRow>> = {
     summary: 'What a client wrote of the healing',
   },
 
+  'GET /api/reactions/register': {
+    summary: 'Reactions of a period’s sessions, open and closed',
+    query: PeriodAsked,
+    right: 'readFindings',
+    audit: 'clientsSearched',
+  },
+  'GET /api/reactions/register.pdf': {
+    summary: 'The same on paper, for an authority',
+    query: PeriodAsked,
+    right: 'readFindings',
+    audit: 'exported',
+    gives: PDF,
+  },
   'GET /api/reactions': { summary: 'Reactions that are followed' },
   'GET /api/diary-worries': { summary: 'Entries from home that have to be read' },
   'POST /api/diary-entries/:id/read': { summary: 'Mark an entry as read' },

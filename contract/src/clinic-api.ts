@@ -95,6 +95,7 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     gives: PDF,
   },
   'GET /api/incidents': { summary: 'The register of incidents' },
+  'GET /api/incidents.pdf': { summary: 'The register of incidents on paper', gives: PDF },
   'POST /api/incidents': { summary: 'Report an incident', body: NewIncident },
   'POST /api/incidents/:id/follow-ups': {
     summary: 'Tell more of an incident; a supervisor closes it',

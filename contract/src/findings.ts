@@ -1,6 +1,7 @@
 import type {
   FindingsSummary,
   LookAt,
+  ReactionLine,
   RowProposal,
   RowUse,
   UChart,
@@ -156,4 +157,21 @@ export interface ProtocolReview {
   readonly rows: readonly RowReviewed[];
   /** Sessions that no row in force speaks of. */
   readonly withoutRow: number;
+}
+
+/** A period, both days included. */
+export const PeriodAsked = v.pipe(v.object({ from: DayText, until: DayText }), inOrder());
+
+/** A reaction of the register, with the session that it belongs to. */
+export interface ReactionRegistered {
+  readonly id: string;
+  readonly visitId: string;
+  readonly client: { readonly id: string; readonly name: string; readonly reference: string };
+  readonly site: string;
+  readonly side: string;
+  readonly treatedOn: string;
+  readonly handpiece: string;
+  readonly technique: string;
+  readonly endJcm2: number;
+  readonly line: ReactionLine;
 }

@@ -67,6 +67,7 @@ CREATE TABLE "session_facts" (
 	"visit_minutes" double precision,
 	"planned_minutes" smallint,
 	"incidents" smallint NOT NULL,
+	"reactions" smallint NOT NULL,
 	"overrides" smallint NOT NULL,
 	"wait" text,
 	"hairs_per_cm2" double precision,
@@ -92,5 +93,6 @@ ALTER TABLE "stale_months" ADD CONSTRAINT "stale_months_clinic_id_clinics_id_fk"
 CREATE INDEX "session_facts_day" ON "session_facts" USING btree ("clinic_id","treated_on");--> statement-breakpoint
 CREATE INDEX "session_facts_first" ON "session_facts" USING btree ("clinic_id","treated_on") WHERE "session_facts"."is_first";--> statement-breakpoint
 CREATE INDEX "session_facts_last" ON "session_facts" USING btree ("clinic_id","area_id","treated_on") WHERE "session_facts"."is_last";--> statement-breakpoint
+CREATE INDEX "session_facts_reactions" ON "session_facts" USING btree ("clinic_id","treated_on") WHERE "session_facts"."reactions" > 0;--> statement-breakpoint
 CREATE INDEX "session_facts_counts" ON "session_facts" USING btree ("clinic_id","area_id") WHERE "session_facts"."counts_stale" and "session_facts"."hairs_per_cm2" is not null;--> statement-breakpoint
 CREATE INDEX "session_facts_area" ON "session_facts" USING btree ("clinic_id","area_id","treated_on");

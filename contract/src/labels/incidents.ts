@@ -1,4 +1,4 @@
-import type { FirstStep, IncidentSort } from '@tidy-quill/core/incidents';
+import type { FirstStep, IncidentFollowUp, IncidentSort } from '@tidy-quill/core/incidents';
 import type { IncidentReport } from '../incidents';
 import { figure } from './format';
 
@@ -54,3 +54,15 @@ export const eyesText = ({ distanceM, way, worn }: Eyes): string =>
     EYE_WAY_WORDS[way],
     WORN_WORDS[worn],
   ].join(', ');
+
+/** What was told of an incident later. */
+export function followUpText(followUp: IncidentFollowUp): string {
+  switch (followUp.kind) {
+    case 'noted':
+      return followUp.text;
+    case 'seen':
+      return `seen by ${followUp.by}${followUp.text === '' ? '' : `: ${followUp.text}`}`;
+    case 'closed':
+      return `closed: ${followUp.text}`;
+  }
+}

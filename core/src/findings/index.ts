@@ -4,3 +4,4 @@ export * from './session-facts';
 export * from './summary';
 export * from './row-review';
 export * from './look-at';
+export * from './reaction-line';

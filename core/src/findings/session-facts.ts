@@ -55,6 +55,8 @@ export interface SessionFacts {
   readonly visitMinutes: number | null;
   /** What the console or its watch reported. */
   readonly incidents: number;
+  /** Told of or seen later. */
+  readonly reactions: number;
   /** How often a supervisor set a rule aside. */
   readonly overrides: number;
   /** Null where nothing asked to wait. */
@@ -79,7 +81,7 @@ function factsOf(
   record: VisitRecord,
   staffId: string | null,
 ): Omit<SessionFacts, 'areaId' | 'visitMinutes'> | null {
-  const { run, looks, incidents, assessment } = record;
+  const { run, looks, incidents, reactions, assessment } = record;
   const on = treatedOn(record);
   const fired = segmentsOf(record).filter(({ pulses }) => pulses > 0);
   const [first, last] = [fired[0], fired.at(-1)];
@@ -113,6 +115,7 @@ function factsOf(
     ),
     painMax,
     incidents: incidents.length,
+    reactions: reactions.length,
     overrides: overridesOf(record),
     wait: waits.some(({ outcome }) => outcome === 'wait')
       ? 'setAside'

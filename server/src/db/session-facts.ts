@@ -54,6 +54,8 @@ export const sessionFacts = pgTable(
     visitMinutes: doublePrecision('visit_minutes'),
     plannedMinutes: smallint('planned_minutes'),
     incidents: smallint('incidents').notNull(),
+    /** Told of or seen later. */
+    reactions: smallint('reactions').notNull(),
     overrides: smallint('overrides').notNull(),
     /** What became of days that an answer asked to wait; null where none did. */
     wait: text('wait'),
@@ -80,6 +82,9 @@ export const sessionFacts = pgTable(
     index('session_facts_last')
       .on(t.clinicId, t.areaId, t.treatedOn)
       .where(sql`${t.isLast}`),
+    index('session_facts_reactions')
+      .on(t.clinicId, t.treatedOn)
+      .where(sql`${t.reactions} > 0`),
     index('session_facts_counts')
       .on(t.clinicId, t.areaId)
       .where(sql`${t.countsStale} and ${t.hairsPerCm2} is not null`),

@@ -56,6 +56,8 @@ export const api = createApi({
     'eyewear',
     'devices',
     'incidents',
+    'findings',
+    'trials',
   ],
   endpoints: (build) => ({
     me: build.query<SignedIn, void>({ query: () => '/me', providesTags: ['me'] }),

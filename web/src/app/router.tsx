@@ -98,6 +98,25 @@ export const router = createBrowserRouter([
           {
             path: 'findings',
             lazy: async () => ({
+              Component: (await import('../features/findings/FindingsPage')).FindingsPage,
+            }),
+          },
+          {
+            path: 'findings/protocol',
+            lazy: async () => ({
+              Component: (await import('../features/findings/ProtocolReviewPage'))
+                .ProtocolReviewPage,
+            }),
+          },
+          {
+            path: 'findings/reactions',
+            lazy: async () => ({
+              Component: (await import('../features/findings/ReactionsPage')).ReactionsPage,
+            }),
+          },
+          {
+            path: 'findings/incidents',
+            lazy: async () => ({
               Component: (await import('../features/incidents/RegisterPage')).RegisterPage,
             }),
           },

@@ -1,8 +1,10 @@
 import { NewFollowUp, NewIncident } from '@tidy-quill/contract/incidents';
+import { PDF } from '@tidy-quill/contract/api-row';
 import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
+import { incidentRegisterPdf } from './register-pdf';
 import { followIncident, incidentsOf, reportIncident } from './store';
 
 /** The register of incidents: reported and read by all, closed by a supervisor. */
@@ -11,6 +13,13 @@ export function incidentRoutes(db: Db): Router {
 
   router.get('/incidents', async (request, response) => {
     response.json(await incidentsOf(db, actorOf(request).clinicId));
+  });
+
+  router.get('/incidents.pdf', async (request, response) => {
+    response
+      .type(PDF)
+      .set('content-disposition', 'inline; filename="incidents.pdf"')
+      .send(await incidentRegisterPdf(db, actorOf(request).clinicId));
   });
 
   router.post('/incidents', async (request, response) => {

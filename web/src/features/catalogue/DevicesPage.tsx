@@ -19,6 +19,7 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { KeepVersion, type Made } from './KeepVersion';
 import { RecordTable } from './RecordTable';
 import { RowsToRead } from './RowsToRead';
+import { useVersionDraft } from './version-draft';
 import { VersionChanges } from './VersionChanges';
 import { VersionList } from './VersionList';
 import { lazily } from '../../widgets/lazily';
@@ -151,11 +152,6 @@ const NO_DEVICES: CatalogueVersion = {
   ...{ createdBy: '', approvedBy: null, approvedAt: null },
 };
 
-interface Draft {
-  readonly basedOn: number;
-  readonly content: Content;
-}
-
 /** Rows that were read of a version that nobody has approved. */
 interface Ticked {
   readonly versionId: string;
@@ -173,10 +169,7 @@ function Versions({
   const newest = defined(versions[0]);
   const inForce = versions.find(({ approvedAt }) => approvedAt !== null)?.number ?? 0;
   const [shown, setShown] = useState<number | null>(null);
-  const [draft, setDraft, clearDraft, changed] = useDraft<Draft>(`catalogue ${kind}`, {
-    basedOn: newest.number,
-    content: newest.content,
-  });
+  const [draft, setDraft, clearDraft, changed] = useVersionDraft(kind, newest);
   const looking = versions.find(({ number }) => number === shown);
   const looked = looking ?? newest;
   const inForceVersion = versions.find(({ number }) => number === inForce);
@@ -189,7 +182,7 @@ function Versions({
   const read = ticked.versionId === toRead?.id ? ticked.read : [];
   const editable = mayEdit && (looking === undefined || looking === newest);
   const content = editable ? draft.content : looked.content;
-  const change = (next: Content) => setDraft({ basedOn: draft.basedOn, content: next });
+  const change = (next: Content) => setDraft({ ...draft, content: next });
   return (
     <div className="catalogue">
       <div>
@@ -199,6 +192,7 @@ function Versions({
         {changed && editable ? (
           <KeepVersion
             basedOn={draft.basedOn}
+            said={draft.note ?? ''}
             made={{ kind, content: draft.content } as Made}
             onKept={() => {
               clearDraft();

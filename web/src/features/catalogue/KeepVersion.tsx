@@ -15,18 +15,21 @@ export type Made = NewVersion extends infer Each
 /** Keeps what was changed as a version of its own, with a word on why; it holds once it is approved. */
 export function KeepVersion({
   basedOn,
+  said = '',
   made,
   onKept,
   onDrop,
 }: {
   /** The version that was changed. */
   basedOn: number;
+  /** What changed and why, where it is known already. */
+  said?: string;
   made: Made;
   onKept: () => void;
   onDrop: () => void;
 }) {
   const [id] = useState(() => v7());
-  const [note, setNote] = useState('');
+  const [note, setNote] = useState(said);
   const [add, { error, isLoading }] = useAddVersionMutation();
   const keep = async () => {
     const version = { ...made, id, note, basedOn } as NewVersion;

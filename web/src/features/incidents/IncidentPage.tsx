@@ -70,7 +70,7 @@ export function IncidentPage() {
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
   const { sort } = draft;
   const problem = (field: string) => wrong[`report.${field}`];
-  const back = visitId === null ? '/findings' : `/visits/${visitId}`;
+  const back = visitId === null ? '/findings/incidents' : `/visits/${visitId}`;
   const save = async () => {
     const { id, handpieceId, happenedAt, hurt, name, done, text } = draft;
     const { distanceM, way, worn } = draft;

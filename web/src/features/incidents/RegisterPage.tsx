@@ -3,6 +3,7 @@ import type { IncidentShown } from '@tidy-quill/contract/incidents';
 import {
   eyesText,
   FIRST_STEP_WORDS,
+  followUpText,
   HURT_WORDS,
   INCIDENT_SORT_WORDS,
 } from '@tidy-quill/contract/labels/incidents';
@@ -20,6 +21,7 @@ import { Choice } from '../../widgets/Choice';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
+import { FindingsTabs } from '../findings/FindingsTabs';
 import { download } from '../catalogue/table-files';
 import { useFollowIncidentMutation, useIncidentsQuery } from './incidents-api';
 
@@ -62,6 +64,9 @@ export function RegisterPage() {
           >
             Export CSV
           </Button>
+          <Button icon={<DownloadOutlined />} href="/api/incidents.pdf" target="_blank">
+            Export PDF
+          </Button>
           <Link to="/incidents/new">
             <Button type="primary" tabIndex={-1}>
               Report an incident
@@ -69,6 +74,7 @@ export function RegisterPage() {
           </Link>
         </div>
       </header>
+      <FindingsTabs />
       <Choice label="Show" words={FILTERS} value={filter} onChange={setFilter} />
       {shown.length === 0 ? (
         <section className="empty">
@@ -166,17 +172,6 @@ function IncidentRow({
       </td>
     </tr>
   );
-}
-
-function followUpText(followUp: IncidentFollowUp): string {
-  switch (followUp.kind) {
-    case 'noted':
-      return followUp.text;
-    case 'seen':
-      return `seen by ${followUp.by}${followUp.text === '' ? '' : `: ${followUp.text}`}`;
-    case 'closed':
-      return `closed: ${followUp.text}`;
-  }
 }
 
 function TellMore({ incident, onClose }: { incident: IncidentShown; onClose: () => void }) {
