@@ -27,6 +27,7 @@ export default defineConfig({
     './server/src/db/setup-codes.ts',
     './server/src/db/eyewear.ts',
     './server/src/db/device-tables.ts',
+    './server/src/db/trial-tables.ts',
   ],
   out: './server/migrations',
 });

@@ -56,6 +56,8 @@ export const AUDIT_KINDS = [
   'eyewearSet',
   'deviceLogged',
   'incidentReported',
+  'trialSet',
+  'trialTold',
   'linkMade',
   'linkUsed',
   'linkEnded',

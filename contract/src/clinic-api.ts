@@ -6,6 +6,16 @@ import { DoorSheetAsked, NewDeviceEntry } from './devices';
 import { LookOver, SetEyewear } from './eyewear';
 import { FindingsAsked, SessionsAsked } from './findings';
 import { NewFollowUp, NewIncident } from './incidents';
+import {
+  CloseTrial,
+  DrawSides,
+  EnrolClient,
+  NewCount,
+  NewLook,
+  NewTrial,
+  NewTrialNote,
+  SetTrial,
+} from './trials';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -119,6 +129,59 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'GET /api/findings/protocol': {
     summary: 'What each row of the protocol in force was really used for',
     right: 'readFindings',
+  },
+  'GET /api/trials': { summary: 'Trials, the newest first' },
+  'POST /api/trials': { summary: 'Draft a trial', body: NewTrial, right: 'readFindings' },
+  'GET /api/trial-follow-ups': { summary: 'Follow-ups of trials whose window is open' },
+  'GET /api/trials/:id': { summary: 'A trial with everybody in it, and nothing of its results' },
+  'PUT /api/trials/:id': { summary: 'Change a draft', body: SetTrial, right: 'readFindings' },
+  'POST /api/trials/:id/fix': {
+    summary: 'Fix the design and seal the seed',
+    right: 'approve',
+  },
+  'POST /api/trials/:id/close': {
+    summary: 'Close a trial and open its seed',
+    body: CloseTrial,
+    right: 'approve',
+  },
+  'POST /api/trials/:id/participants': {
+    summary: 'Take a client in who has signed the trial’s consent',
+    body: EnrolClient,
+  },
+  'POST /api/trials/:id/draws': {
+    summary: 'Draw a client’s sides at the first treatment',
+    body: DrawSides,
+  },
+  'POST /api/trials/:id/notes': {
+    summary: 'A deviation, or that a client leaves',
+    body: NewTrialNote,
+  },
+  'GET /api/trials/:id/to-count': { summary: 'Pictures to count, their sides not told' },
+  'POST /api/trials/:id/counts': { summary: 'A count', body: NewCount },
+  'POST /api/trials/:id/looks': {
+    summary: 'Record a look at a running trial, and see what it shows',
+    body: NewLook,
+    right: 'readFindings',
+  },
+  'GET /api/trials/:id/results': {
+    summary: 'What a closed trial shows',
+    right: 'readFindings',
+  },
+  'GET /api/trials/:id/report.pdf': {
+    summary: 'The report of a closed trial',
+    right: 'readFindings',
+    gives: PDF,
+  },
+  'GET /api/trials/:id/data.csv': {
+    summary: 'Open data of a closed trial, persons by code',
+    right: 'readFindings',
+    audit: 'exported',
+    gives: 'text/csv',
+  },
+  'GET /api/trials/:id/data.json': {
+    summary: 'The same with design, dictionary and seed',
+    right: 'readFindings',
+    audit: 'exported',
   },
   'PUT /api/clinic/second-factor': {
     summary: 'Demand a second factor of supervisors and owners',

@@ -8,6 +8,7 @@ import type { Ahead } from './ahead';
 import type { Catalogue, InForce } from './catalogue';
 import type { Area, Client } from './clients';
 import type { Consent } from './consent';
+import type { TrialOfVisit } from './trials';
 
 /** A visit as it is booked. */
 export interface VisitHeader {
@@ -91,6 +92,8 @@ export interface VisitOpened {
   readonly ahead: Ahead | null;
   /** What the client said last, at an earlier visit. */
   readonly saidLast: SaidLast | null;
+  /** The running trial that the client takes part in; null where there is none. */
+  readonly trial: TrialOfVisit | null;
   readonly clinicName: string;
   /** What the clinic does not have in the client's language; null where it has all of it. */
   readonly languageGap: LanguageGap | null;

@@ -64,6 +64,7 @@ CREATE TABLE "session_facts" (
 	"adverse" boolean NOT NULL,
 	"grade" smallint,
 	"pain_max" smallint,
+	"treat_minutes" double precision NOT NULL,
 	"visit_minutes" double precision,
 	"planned_minutes" smallint,
 	"incidents" smallint NOT NULL,

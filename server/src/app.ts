@@ -40,6 +40,7 @@ import { EventFeed } from './features/live/event-notifications';
 import { languageRoutes } from './features/languages/routes';
 import { liveRoutes } from './features/live/routes';
 import { importBodies, importRoutes } from './features/imports/routes';
+import { trialRoutes } from './features/trials/routes';
 import { findingsRoutes } from './features/findings/routes';
 import { incidentRoutes } from './features/incidents/routes';
 import { messageRoutes } from './features/messages/routes';
@@ -257,6 +258,7 @@ export async function makeApplication(options: {
     api.use(deviceRoutes(db, files));
     api.use(incidentRoutes(db));
     api.use(findingsRoutes(db));
+    api.use(trialRoutes(db));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

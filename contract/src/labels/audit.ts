@@ -38,6 +38,8 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   messageTextSet: 'Words of a message changed',
   eyewearSet: 'Eyewear listed, changed or looked over',
   deviceLogged: 'Written into a device’s log',
+  trialSet: 'Trial drafted, fixed or closed',
+  trialTold: 'Client told of in a trial',
   incidentReported: 'Incident reported, or more told of it',
   signOffAdded: 'Sign-off given or taken away',
   overridden: 'Supervisor’s approval',

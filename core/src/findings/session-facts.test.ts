@@ -24,6 +24,7 @@ describe('what counts of a session', () => {
     expect(factsOf(events(...BEGUN, ...ENDED))[0]).toMatchObject({
       ...{ areaId: ZONE, treatedOn: '2026-11-24', job: 'hair', staffId: 's' },
       ...{ endpoint: 'right', startEndpoint: 'right', adverse: false, painMax: 4, grade: null },
+      treatMinutes: 9,
       ...{ incidents: 0, overrides: 0, wait: null, wavelengthNm: 810 },
     });
   });

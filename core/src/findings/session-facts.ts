@@ -51,6 +51,8 @@ export interface SessionFacts {
   readonly grade: Grade | null;
   /** 0–10; null where it was never asked. */
   readonly painMax: number | null;
+  /** From the start of the treatment to its end, pauses in it. */
+  readonly treatMinutes: number;
   /** How long the visit took, from the first entry of that day to sending home; of the zone booked alone. */
   readonly visitMinutes: number | null;
   /** What the console or its watch reported. */
@@ -114,6 +116,7 @@ function factsOf(
       null,
     ),
     painMax,
+    treatMinutes: treatMinutesOf(run),
     incidents: incidents.length,
     reactions: reactions.length,
     overrides: overridesOf(record),
@@ -150,6 +153,12 @@ function startedBy(events: readonly VisitEvent[], areaId: string, bookedId: stri
 }
 
 const MINUTE_MS = 60_000;
+
+const treatMinutesOf = ({ startedAt, endedAt }: VisitRecord['run']): number =>
+  startedAt === null || endedAt === null
+    ? 0
+    : Math.max(0, Date.parse(endedAt) - Date.parse(startedAt)) / MINUTE_MS;
+
 // Entries of a test spot days before belong to no visit of today.
 const SAME_VISIT_MS = 6 * 60 * MINUTE_MS;
 

@@ -30,6 +30,7 @@ const APPEND_ONLY = [
     'eyewear',
     'device_log',
     'incident_entries',
+    'trial_entries',
     'sign_offs',
     'practice_runs',
     'judgements',

@@ -21,6 +21,7 @@ import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
 import { deviceLog, incidentEntries } from './device-tables';
 import { eyewear } from './eyewear';
+import { trialEntries, trials } from './trial-tables';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
 import { waiting } from './waiting';
@@ -41,6 +42,10 @@ const HOLDS: Readonly<Record<string, string>> = {
     'What was checked, measured, serviced and fitted of each handpiece, and when it was out of use. Append-only.',
   incident_entries:
     'The register of incidents: each report, and what was told of it later. Append-only.',
+  trials:
+    'Trials of two ways on two sides: the design, the seed that is told to nobody before the end, its hash.',
+  trial_entries:
+    'Who takes part in a trial and what came to each: consent, sides drawn, deviations, counts, ends. Append-only.',
   visits: 'Visits as booked. `area_id` is the first zone; others are added by events.',
   visit_events:
     'All that was said and done in visits; `body` is the event, `at` its own time, `recorded_at` when the server received it. Append-only.',
@@ -128,6 +133,8 @@ const everything: readonly unknown[] = [
   eyewear,
   deviceLog,
   incidentEntries,
+  trials,
+  trialEntries,
   calendarFeeds,
   visitLinks,
   waiting,

@@ -50,6 +50,7 @@ export const sessionFacts = pgTable(
     grade: smallint('grade'),
     /** 0–10; null where it was never asked. */
     painMax: smallint('pain_max'),
+    treatMinutes: doublePrecision('treat_minutes').notNull(),
     /** Of the visit, told with the zone that was booked. */
     visitMinutes: doublePrecision('visit_minutes'),
     plannedMinutes: smallint('planned_minutes'),

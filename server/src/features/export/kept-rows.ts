@@ -44,6 +44,7 @@ const TABLES: readonly (readonly [table: string, whose: SQL, order: SQL])[] = [
   ['course_notes', OF_CLIENT, sql`t.at, t.id`],
   ['typed_sessions', OF_CLIENT, sql`t.on_day, t.id`],
   ['waiting', OF_CLIENT, sql`t.id`],
+  ['trial_entries', OF_CLIENT, sql`t.added_at, t.id`],
   ['messages', OF_CLIENT, sql`t.created_at, t.id`],
 ];
 

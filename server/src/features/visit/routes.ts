@@ -30,12 +30,14 @@ import { areasOf, asArea, asClient } from '../clients/store';
 import { gapFor } from '../languages/store';
 import { saidLastBefore } from '../suitability/store';
 import { judgeAnswers, unconfirmed } from '../suitability/judge';
+import { judgeTrialArm, trialOfVisit } from '../trials/of-visit';
 import { acceptedPlan, judgeSettings, lackingHere } from './accept-plan';
 import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeDevice } from './judge-device';
 import { judgeEyewear } from './judge-eyewear';
+import { judgeTrial } from './judge-trial';
 import { judgeReactions } from './judge-reactions';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
@@ -85,6 +87,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       ahead: unconfirmed(ahead.get(visit.id), kept.events),
       saidLast,
       clinicName: around.clinic.name,
+      trial: await trialOfVisit(db, clinicId, visit.clientId, visit.id),
       languageGap: await gapFor(db, clinicId, around.client, around.clinic),
       today: around.today,
     };
@@ -107,6 +110,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       refuseOtherDays(fresh, locked.timeZone);
       await judgeSettings(locked, fresh);
       await judgeDevice(locked, fresh);
+      await judgeTrial(locked, fresh);
       const fitted = await judgeEyewear(locked, fresh);
       return judgeReactions(locked, await judgeAnswers(locked, fitted));
     };
@@ -147,6 +151,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const { id, at, areaId, setting, colours } = parse(AcceptSetting, request.body);
     const prepare = async (locked: Locked): Promise<readonly NewEvent[]> => {
       const zone = areaId ?? locked.visit.areaId;
+      await judgeTrialArm(locked.tx, locked.clinicId, locked.visit, zone, setting);
       const plan = await acceptedPlan(locked, zone, setting, colours);
       return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } }];
     };

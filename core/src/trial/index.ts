@@ -1,0 +1,5 @@
+export * from './design';
+export * from './allocation';
+export * from './paired';
+export * from './power';
+export * from './analysis';
