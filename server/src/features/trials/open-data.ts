@@ -1,5 +1,5 @@
 import type { TrialOpened } from '@tidy-quill/contract/trials';
-import { FOLLOW_UP_MONTHS, TRIAL_SIDES } from '@tidy-quill/core/trial';
+import { TRIAL_SIDES, type FollowUpMonth } from '@tidy-quill/core/trial';
 import { defined } from '@tidy-quill/core/units';
 import Papa from 'papaparse';
 import type { TrialKnown } from './shown';
@@ -39,7 +39,7 @@ export const openRows = ({ known }: TrialKnown): readonly DataRow[] =>
     const { code, site, drawn, areas, deviations, left } = participant;
     const first = facts[0]?.treatedOn;
     return TRIAL_SIDES.flatMap((side): readonly DataRow[] => {
-      const countAt = (month: 0 | (typeof FOLLOW_UP_MONTHS)[number]) =>
+      const countAt = (month: 0 | FollowUpMonth) =>
         counts.findLast((count) => count.side === side && count.month === month)?.perCm2 ?? null;
       const about = {
         ...{ participant: code, site, side, arm: drawn?.[side] ?? null },
