@@ -115,6 +115,36 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'findings/trials',
+            lazy: async () => ({
+              Component: (await import('../features/trials/TrialsPage')).TrialsPage,
+            }),
+          },
+          {
+            path: 'findings/trials/new',
+            lazy: async () => ({
+              Component: (await import('../features/trials/DesignPage')).DesignPage,
+            }),
+          },
+          {
+            path: 'findings/trials/:trialId/design',
+            lazy: async () => ({
+              Component: (await import('../features/trials/DesignPage')).DesignPage,
+            }),
+          },
+          {
+            path: 'findings/trials/:trialId/count',
+            lazy: async () => ({
+              Component: (await import('../features/trials/CountingPage')).CountingPage,
+            }),
+          },
+          {
+            path: 'findings/trials/:trialId',
+            lazy: async () => ({
+              Component: (await import('../features/trials/TrialPage')).TrialPage,
+            }),
+          },
+          {
             path: 'findings/incidents',
             lazy: async () => ({
               Component: (await import('../features/incidents/RegisterPage')).RegisterPage,

@@ -19,6 +19,7 @@ import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
 import { fillTattoos } from './tattoos';
 import { fillTested } from './tested';
+import { fillTrial } from './trial';
 import { fillWeek } from './week';
 import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 import { answers, demoPast, demoVisit } from './visits';
@@ -46,6 +47,7 @@ export async function fillDemo(db: Db): Promise<void> {
     const given = tx.$count(clients, eq(clients.clinicId, setting.clinicId));
     await fillClient(tx, setting, DEMO_STOPPED, (await given) + 1);
     await fillWeek(tx, setting, (await given) + 1);
+    await fillTrial(tx, setting, (await given) + 1);
     await tx
       .update(clinics)
       .set({ lastClientNumber: await given })

@@ -253,7 +253,7 @@ function treat(
   let left = fired - 3;
   for (const cell of cells) {
     const own = Math.min(left, cell.number === 1 ? cell.pulses - 3 : cell.pulses);
-    if (own > 0) script.add({ kind: 'pulsesFired', count: own }, own);
+    fire(script, own, pulsesASecond(proposal));
     left -= own;
     if (left <= 0) break;
     script.add({ kind: 'cellEnded', cell: cell.number, how: 'done' }, 5);
@@ -261,6 +261,20 @@ function treat(
   }
   if (halfWay) script.add({ kind: 'paused' }, 5);
   else script.add({ kind: 'treatmentEnded' }, 10);
+}
+
+/** A moving hand fires at the console's rate; a stamped pulse takes about a second. */
+const pulsesASecond = ({ setting }: Proposal): number =>
+  setting.technique === 'inMotion' ? setting.rateHz : 1;
+
+// As many pulses as one press may tell of.
+const MOST_PULSES = 1000;
+
+function fire(script: VisitScript, pulses: number, aSecond: number): void {
+  for (let left = pulses; left > 0; left -= MOST_PULSES) {
+    const count = Math.min(left, MOST_PULSES);
+    script.add({ kind: 'pulsesFired', count }, Math.ceil(count / aSecond));
+  }
 }
 
 /** What was told by telephone, triaged as on that day; then how it ended, where it has. */

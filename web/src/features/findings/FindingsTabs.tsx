@@ -20,6 +20,9 @@ export function FindingsTabs() {
           </NavLink>
         </>
       ) : null}
+      <NavLink className="tab-link" to="/findings/trials">
+        Trials
+      </NavLink>
       <NavLink className="tab-link" to="/findings/incidents">
         Incidents
       </NavLink>

@@ -7,7 +7,11 @@ import {
   type Proposals,
   type Setting,
 } from '@tidy-quill/core/plan';
+import { belongsTo } from '@tidy-quill/core/trial';
 import { defined } from '@tidy-quill/core/units';
+import { Notice } from '../../widgets/Notice';
+import { TrialSideNotice } from '../trials/TrialSideNotice';
+import { useTrialSide } from '../trials/use-trial-side';
 import { useDraft } from '../../app/draft';
 import { CourseLine } from '../course/CourseLine';
 import { DeviceNotice } from '../devices/DeviceNotice';
@@ -20,8 +24,38 @@ import { Stale } from './Stale';
 /** The ways to treat this area, ranked; the chosen one with its window, limits, work and reasons. */
 export function PlanStage() {
   const plan = defined(usePlanCase());
+  const side = useTrialSide();
+  // Before the sides of a trial are drawn nothing is planned on either.
+  if (side !== null && side.arm === null) return <TrialSideNotice />;
   return (
-    <Proposed plan={plan}>{(proposals) => <Planning plan={plan} proposals={proposals} />}</Proposed>
+    <Proposed plan={plan}>{(proposals) => <OfSide plan={plan} proposals={proposals} />}</Proposed>
+  );
+}
+
+/** Of a side of a trial the ways alone that were drawn for it, unless a deviation is recorded. */
+function OfSide({ plan, proposals }: { plan: PlanCase; proposals: Proposals }) {
+  const side = useTrialSide();
+  if (side === null || side.arm === null || side.deviates) {
+    return (
+      <>
+        <TrialSideNotice />
+        <Planning plan={plan} proposals={proposals} />
+      </>
+    );
+  }
+  const { arm } = side;
+  const own = proposals.proposals.filter(({ setting }) => belongsTo(arm, setting));
+  return (
+    <>
+      <TrialSideNotice />
+      {own.length === 0 ? (
+        <Notice kind="stop" title={`Nothing is proposed for ${arm.name} here`}>
+          <p>The protocol and the limits leave no setting of this way on this side today.</p>
+        </Notice>
+      ) : (
+        <Planning plan={plan} proposals={{ ...proposals, proposals: own }} />
+      )}
+    </>
   );
 }
 

@@ -24,6 +24,7 @@ import { NotSetUp } from '../setup/NotSetUp';
 import { UrgentList } from '../urgent/UrgentList';
 import { BackupOverdue } from './BackupOverdue';
 import { FollowUpList } from './FollowUpList';
+import { TrialFollowUpList } from './TrialFollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { useListsRead } from './use-lists-read';
 import { AsOf } from '../../widgets/AsOf';
@@ -90,6 +91,7 @@ export function TodayPage() {
         <>
           {supervises ? null : <ReactionList />}
           <FollowUpList />
+          <TrialFollowUpList />
           <NotReadyList today={data.day} />
           <DeviceDues />
         </>

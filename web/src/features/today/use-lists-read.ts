@@ -4,6 +4,7 @@ import { useFollowUpsQuery, useNotReadyQuery } from '../../app/api';
 import { useBackupsQuery } from '../clinic/backups-api';
 import { useDevicesQuery } from '../devices/devices-api';
 import { useSetupStepsQuery } from '../setup/setup-api';
+import { useTrialFollowUpsQuery } from '../trials/trials-api';
 
 // A list that does not answer keeps nobody from the day.
 const LONGEST_MS = 2000;
@@ -22,6 +23,7 @@ export function useListsRead(): boolean {
     useDiaryWorriesQuery(),
     useFollowUpsQuery(),
     useNotReadyQuery(),
+    useTrialFollowUpsQuery(),
   ].every(({ isLoading }) => !isLoading);
   if (allRead && !isRead) setIsRead(true);
   useEffect(() => {

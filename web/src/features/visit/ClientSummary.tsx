@@ -46,6 +46,7 @@ import {
 import { Fact, Facts } from '../../widgets/Fact';
 import { Notice } from '../../widgets/Notice';
 import { useSignedIn } from '../../app/clinic-context';
+import { useTrialSide } from '../trials/use-trial-side';
 import { Alerts } from './Alerts';
 import { CancelVisit } from './CancelVisit';
 import { useVisit } from './use-visit';
@@ -92,6 +93,7 @@ export function ClientSummary() {
       <LastVisit last={wholeSessions(history).at(-1) ?? null} />
       <Tested />
       {record.plan === null ? null : <Planned />}
+      <TrialFact />
       <p className="left-foot">
         {sessionDays(history) === 0
           ? 'First session on this area'
@@ -110,6 +112,20 @@ export function ClientSummary() {
       </p>
       <CancelVisit />
     </aside>
+  );
+}
+
+/** Which way the trial works this side, at every stage. */
+function TrialFact() {
+  const side = useTrialSide();
+  if (side === null) return null;
+  return (
+    <Facts title="Trial">
+      <Fact word="This side">
+        {side.arm === null ? 'not drawn yet' : side.arm.name}
+        {side.deviates ? ', deviating today' : ''}
+      </Fact>
+    </Facts>
   );
 }
 

@@ -1,0 +1,46 @@
+import { FOLLOW_UP_WORDS } from '@tidy-quill/contract/labels/trials';
+import type { SiteId } from '@tidy-quill/core/sites';
+import { Link } from 'react-router';
+import { shortDay, SITE_WORDS } from '../../text';
+import { useTrialFollowUpsQuery } from '../trials/trials-api';
+
+/** Follow-ups of trials whose window is open, the one that closes first at the head. */
+export function TrialFollowUpList() {
+  const { data } = useTrialFollowUpsQuery(undefined, { refetchOnMountOrArgChange: true });
+  if (data === undefined || data.length === 0) return null;
+  return (
+    <section className="not-ready">
+      <h2>Trial follow-ups</h2>
+      <table className="data-table is-still">
+        <thead>
+          <tr>
+            <th scope="col">Client</th>
+            <th scope="col">Trial</th>
+            <th scope="col">Count both sides</th>
+            <th scope="col">Window</th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.map(({ trialId, title, client, site, month, from, due, until }) => (
+            <tr key={`${trialId} ${client.id} ${month}`}>
+              <th scope="row">
+                <Link to={`/clients/${client.id}`}>{client.name}</Link>
+                <span className="quiet">{client.phone}</span>
+              </th>
+              <td>
+                <Link to={`/findings/trials/${trialId}`}>{title}</Link>
+              </td>
+              <td>
+                {SITE_WORDS[site as SiteId]}, {FOLLOW_UP_WORDS[month]}
+              </td>
+              <td className="figures">
+                {shortDay(from)} – {shortDay(until)}
+                <span className="quiet">due {shortDay(due)}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
