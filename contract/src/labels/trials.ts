@@ -39,6 +39,17 @@ export const outcomeText = (outcome: TrialOutcome, month: FollowUpMonth | null):
     ? `${OUTCOME_WORDS[outcome]}, ${FOLLOW_UP_WORDS[month]}`
     : OUTCOME_WORDS[outcome];
 
+/** What a difference of an outcome is in. */
+export const DIFFERENCE_UNIT: Readonly<Record<TrialOutcome, string>> = {
+  hairLeft: 'percentage points',
+  pain: 'points',
+  minutes: 'min',
+  harm: 'sessions',
+};
+
+/** A difference with its sign as it is printed. */
+const signed = (value: number) => figure(value, 2).replace('-', '−');
+
 const pText = (p: number): string => (p < 0.001 ? 'p < 0.001' : `p = ${figure(p, 3)}`);
 
 const METHOD_WORDS = {
@@ -48,7 +59,7 @@ const METHOD_WORDS = {
 
 /** What an outcome shows, line by line: differences A − B. */
 export function analysisLines(
-  { analysis, withoutDeviations, missing }: OutcomeAnalysis,
+  { outcome, analysis, withoutDeviations, missing }: OutcomeAnalysis,
   { arms }: Pick<TrialDesign, 'arms'>,
 ): readonly string[] {
   const gaps = new Map<string, number>();
@@ -62,11 +73,12 @@ export function analysisLines(
       : [`Missing: ${[...gaps].map(([reason, count]) => `${count} (${reason})`).join(', ')}.`];
   if (analysis === null) return ['No client with both sides yet.', ...left];
   const { n, median, shift, wilcoxon, sign, t } = analysis;
+  const unit = DIFFERENCE_UNIT[outcome];
   return [
-    `${countText(n, 'client')} with both sides. ${arms.a.name} less ${arms.b.name}: median ${figure(median, 2)}.`,
+    `${countText(n, 'client')} with both sides. Median of ${arms.a.name} minus ${arms.b.name}: ${signed(median)} ${unit}.`,
     shift === null
       ? 'Too few for an interval of 95 %.'
-      : `Hodges–Lehmann estimate ${figure(shift.estimate, 2)}, 95 % interval ${figure(shift.low, 2)} to ${figure(shift.high, 2)}.`,
+      : `Hodges–Lehmann estimate ${signed(shift.estimate)} ${unit}, 95 % interval ${signed(shift.low)} to ${signed(shift.high)}.`,
     wilcoxon === null
       ? 'Too few that differ for ranks.'
       : `Signed ranks (Wilcoxon): sum of positives ${figure(wilcoxon.statistic, 1)}, ${pText(wilcoxon.p)} (${METHOD_WORDS[wilcoxon.method]}).`,
@@ -74,12 +86,12 @@ export function analysisLines(
     ...(t === null
       ? []
       : [
-          `Paired t: mean ${figure(t.mean, 2)}, 95 % interval ${figure(t.low, 2)} to ${figure(t.high, 2)}, ${pText(t.p)}.`,
+          `Paired t: mean ${signed(t.mean)} ${unit}, 95 % interval ${signed(t.low)} to ${signed(t.high)}, ${pText(t.p)}.`,
         ]),
     ...(withoutDeviations === null
       ? []
       : [
-          `Without ${countText(n - withoutDeviations.n, 'client')} with a deviation: median ${figure(withoutDeviations.median, 2)}.`,
+          `Without ${countText(n - withoutDeviations.n, 'client')} with a deviation: median ${signed(withoutDeviations.median)} ${unit}.`,
         ]),
     ...left,
   ];

@@ -72,6 +72,14 @@ describe('a control chart', () => {
     ]);
   });
 
+  it('takes no run of months without a rare event for a signal', () => {
+    // 3 in 101: eight months of eight sessions expect 1.9 and see none; two deviations are 2.8.
+    const none = Array.from({ length: 8 }, (_, index) => month(`2025-0${index + 1}`, 0, 8));
+    const chart = uChart([...none, month('2025-09', 1, 12), month('2025-10', 2, 25)]);
+    expect(chart.centre).toBeCloseTo(3 / 101, 12);
+    expect(chart.points.every(({ signal }) => signal === null)).toBe(true);
+  });
+
   it('says nothing of a month without sessions, and lets it end no run', () => {
     const quiet = Array.from({ length: 7 }, (_, index) => month(`2025-0${index + 1}`, 1, 100));
     const chart = uChart([

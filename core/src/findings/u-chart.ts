@@ -24,9 +24,11 @@ export interface UChart {
   readonly points: readonly ControlPoint[];
 }
 
-/** So many points in turn on one side of the centre are no chance (Nelson 1984, rule 2, by eight). */
+/** So many points in turn on one side of the centre speak against chance (Western Electric 1956, rule 4). */
 export const RUN = 8;
 const SIGMAS = 3;
+/** Of rare events most months have none: a run counts only where all of it lies as far off, in standard deviations of its own. */
+const RUN_SIGMAS = 2;
 
 /**
  * A u-chart: events per session with limits three standard deviations either side of the centre, each for its own number of
@@ -42,7 +44,7 @@ export function uChart(points: readonly ChartPoint[]): UChart {
     };
   }
   const centre = events / sessions;
-  let run = { side: 0, length: 0 };
+  let run = NO_RUN;
   return {
     centre,
     points: points.map((point): ControlPoint => {
@@ -52,18 +54,35 @@ export function uChart(points: readonly ChartPoint[]): UChart {
       const spread = SIGMAS * Math.sqrt(centre / point.sessions);
       const [low, high] = [Math.max(0, centre - spread), centre + spread];
       const side = Math.sign(rate - centre);
-      run = { side, length: side !== 0 && side === run.side ? run.length + 1 : 1 };
+      const before = side !== 0 && side === run.side ? run : NO_RUN;
+      run = {
+        side,
+        length: before.length + 1,
+        events: before.events + point.events,
+        expected: before.expected + centre * point.sessions,
+      };
       return { ...point, rate, low, high, signal: signalOf({ rate, low, high }, run) };
     }),
   };
 }
 
+/** Points in turn on one side of the centre, with the events in them and those that the centre expects. */
+interface Run {
+  readonly side: number;
+  readonly length: number;
+  readonly events: number;
+  readonly expected: number;
+}
+
+const NO_RUN: Run = { side: 0, length: 0, events: 0, expected: 0 };
+
 function signalOf(
   { rate, low, high }: { readonly rate: number; readonly low: number; readonly high: number },
-  { side, length }: { readonly side: number; readonly length: number },
+  { side, length, events, expected }: Run,
 ): Signal | null {
   if (rate > high) return 'above';
   if (rate < low) return 'below';
-  if (side === 0 || length < RUN) return null;
+  const off = Math.abs(events - expected) > RUN_SIGMAS * Math.sqrt(expected);
+  if (side === 0 || length < RUN || !off) return null;
   return side > 0 ? 'runAbove' : 'runBelow';
 }

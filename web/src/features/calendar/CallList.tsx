@@ -6,6 +6,7 @@ import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, countText, dayOf, dayText, momentText, shortDay } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
+import { TrialFollowUpList } from '../trials/TrialFollowUpList';
 import { useDueListsQuery, useRecallMutation } from './calendar-api';
 import { WaitingTable } from './WaitingTable';
 
@@ -26,6 +27,7 @@ export function CallList() {
       ) : (
         <DueTable {...data} />
       )}
+      <TrialFollowUpList />
       <h2>Wait for another time</h2>
       <WaitingTable />
       <h2>Ask for another time</h2>

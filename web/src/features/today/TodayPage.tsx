@@ -24,7 +24,7 @@ import { NotSetUp } from '../setup/NotSetUp';
 import { UrgentList } from '../urgent/UrgentList';
 import { BackupOverdue } from './BackupOverdue';
 import { FollowUpList } from './FollowUpList';
-import { TrialFollowUpList } from './TrialFollowUpList';
+import { TrialFollowUpList } from '../trials/TrialFollowUpList';
 import { NotReadyList } from './NotReadyList';
 import { useListsRead } from './use-lists-read';
 import { AsOf } from '../../widgets/AsOf';

@@ -7,9 +7,11 @@ const [TOP, BOTTOM] = [14, 166];
 const [X_A, X_B] = [70, 210];
 const X_DIFFERENCE = 310;
 
+const UNIT = { hairLeft: ' %', pain: '', minutes: ' min', harm: '' } as const;
+
 /** Each client’s two sides joined by a line, and beside them the difference with its 95 % interval. */
 export function PairChart({
-  outcome: { pairs, analysis },
+  outcome: { outcome, pairs, analysis },
   arms,
 }: {
   outcome: OutcomeAnalysis;
@@ -40,6 +42,7 @@ export function PairChart({
       {[low, high].map((value) => (
         <text key={value} x={X_A - 12} y={y(value) + 4} textAnchor="end">
           {figure(value)}
+          {UNIT[outcome]}
         </text>
       ))}
       {pairs.map(({ id, a, b }) => (

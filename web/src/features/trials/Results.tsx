@@ -114,7 +114,7 @@ function Outcomes({ trial: { design }, shown }: { trial: TrialOpened; shown: Tri
         />
       ))}
       <p className="quiet">
-        Differences are A less B. Every side counts as it was drawn, whatever was done then
+        Differences are A minus B. Every side counts as it was drawn, whatever was done then
         (intention to treat). One clinic’s record: it settles an argument here, no more.
       </p>
     </>

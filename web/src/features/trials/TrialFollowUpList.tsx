@@ -2,7 +2,7 @@ import { FOLLOW_UP_WORDS } from '@tidy-quill/contract/labels/trials';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { Link } from 'react-router';
 import { shortDay, SITE_WORDS } from '../../text';
-import { useTrialFollowUpsQuery } from '../trials/trials-api';
+import { useTrialFollowUpsQuery } from './trials-api';
 
 /** Follow-ups of trials whose window is open, the one that closes first at the head. */
 export function TrialFollowUpList() {
