@@ -73,6 +73,7 @@ describe('an incident', () => {
     await browser.press('Keep this report');
     await browser.see('Send home', RIBBON);
     await browser.press('Findings', PLACES);
+    await browser.press('Incidents', '//nav[@aria-label="Findings"]');
     await browser.see('Two pulses after the pedal was let go');
     await browser.see('Take the key out');
     await browser.press('Tell more');

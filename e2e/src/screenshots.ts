@@ -47,11 +47,6 @@ try {
   await keep('devices');
   await stage('Leander Bristlecombe', 'Ask', 'Wait until');
   await keep('ask');
-  await stage('Bram Oxenstable', 'Ask', 'History');
-  await browser.press('Consent', '//*[@role="tablist"]');
-  await browser.press('Read and sign', '//footer');
-  await browser.see('What may go wrong');
-  await keep('consent');
   await stage('Ottoline Marshwhistle', 'Look', 'Fitzpatrick type');
   await keep('look');
   await stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type');
@@ -89,11 +84,6 @@ try {
   await browser.driver.wait(until.elementLocated(By.css('.recharts-line path')), 20_000);
   await browser.driver.executeScript('scrollTo(0, 0)');
   await keep('record');
-  await browser.open('/');
-  await browser.press('Jessamy Rookwhistle');
-  await browser.choose('How does it go?', 'worse');
-  await browser.see('Still gets worse');
-  await keep('reactions');
   await stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do');
   await browser.see('as it has shown');
   await keep('ink-plan');
@@ -110,6 +100,19 @@ try {
   await browser.see('An even hand');
   await browser.driver.executeScript('scrollTo(0, 0)');
   await keep('practice');
+  await browser.press('Sign out');
+  await browser.see('Password');
+  await signIn(browser, 'caspian');
+  await browser.press('Findings', '//nav[@aria-label="Places"]');
+  await browser.see('What to look at');
+  await browser.driver.wait(until.elementLocated(By.css('.harm-chart .recharts-line-curve')));
+  await keep('findings');
+  await browser.press('Trials', '//nav[@aria-label="Findings"]');
+  await browser.press('In motion or stamping', '//table');
+  await browser.press('Record a look and show it');
+  await browser.see('An interim look');
+  await browser.driver.executeScript('document.querySelector(".trial-results").scrollIntoView()');
+  await keep('trial');
 } finally {
   await browser.close();
 }

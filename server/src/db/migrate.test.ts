@@ -57,7 +57,7 @@ describe('the demo', () => {
       expect(await count(url, table), table).toBe(0);
     }
     await fillDemo(db);
-    expect(await count(url, 'clients')).toBe(37);
+    expect(await count(url, 'clients')).toBe(49);
     expect(await count(url, 'consents')).toBeGreaterThan(8);
     await expect(pool.query('delete from visit_events')).rejects.toThrow(/append-only/);
     for (const table of ['consents', 'consent_withdrawals', 'ahead_answers', 'photos']) {

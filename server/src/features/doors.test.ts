@@ -65,6 +65,7 @@ beforeAll(async () => {
     eyewear: await one('eyewear'),
     'device-papers': await servicePaper(person),
     incidents: await incident(person),
+    trials: await one('trials'),
     judgements: await one('judgements'),
     messages: await one('messages'),
     unavailable: absence.id,

@@ -45,7 +45,7 @@ const PEOPLE: readonly (readonly [
   site: SiteId,
   weeksAgo: number,
 ])[] = [
-  ['Ottoline', 'Brambleworth', 'lowerLeg', 46],
+  ['Emmeline', 'Brambleworth', 'lowerLeg', 46],
   ['Peregrine', 'Saltmarsh-Vane', 'underarm', 45],
   ['Lisbet', 'Cobblewick', 'lowerLeg', 44],
   ['Amaryllis', 'Fenwhistle', 'underarm', 41],
@@ -54,7 +54,7 @@ const PEOPLE: readonly (readonly [
   ['Seraphine', 'Duckworth-Lamb', 'underarm', 33],
   ['Hyacinth', 'Pebblebank', 'lowerLeg', 30],
   ['Wilhelmine', 'Thistledown', 'underarm', 28],
-  ['Cosima', 'Larkspur-Hythe', 'lowerLeg', 22],
+  ['Cosima', 'Windlestraw', 'lowerLeg', 22],
   ['Tamsin', 'Gooseberry', 'underarm', 13],
   ['Rosalind', 'Copperkettle', 'lowerLeg', 7],
 ];
@@ -185,7 +185,7 @@ async function addClient(
   const clientId = v7();
   const areaIds = { left: v7(), right: v7() };
   const reference = `TQ-${String(number).padStart(4, '0')}`;
-  const birthDate = `${Number(today.slice(0, 4)) - 24 - index}-${String((index % 12) + 1).padStart(2, '0')}-08`;
+  const birthDate = `${Number(today.slice(0, 4)) - 28 - index}-${String((index % 12) + 1).padStart(2, '0')}-08`;
   const phone = `01632 960 ${300 + number}`;
   await tx.insert(clients).values({
     ...{ clinicId, id: clientId, reference, givenName, familyName, birthDate, phone, note: '' },

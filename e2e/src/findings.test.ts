@@ -1,0 +1,163 @@
+import { defined } from '@tidy-quill/core/units';
+import { describe, expect, it } from 'vitest';
+import { startWalk } from './start-walk';
+import { answerNo, newClient, openVisit, pick, RIBBON, signConsent, signIn, SOON } from './walk';
+
+const { app, browser } = await startWalk();
+
+const PLACES = '//nav[@aria-label="Places"]';
+const PARTS = '//nav[@aria-label="Findings"]';
+const DIALOG = '//div[@role="dialog"]';
+
+describe('findings', () => {
+  it('open the sessions behind a figure, and stay as they were chosen in the address', async () => {
+    await signIn(browser, 'caspian');
+    await browser.press('Findings', PLACES);
+    await browser.see('What to look at');
+    await browser.see('Harm, in the room or later');
+    const facts = await app.rows<{ n: string }>('select count(*) as n from session_facts');
+    await browser.see(`${defined(facts[0]).n} sessions`);
+    await pick(browser, 'Technique', 'in motion');
+    await expect.poll(() => browser.driver.getCurrentUrl(), SOON).toContain('technique=inMotion');
+    await browser.press('Open these sessions', '//main');
+    await browser.see('Endpoint', DIALOG);
+  });
+
+  it('propose a change of a row whose record speaks for it, as a draft with its reason', async () => {
+    // A protocol that begins too low: nothing was ever seen at the first fluence in motion.
+    await app.rows(
+      `update session_facts set start_endpoint = 'none', endpoint = 'right' where technique = 'inMotion'`,
+    );
+    await browser.open('/findings/protocol');
+    await browser.see('Begin higher: low end 6 → 6.5 J/cm²');
+    await browser.press('Open as a draft');
+    await browser.see('Changed since version 2, not in force');
+    await browser.press('Keep as version 3');
+    await browser.see('against version 2, in force');
+    await browser.see('had no endpoint at the first fluence');
+  });
+
+  it('is no place for a technician but for the registers and trials', async () => {
+    await browser.driver.manage().deleteAllCookies();
+    await signIn(browser, 'idony');
+    await browser.press('Findings', PLACES);
+    await browser.see('on the register', '//main');
+    await browser.gone('Protocol review');
+    await browser.open('/findings/reactions');
+    await browser.see('for supervisor and owner');
+  });
+});
+
+describe('a trial', () => {
+  it('goes from its design to a side that is planned one way alone', async () => {
+    await browser.driver.manage().deleteAllCookies();
+    await signIn(browser, 'caspian');
+    await newClient(browser, {
+      ...{ given: 'Marigold', family: 'Inkpen', born: '1994-05-02', phone: '01632 960 777' },
+    });
+    await browser.press('Clients', PLACES);
+    await browser.fill('Search by name', 'Inkpen');
+    await browser.press('Marigold Inkpen', '//table');
+    await browser.press('Add area');
+    await browser.pressPart('right lower leg');
+    await browser.press('Add area', DIALOG);
+    await browser.see('right lower leg', '//main');
+
+    await browser.press('Findings', PLACES);
+    await browser.press('Trials', PARTS);
+    await browser.press('Design a trial');
+    await browser.fill('Title', 'Gliding against stamping');
+    await browser.see('It needs a question.');
+    await browser.fill('Question', 'Which hurts less?');
+    await pick(browser, 'Way A: technique', 'in motion');
+    await pick(browser, 'Way B: technique', 'stamping');
+    await browser.see('Sites: must hold one site at least.');
+    await pick(browser, 'Sites, a left and a right one each', 'lower leg');
+    await pick(browser, 'Decided by', 'highest pain of a session, 0–10');
+    await browser.seeWithin('clients find it four times in five', 60_000);
+    await browser.press('Save the draft');
+    await browser.see('Draft', '//main');
+    await browser.press('Fix the design and begin');
+    await browser.see('SHA-256');
+    await browser.see('sealed');
+
+    await browser.press('Take a client in');
+    await browser.fill('Client', 'Inkpen');
+    await pick(browser, 'Client', await labelOf('Inkpen'));
+    await browser.see('left and right lower leg', DIALOG);
+    await browser.press('Type the name instead: Client, who has read this');
+    await browser.fill('Client, who has read this, full name typed', 'Marigold Inkpen');
+    await browser.press('Save the consent');
+    await browser.see('drawn at the first visit');
+
+    await browser.press('Today', PLACES);
+    await openVisit(browser, 'Marigold Inkpen');
+    await answerNo(browser);
+    await signConsent(browser, 'Marigold Inkpen', 'Caspian Thorngate');
+    await browser.press('Add a zone');
+    await browser.press('right lower leg', DIALOG);
+    await browser.gone('Add a zone to this visit');
+    for (const side of ['left', 'right'] as const) {
+      await browser.press(`${side} lower leg`, '//nav[@aria-label="Zones of this visit"]');
+      await browser.press('Look', RIBBON);
+      await browser.choose('Fitzpatrick type', 'II');
+      await browser.choose('Tan on the area', 'no tan');
+      await browser.choose('Colour', 'dark brown');
+      await browser.choose('Calibre', 'coarse');
+      await browser.choose('Density', 'medium');
+      await browser.press('findings, go to Plan');
+      if (side === 'left') {
+        await browser.see('draw the sides first');
+        await browser.press('Draw the sides');
+      }
+      await browser.see(`Trial “Gliding against stamping”: ${side} side`);
+      await browser.see('What limits the fluence');
+      await browser.press('Accept', '//footer');
+      await browser.see('Prepare', RIBBON);
+      await expect
+        .poll(async () => (await app.kept('Inkpen', 'planAccepted')).length, SOON)
+        .toBe(side === 'left' ? 1 : 2);
+    }
+    const plans = await app.kept('Inkpen', 'planAccepted');
+    const techniques = plans.map(
+      ({ body }) =>
+        (body['plan'] as unknown as { setting: { technique: string } }).setting.technique,
+    );
+    expect([...techniques].sort()).toEqual(['inMotion', 'stamping']);
+    const [drawn] = await app.rows<{ body: { left: 'a' | 'b' } }>(
+      `select e.body from trial_entries e join clients c on c.id = e.client_id where e.kind = 'drawn' and c.family_name = 'Inkpen'`,
+    );
+    expect(techniques[0]).toBe(defined(drawn).body.left === 'a' ? 'inMotion' : 'stamping');
+  });
+
+  it('shows what it came to once it is closed, with its seed and a report', async () => {
+    await browser.open('/findings/trials');
+    await browser.press('In motion or stamping', '//table');
+    await browser.see('12 clients of 12 planned');
+    await browser.see('Nothing is shown while it runs');
+    await browser.press('Close the trial…');
+    await browser.fill('Why it ends now', 'The last follow-up cannot be waited for');
+    await browser.press('Close it for good');
+    await browser.see('Hodges–Lehmann estimate');
+    await browser.see('Missing:');
+    await browser.see('Moved to another town');
+    const [seed] = await app.rows<{ seed: string }>(
+      `select seed from trials where closed_at is not null`,
+    );
+    await browser.see(defined(seed).seed);
+    const head = await browser.driver.executeAsyncScript<string>(
+      `const done = arguments[arguments.length - 1];
+       const link = [...document.querySelectorAll('a[href$="report.pdf"]')][0];
+       fetch(link.href).then((r) => r.text()).then((t) => done(t.slice(0, 5)))`,
+    );
+    expect(head).toBe('%PDF-');
+  });
+});
+
+/** What a client is called in the list to choose from. */
+async function labelOf(family: string): Promise<string> {
+  const [client] = await app.rows<{ label: string }>(
+    `select given_name || ' ' || family_name || ', ' || reference as label from clients where family_name = '${family}'`,
+  );
+  return defined(client).label;
+}
