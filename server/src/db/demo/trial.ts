@@ -1,6 +1,6 @@
 import type { TrialEntryBody } from '@tidy-quill/contract/trials';
 import { isOfVisit, type VisitEvent } from '@tidy-quill/core/events';
-import type { PastSession, SkinFinding, Technique } from '@tidy-quill/core/plan';
+import type { PastSession, Proposal, SkinFinding, Technique } from '@tidy-quill/core/plan';
 import type { SiteId } from '@tidy-quill/core/sites';
 import {
   allocations,
@@ -19,7 +19,7 @@ import { areas, clients, visits } from '../schema';
 import { trialEntries, trials } from '../trial-tables';
 import { EARLIER_PROTOCOL } from './catalogue';
 import type { DemoClient } from './people';
-import { demoPast, demoVisit } from './visits';
+import { demoPast, demoVisit, proposalFor, subjectOf } from './visits';
 import { insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
 
 const DESIGN: TrialDesign = {
@@ -206,6 +206,22 @@ const TECHNIQUE: Readonly<Record<Arm, Technique & ('inMotion' | 'stamping')>> = 
   b: 'stamping',
 };
 
+const starts = new Map<string, Proposal>();
+
+/** The setting that a first visit begins with, and every later one stays at: worked out once for all who are alike. */
+function startFor(
+  client: DemoClient,
+  session: Parameters<typeof demoVisit>[0]['session'],
+  day: Day,
+): Proposal {
+  const key = [client.area.site, client.skin.type, session.technique].join(' ');
+  const known = starts.get(key);
+  if (known !== undefined) return known;
+  const start = proposalFor(subjectOf(client, session, []), session, day, EARLIER_PROTOCOL);
+  starts.set(key, start);
+  return start;
+}
+
 /** One visit of both sides; gives what each side has had by then. */
 async function fillVisit(
   tx: Tx,
@@ -238,12 +254,13 @@ async function fillVisit(
       hair: { colour: 'darkBrown', calibre: 'coarse', density: 'medium' },
       today: null,
     };
+    const session = {
+      ...{ handpieceId: 'diode-810-plate', technique, pains: [pain - 1, pain] },
+      marks: ['perifollicularOedema'] as const,
+    };
     return demoVisit({
       ...{ client, day, staffId, supervisorId, startsAt: from, history: history[side] },
-      session: {
-        ...{ handpieceId: 'diode-810-plate', technique, pains: [pain - 1, pain] },
-        marks: ['perifollicularOedema'],
-      },
+      ...{ session, proposal: startFor(client, session, day) },
       ...{ progress: 'home', yes: [], medicines: [] },
       ...{ catalogue: clinic.earlier, protocol: EARLIER_PROTOCOL },
     });

@@ -56,6 +56,8 @@ export function demoVisit(input: {
   readonly protocol: Protocol;
   readonly yes: NonNullable<DemoClient['today']>['yes'];
   readonly medicines: NonNullable<DemoClient['today']>['medicines'];
+  /** What is accepted; proposed for the very client where it is left out. */
+  readonly proposal?: Proposal;
 }): readonly VisitEvent[] {
   const { client, session, progress, day } = input;
   const script = new VisitScript(begun(input.startsAt, progress), input.staffId);
@@ -66,7 +68,7 @@ export function demoVisit(input: {
   const { site: _site, history: _history, ...findings } = subject;
   script.add({ kind: 'findingsRecorded', findings }, 180);
   if (progress === 'looked') return script.events;
-  const proposal = proposalFor(subject, session, day, input.protocol);
+  const proposal = input.proposal ?? proposalFor(subject, session, day, input.protocol);
   script.add(accepted(proposal, subject, day, input.catalogue), 120);
   script.waiveSpots(input.supervisorId);
   treat(script, proposal, session, subject.areaCm2, progress === 'treating');
@@ -162,7 +164,7 @@ export function answers(
   return Object.fromEntries(list) as Answers;
 }
 
-function subjectOf(
+export function subjectOf(
   client: DemoClient,
   session: Partial<DemoSession>,
   history: readonly PastSession[],

@@ -64,8 +64,9 @@ export function trialRoutes(db: Db): Router {
   });
 
   router.post('/trials/:id/close', async (request, response) => {
+    const actor = actorWithRight(request, 'approve');
     const { reason } = parse(CloseTrial, request.body);
-    await closeTrial(db, actorWithRight(request, 'approve'), pathId(request), reason);
+    await closeTrial(db, actor, pathId(request), reason);
     response.status(204).end();
   });
 
