@@ -1,5 +1,5 @@
 import { demoZone } from '../../server/test-databases.mjs';
-import { Key } from 'selenium-webdriver';
+import { Key, type WebElement } from 'selenium-webdriver';
 import { defined } from '@tidy-quill/core/units';
 import type { Browser } from './browser';
 
@@ -91,12 +91,35 @@ export async function pick(browser: Browser, label: string, word: string): Promi
     xpath: `//input[@id=//label[contains(., "${label}")]/@for]`,
   });
   await field.click();
-  const option = `//*[contains(@class, "ant-select-item-option")][@title="${word}"]`;
-  await browser.driver.wait(async () => {
-    const [found] = await browser.driver.findElements({ xpath: option });
-    return found !== undefined && (await found.isDisplayed());
-  }, SOON.timeout);
-  await browser.driver.findElement({ xpath: option }).click();
+  await take(browser, word);
+}
+
+/** Types into a list that opens, and takes a word of what it finds. */
+export async function search(
+  browser: Browser,
+  label: string,
+  text: string,
+  word: string,
+): Promise<void> {
+  await browser.fill(label, text);
+  await take(browser, word);
+}
+
+/** Takes a word of the list that is open: others that were stay in the page, hidden. */
+async function take(browser: Browser, word: string): Promise<void> {
+  const xpath = `//*[contains(@class, "ant-select-item-option")][@title="${word}"]`;
+  let shown: WebElement | undefined;
+  await browser.driver.wait(
+    async () => {
+      for (const option of await browser.driver.findElements({ xpath })) {
+        if (await option.isDisplayed()) shown = option;
+      }
+      return shown !== undefined;
+    },
+    SOON.timeout,
+    `${word} is not in the list`,
+  );
+  await defined(shown).click();
 }
 
 /** Opens a visit of today's list. */

@@ -18,7 +18,7 @@ export function EnrolDialog({ trial, onClose }: { trial: TrialOpened; onClose: (
   const [clientId, setClientId] = useState<string | null>(null);
   const [site, setSite] = useState<string | null>(null);
   const [signature, setSignature] = useState<Signature | null>(null);
-  const found = useClientsQuery({ text, page: 0 });
+  const found = useClientsQuery({ text, page: 1 });
   const pairs = usePairs(trial, clientId);
   const pair = pairs?.find((each) => each.site === site) ?? pairs?.[0] ?? null;
   const [enrol, { error, isLoading }] = useEnrolMutation();
