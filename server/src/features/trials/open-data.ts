@@ -5,7 +5,7 @@ import Papa from 'papaparse';
 import type { TrialKnown } from './shown';
 
 /** What each column of the open data means: the same words in the CSV’s companion and in the JSON. */
-export const DATA_DICTIONARY = {
+const DATA_DICTIONARY = {
   participant: 'Client by order of coming in, P01 on; the clinic alone knows who it is',
   site: 'Site of the pair of areas',
   side: 'left or right',
@@ -34,7 +34,7 @@ type DataRow = Readonly<Record<keyof typeof DATA_DICTIONARY, string | number | n
 const DAY_MS = 86_400_000;
 
 /** One row for each session of each side, or one without a session; persons by code alone, days counted from their first. */
-export const openRows = ({ known }: TrialKnown): readonly DataRow[] =>
+const openRows = ({ known }: TrialKnown): readonly DataRow[] =>
   known.flatMap(({ participant, facts, counts }) => {
     const { code, site, drawn, areas, deviations, left } = participant;
     const first = facts[0]?.treatedOn;

@@ -8,7 +8,7 @@ import { clinicDay } from '../../http/clinic-day';
 import { areasById, clientsById } from '../clients/store';
 import { entriesOf, type EntryRow, type TrialRow } from './store';
 
-export type FactsRow = typeof t.$inferSelect;
+type FactsRow = typeof t.$inferSelect;
 
 /** A client in a trial with the sessions that count for it. */
 export interface ParticipantKnown {

@@ -88,7 +88,7 @@ export const shownOf = ({ row, entries, known }: TrialKnown): TrialShown => ({
 });
 
 /** Clients whose sides were drawn, with what came to each way. */
-export const valuesOf = (known: readonly ParticipantKnown[]): readonly TrialParticipant[] =>
+const valuesOf = (known: readonly ParticipantKnown[]): readonly TrialParticipant[] =>
   known.flatMap(({ participant, facts, counts }): TrialParticipant[] => {
     const { code, drawn, areas, deviations, left } = participant;
     if (drawn === null) return [];
