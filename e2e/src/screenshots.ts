@@ -25,6 +25,8 @@ try {
   await browser.see('Password');
   await signIn(browser);
   await browser.see('Corisande');
+  await browser.see('Reactions being followed');
+  await browser.see('Trial follow-ups');
   await keep('today');
   await browser.press('Calendar');
   await browser.see('Odalys Penhallurick-Voss');
