@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, signIn } from './walk';
+import { openClient, openVisit, signIn } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -77,7 +77,7 @@ describe('a date of birth', () => {
 
 describe('what whoever treats must see first', () => {
   it('is said on the client’s page and at the head of the visit', async () => {
-    await browser.press('Oxenstable', '//table');
+    await openClient(browser, 'Oxenstable');
     await browser.press('Edit');
     await browser.fill('To be seen first by whoever treats', 'Faints at needles');
     await browser.fill('Guardian', 'Ottoline Oxenstable');
