@@ -102,7 +102,7 @@ function Shown({
       />
     );
   }
-  // The figures of before stay, greyed, until others are there.
+  // The earlier figures stay, greyed, until the new ones are there.
   const shown = currentData ?? data;
   if (shown === undefined) return <Skeleton active paragraph={{ rows: 10 }} />;
   const { summary, sessions, chart, lookAt } = shown;
