@@ -5,9 +5,14 @@ import type {
   SessionsBehind,
 } from '@tidy-quill/contract/findings';
 import { addDays, defined } from '@tidy-quill/core/units';
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { visits } from '../../db/schema';
+import { visitStatus } from '../../db/visit-status';
 import { startApplication, type Application, type Person } from '../../testing/application';
+import { writeFacts } from '../projections/facts';
 import { rebuild } from '../projections/rebuild';
+import { sumUp } from '../projections/store';
 
 let app: Application;
 let supervisor: Person;
@@ -164,3 +169,57 @@ describe('the review of the protocol', () => {
     expect(reviewed.every(({ use }) => use === null || use.clients >= 5)).toBe(true);
   });
 });
+
+describe('sessions that are summed up at once', () => {
+  it('by many who read the same client do not wait for each other in a circle', async () => {
+    const matching = sql`${visits.clientId} in (select client_id from session_facts)`;
+    for (let round = 0; round < 3; round++) {
+      await app.connection.db.update(visitStatus).set({ stale: true });
+      await Promise.all(
+        Array.from({ length: 4 }, (_, reader) =>
+          sumUp(app.connection.db, reader % 2 === 0 ? matching : sql`true`),
+        ),
+      );
+    }
+    const [left] = await rows<{ n: number }>(
+      'select count(*)::int as n from visit_status where stale',
+    );
+    expect(left).toEqual({ n: 0 });
+  });
+
+  it('while their month is being added up are not left out of it', async () => {
+    const before = await findings();
+    const { db, pool } = app.connection;
+    const [one] = await rows<{ clinic_id: string; visit_id: string; month: string }>(
+      "select clinic_id, visit_id, date_trunc('month', treated_on::timestamp)::date::text as month from session_facts limit 1",
+    );
+    const { clinic_id: clinicId, visit_id: visitId, month } = defined(one);
+    // Somebody adds the month up, has read its sessions, and has not written it yet.
+    const adding = await pool.connect();
+    await pool.query(
+      'insert into stale_months (clinic_id, month) values ($1, $2) on conflict do nothing',
+      [clinicId, month],
+    );
+    await adding.query('begin');
+    await adding.query('select from stale_months where clinic_id = $1 for update', [clinicId]);
+    const writing = db.transaction((tx) => writeFacts(tx, { clinicId, visitId }, []));
+    await Promise.race([writing, waitsForALock()]);
+    await adding.query('delete from stale_months where clinic_id = $1', [clinicId]);
+    await adding.query('commit');
+    adding.release();
+    await writing;
+    expect((await findings()).sessions).toBeLessThan(before.sessions);
+    await rebuild(db);
+    expect((await findings()).sessions).toBe(before.sessions);
+  });
+});
+
+/** Until some connection waits for a lock that another holds. */
+async function waitsForALock(): Promise<void> {
+  for (;;) {
+    const [row] = await rows<{ n: number }>(
+      "select count(*)::int as n from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database()",
+    );
+    if (defined(row).n > 0) return;
+  }
+}

@@ -40,6 +40,7 @@ export async function writeFacts(
     .from(t)
     .where(and(eq(t.clinicId, clinicId), eq(t.visitId, visitId)));
   if (before.length + facts.length === 0) return;
+  await holdAreas(tx, clinicId, [...before, ...facts]);
   const gone = before.filter(({ areaId }) => facts.every((each) => each.areaId !== areaId));
   const goneIds = gone.map(({ areaId }) => areaId);
   if (goneIds.length > 0) {
@@ -68,8 +69,25 @@ export async function writeFacts(
   const months = [...before, ...facts].map(({ treatedOn }) => monthOf(treatedOn));
   await tx
     .insert(staleMonths)
-    .values([...new Set(months)].map((month) => ({ clinicId, month })))
-    .onConflictDoNothing();
+    .values([...new Set(months)].sort().map((month) => ({ clinicId, month })))
+    // Waits for whoever adds the month up just now: this session is not in their sum, and they are about to call it done.
+    .onConflictDoUpdate({
+      target: [staleMonths.clinicId, staleMonths.month],
+      set: { month: sql`excluded.month` },
+    });
+}
+
+/** One at a time writes the sessions of an area, as each changes rows of the others; in order, so that none wait in a circle. */
+async function holdAreas(
+  tx: Queryable,
+  clinicId: string,
+  of: readonly { readonly areaId: string }[],
+): Promise<void> {
+  for (const areaId of [...new Set(of.map(({ areaId }) => areaId))].sort()) {
+    await tx.execute(
+      sql`select pg_advisory_xact_lock(hashtextextended(${`${clinicId} ${areaId}`}, 0))`,
+    );
+  }
 }
 
 /** Says of each session of an area whether it is the first or the last one, and has its counts looked at again. */

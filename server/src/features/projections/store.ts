@@ -141,6 +141,12 @@ async function sumUpOne(tx: Queryable, key: VisitKey, bookedId: string): Promise
     .from(visits)
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
     .for('update');
+  const [status] = await tx
+    .select({ visitId: visitStatus.visitId })
+    .from(visitStatus)
+    .where(and(eq(visitStatus.clinicId, clinicId), eq(visitStatus.visitId, visitId), OUTDATED));
+  // Somebody else summed it up meanwhile.
+  if (status === undefined) return;
   let summed: Row;
   try {
     const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
