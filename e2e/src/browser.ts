@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Builder, By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
+import { passes, POLL_MS, WAIT_MS } from './patience';
+import { pressAt } from './press';
 
 /** A headless Chromium with a few words to drive it by what a person sees. */
 export interface Browser {
@@ -43,10 +45,6 @@ export interface Browser {
   readonly steps: () => number;
   readonly close: () => Promise<void>;
 }
-
-const WAIT_MS = 40_000;
-/** How long between two looks at a page that is awaited, ms. */
-const POLL_MS = 20;
 
 const FLAGS = [
   '--headless=new',
@@ -101,7 +99,9 @@ export async function startBrowser(address: string): Promise<Browser> {
       return await work();
     } catch (error) {
       const page = await driver.executeScript<string>(
-        `return location.pathname + ': ' + document.body.innerText.replace(/\\n+/g, ' | ').slice(0, 3000)`,
+        `const said = (element) => element.innerText.replace(/\\n+/g, ' | ');
+         const over = [...document.querySelectorAll('[role="dialog"], [role="alert"]')].map(said);
+         return [location.pathname, said(document.body).slice(0, 3000), ...over].join(': ')`,
       );
       throw new Error(`${(error as Error).message}\nThe page: ${page}`, { cause: error });
     }
@@ -125,26 +125,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     );
     return defined(seen);
   };
-  const clickable = async (path: string) => {
-    // The page may draw again between finding and pressing: try again until it holds still.
-    await driver.wait(
-      async () => {
-        try {
-          const element = await driver.findElement(By.xpath(path));
-          if (!(await element.isEnabled())) return false;
-          await driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
-          await element.click();
-          return true;
-        } catch (error) {
-          if (passes(error)) return false;
-          throw error;
-        }
-      },
-      WAIT_MS,
-      `could not press ${path}`,
-      POLL_MS,
-    );
-  };
+  const clickable = (path: string) => pressAt(driver, path);
   let minutesOn = 0;
   const later = async (minutes: number) => {
     minutesOn += minutes;
@@ -326,18 +307,6 @@ const MOVES: readonly string[] = [
   Key.ARROW_LEFT,
   Key.ARROW_RIGHT,
 ];
-
-const RETRY = [
-  'NoSuchElementError',
-  'StaleElementReferenceError',
-  'ElementClickInterceptedError',
-  'ElementNotInteractableError',
-];
-
-/** Whether what went wrong is over at the next look: the page drew again, or another one was on its way. */
-const passes = (error: unknown): boolean =>
-  RETRY.includes((error as Error).name) ||
-  (error as Error).message.startsWith('aborted by navigation');
 
 // XPath knows no escapes: a text with both kinds of quote would need concat(), which no label has.
 const quoted = (text: string) => (text.includes("'") ? `"${text}"` : `'${text}'`);

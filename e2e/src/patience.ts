@@ -1,0 +1,17 @@
+/** How long a walk waits for what is to come, ms: a busy machine may be many times slower. */
+export const WAIT_MS = 40_000;
+
+/** How long between two looks at a page that is awaited, ms. */
+export const POLL_MS = 20;
+
+const RETRY = [
+  'NoSuchElementError',
+  'StaleElementReferenceError',
+  'ElementClickInterceptedError',
+  'ElementNotInteractableError',
+];
+
+/** Whether what went wrong is over at the next look: the page drew again, or another one was on its way. */
+export const passes = (error: unknown): boolean =>
+  RETRY.includes((error as Error).name) ||
+  (error as Error).message.startsWith('aborted by navigation');
