@@ -37,12 +37,12 @@ export async function begunVisit({ pool, someone }: Rooms, presses: number): Pro
   return id;
 }
 
-/** Signs in as the demo’s technician; gives the cookies of it. */
-export async function signedIn(url: string): Promise<string> {
+/** Signs in as the demo’s technician, or as somebody else of it; gives the cookies. */
+export async function signedIn(url: string, name = 'idony'): Promise<string> {
   const response = await fetch(`${url}/api/sign-in`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: url },
-    body: JSON.stringify({ name: 'idony', password: 'quill and candle' }),
+    body: JSON.stringify({ name, password: 'quill and candle' }),
   });
   if (!response.ok) throw new Error(`sign-in: ${response.status} ${await response.text()}`);
   return response.headers

@@ -2,6 +2,7 @@ import pg from 'pg';
 import { v7 } from 'uuid';
 import { defined } from '@tidy-quill/core/units';
 import { signedIn } from './rooms';
+import { fillFacts, measureFindings } from './scale-findings';
 
 // Lists, an open visit and an accepted plan on many clients and sessions: scale.ts <url> <database url> <clients> <sessions each>
 const [url = '', databaseUrl = '', manyClients = '', sessionsEach = ''] = process.argv.slice(2);
@@ -77,6 +78,7 @@ async function fill(): Promise<void> {
      from done d, zone_sessions z where z.visit_id = $1`,
     [like.id],
   );
+  await fillFacts(client, like.id);
   // One entry of every session, and all of them of the newest of each client.
   await client.query(
     `insert into visit_events (clinic_id, id, visit_id, staff_id, kind, at, body)
@@ -248,5 +250,6 @@ await compare('an accepted plan', accept, async () => {
   ]);
   await pool.query('insert into bench_plans values ($1, $2)', [v7(), body]);
 });
+await measureFindings(url, client);
 await pool.end();
 await client.end();
