@@ -5,6 +5,7 @@ import {
   added,
   lookAt,
   proportion,
+  medianOf,
   rowProposal,
   summarise,
   uChart,
@@ -237,5 +238,33 @@ describe('a row of the protocol', () => {
         },
       ),
     );
+  });
+});
+
+describe('the median of values that stand for many', () => {
+  it.each([
+    [[], null],
+    [[[7, 3]], 7],
+    // 8, 8, 9, 12: halfway between 8 and 9.
+    [
+      [
+        [12, 1],
+        [8, 2],
+        [9, 1],
+      ],
+      8.5,
+    ],
+    // 8, 8, 8, 9, 12: the third.
+    [
+      [
+        [9, 1],
+        [8, 3],
+        [12, 1],
+        [30, 0],
+      ],
+      8,
+    ],
+  ] as const)('of %j is %s', (weighted, median) => {
+    expect(medianOf(weighted)).toBe(median);
   });
 });

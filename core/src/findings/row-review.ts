@@ -11,7 +11,8 @@ const MOST = 0.5;
 /** What was really used of one row of the protocol, and what came of it. */
 export interface RowUse {
   readonly sessions: number;
-  readonly clients: number;
+  /** Null where they are enough, and too many to count. */
+  readonly clients: number | null;
   /** Sessions in which somebody looked for an endpoint at the fluence that was begun with. */
   readonly startRead: number;
   readonly startNone: number;
@@ -74,3 +75,22 @@ export const withProposal = <
   ...row,
   fluenceJcm2: { ...row.fluenceJcm2, [change === 'raiseLow' ? 'low' : 'high']: toJcm2 },
 });
+
+/**
+ * The median of values that each stand for so many: the middle one, or halfway between the two in the middle.
+ * @param weighted values with how many there are of each; null of none
+ */
+export function medianOf(weighted: readonly (readonly [number, number])[]): number | null {
+  const sorted = weighted.filter(([, many]) => many > 0).toSorted(([a], [b]) => a - b);
+  const whole = sorted.reduce((sum, [, many]) => sum + many, 0);
+  const nth = (rank: number): number | null => {
+    let before = 0;
+    for (const [value, many] of sorted) {
+      before += many;
+      if (rank < before) return value;
+    }
+    return null;
+  };
+  const [low, high] = [nth(Math.floor((whole - 1) / 2)), nth(Math.floor(whole / 2))];
+  return low === null || high === null ? null : (low + high) / 2;
+}

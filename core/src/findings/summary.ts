@@ -60,11 +60,12 @@ export interface FindingsSummary {
 export const OVERRUN_MINUTES = 5;
 
 /** Whether as many clients may be shown apart. */
-export const isEnough = (clients: number): boolean => clients >= FEWEST_CLIENTS;
+export const isEnough = (clients: number | null): boolean =>
+  clients === null || clients >= FEWEST_CLIENTS;
 
 /** Works out the figures of sums; null for fewer clients than may be shown apart. Clients are null where they are many. */
 export function summarise(sums: FactSums, clients: number | null): FindingsSummary | null {
-  if (clients !== null && !isEnough(clients)) return null;
+  if (!isEnough(clients)) return null;
   const { sessions, endpoints, painAsked, timed } = sums;
   const read = sessions - endpoints.notRead;
   return {

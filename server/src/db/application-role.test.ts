@@ -93,7 +93,14 @@ describe('the application’s role', () => {
          and has_table_privilege(oid, 'delete')`,
     );
     expect(rows.map(({ name }) => name).sort()).toEqual([
-      ...['count_changes', 'month_facts', 'session', 'session_facts', 'sign_in_tries'],
+      ...[
+        'count_changes',
+        'month_facts',
+        'month_uses',
+        'session',
+        'session_facts',
+        'sign_in_tries',
+      ],
       'stale_months',
     ]);
   });

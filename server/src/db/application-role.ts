@@ -24,7 +24,7 @@ const GRANT = sql.raw(`
     GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO ${APPLICATION_ROLE};
     GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO ${APPLICATION_ROLE};
     REVOKE INSERT ON installation FROM ${APPLICATION_ROLE};
-    GRANT DELETE ON session, sign_in_tries, session_facts, count_changes, month_facts, stale_months TO ${APPLICATION_ROLE};
+    GRANT DELETE ON session, sign_in_tries, session_facts, count_changes, month_facts, month_uses, stale_months TO ${APPLICATION_ROLE};
     FOR one IN
       SELECT c.oid::regclass AS name FROM pg_class c
       WHERE c.relnamespace = 'public'::regnamespace AND c.relkind = 'r' AND c.relname <> 'installation'

@@ -25,7 +25,7 @@ import { trialEntries, trials } from './trial-tables';
 import { unavailable } from './unavailable';
 import { visitLinks } from './visit-links';
 import { waiting } from './waiting';
-import { countChanges, monthFacts, sessionFacts, staleMonths } from './session-facts';
+import { countChanges, monthFacts, monthUses, sessionFacts, staleMonths } from './session-facts';
 import { visitStatus, zoneSessions } from './visit-status';
 
 /** What each table holds; one that is missing here fails the test. */
@@ -59,6 +59,8 @@ const HOLDS: Readonly<Record<string, string>> = {
     'What findings count of each zone that was treated in a visit; a projection as `visit_status` is.',
   month_facts:
     'The same sessions added up by month and all that they can be told apart by; made from `session_facts` when findings are asked for.',
+  month_uses:
+    'The same sessions added up by month and by what a row of the protocol speaks of; made with `month_facts`.',
   stale_months: 'Months of which a session was written since they were added up.',
   count_changes:
     'From one count of an area’s hair to the next, seen and expected; a projection, made when findings are asked for.',
@@ -121,6 +123,7 @@ const everything: readonly unknown[] = [
   sessionFacts,
   countChanges,
   monthFacts,
+  monthUses,
   staleMonths,
   auditEntries,
   consents,

@@ -167,6 +167,45 @@ export const monthFacts = pgTable(
   ],
 );
 
+/**
+ * What was really used of it: the same sessions added up by month and by all that a row of the protocol speaks of, so that
+ * the review of a protocol reads no session. Made with `month_facts`.
+ */
+export const monthUses = pgTable(
+  'month_uses',
+  {
+    clinicId: clinicId(),
+    /** Its first day. */
+    month: date('month').notNull(),
+    job: text('job').notNull(),
+    handpieceId: text('handpiece_id').notNull(),
+    technique: text('technique').notNull(),
+    skinType: smallint('skin_type').notNull(),
+    target: text('target').notNull(),
+    pulseMs: doublePrecision('pulse_ms').notNull(),
+    spotMm: doublePrecision('spot_mm').notNull(),
+    startJcm2: doublePrecision('start_jcm2').notNull(),
+    endJcm2: doublePrecision('end_jcm2').notNull(),
+    sessions: integer('sessions').notNull(),
+    /** Sessions in which somebody looked for an endpoint at the fluence that was begun with. */
+    startRead: integer('start_read').notNull(),
+    startNone: integer('start_none').notNull(),
+    strong: integer('strong').notNull(),
+    adverse: integer('adverse').notNull(),
+    /** Of the clients behind them, each once, so many that it can be said whether they are enough. */
+    clientIds: uuid('client_ids').array().notNull(),
+  },
+  (t) => [
+    primaryKey({
+      name: 'month_uses_pk',
+      columns: [
+        ...[t.clinicId, t.month, t.job, t.handpieceId, t.technique, t.skinType, t.target],
+        ...[t.pulseMs, t.spotMm, t.startJcm2, t.endJcm2],
+      ] as [typeof t.clinicId, ...(typeof t.job)[]],
+    }),
+  ],
+);
+
 /** Months of which a session was written since they were added up. */
 export const staleMonths = pgTable(
   'stale_months',

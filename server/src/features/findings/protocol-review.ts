@@ -1,5 +1,5 @@
 import type { ProtocolReview, RowReviewed } from '@tidy-quill/contract/findings';
-import { isEnough, rowProposal, type RowUse } from '@tidy-quill/core/findings';
+import { isEnough, medianOf, rowProposal, type RowUse } from '@tidy-quill/core/findings';
 import { inkProtocolOf, inkRowFor } from '@tidy-quill/core/ink';
 import type { InkColour } from '@tidy-quill/core/look';
 import type { Calibre, SkinType } from '@tidy-quill/core/optics';
@@ -12,30 +12,32 @@ import {
   type Protocol,
   type Technique,
 } from '@tidy-quill/core/plan';
-import { sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
+import { monthUses } from '../../db/session-facts';
 import { catalogueInForce } from '../catalogue/store';
 import { upToDate } from './store';
+import { CLIENTS_COUNTED } from './sums';
 
-interface Used {
-  readonly handpiece_id: string;
-  readonly technique: Technique;
-  readonly skin_type: SkinType;
-  readonly target: Calibre | InkColour;
-  readonly pulse_ms: number;
-  readonly spot_mm: number;
+type Summed = 'sessions' | 'startRead' | 'startNone' | 'strong' | 'adverse';
+
+/** One way of working with one fluence to begin and one to end with, and what came of it. */
+type Used = Pick<
+  typeof monthUses.$inferSelect,
+  'handpieceId' | 'pulseMs' | 'spotMm' | 'startJcm2' | 'endJcm2' | 'clientIds' | Summed
+> & {
   readonly job: 'hair' | 'ink';
-  readonly [column: string]: unknown;
-}
+  readonly technique: Technique;
+  readonly skinType: SkinType;
+  readonly target: Calibre | InkColour;
+};
 
 /** What each row of the protocol in force was really used for since it came into force, and what its record speaks for. */
 export async function protocolReview(db: Db, clinicId: string): Promise<ProtocolReview> {
   await upToDate(db, clinicId);
   const inForce = await catalogueInForce(db, clinicId);
   const { protocol, handpieces } = inForce;
-  const { rows: used } = await db.execute<Used & Record<string, unknown>>(sql`
-    select job, handpiece_id, technique, skin_type, target, pulse_ms, spot_mm from session_facts
-    where clinic_id = ${clinicId} group by 1, 2, 3, 4, 5, 6, 7`);
+  const used = await usesOf(db, clinicId);
   const byRow = new Map<string, Used[]>();
   const without: Used[] = [];
   for (const each of used) {
@@ -50,28 +52,30 @@ export async function protocolReview(db: Db, clinicId: string): Promise<Protocol
       (row) => ({ job: 'ink', ...row }) as const,
     ),
   ];
-  const reviewed = await Promise.all(
-    all.map(async (row): Promise<RowReviewed> => {
-      const use = await useOf(db, clinicId, byRow.get(`${row.job} ${row.id}`) ?? []);
-      const stepJcm2 = stepOf(row, handpieces);
-      const { fluenceJcm2 } = row;
-      const proposal =
-        use === null || stepJcm2 === null
-          ? null
-          : rowProposal({ use, fluenceJcm2, stepJcm2, harmShare });
-      return { row, use: use !== null && isEnough(use.clients) ? use : null, proposal };
-    }),
-  );
+  const reviewed = all.map((row): RowReviewed => {
+    const use = useOf(byRow.get(`${row.job} ${row.id}`) ?? []);
+    const stepJcm2 = stepOf(row, handpieces);
+    const { fluenceJcm2 } = row;
+    const proposal =
+      use === null || stepJcm2 === null
+        ? null
+        : rowProposal({ use, fluenceJcm2, stepJcm2, harmShare });
+    return { row, use: use !== null && isEnough(use.clients) ? use : null, proposal };
+  });
   return {
     ...{ versionId: inForce.protocolVersionId, number: inForce.protocolNumber, harmShare },
     rows: reviewed,
-    withoutRow: (await useOf(db, clinicId, without))?.sessions ?? 0,
+    withoutRow: useOf(without)?.sessions ?? 0,
   };
 }
 
+/** Every way of working, month by month. */
+const usesOf = async (db: Db, clinicId: string): Promise<readonly Used[]> =>
+  (await db.select().from(monthUses).where(eq(monthUses.clinicId, clinicId))) as Used[];
+
 /** The row that a way of working falls under today; null where none in force speaks of it. */
 function rowOf(
-  { job, handpiece_id: id, pulse_ms: pulseMs, ...used }: Used,
+  { job, handpieceId: id, pulseMs, ...used }: Used,
   protocol: Protocol,
   handpieces: readonly Handpiece[],
 ): string | null {
@@ -81,13 +85,13 @@ function rowOf(
     if (!('wavelengthNm' in handpiece.light)) return null;
     const row = inkRowFor(inkProtocolOf({ protocol: protocol.ink }).rows, {
       ...{ pulseMs, wavelengthNm: handpiece.light.wavelengthNm },
-      spot: { widthMm: used.spot_mm, heightMm: used.spot_mm },
+      spot: { widthMm: used.spotMm, heightMm: used.spotMm },
       colours: [used.target as InkColour],
     });
     return row === null ? null : `ink ${row.id}`;
   }
   const rows = rowsFor(protocol, {
-    ...{ handpiece, technique: used.technique, skinType: used.skin_type },
+    ...{ handpiece, technique: used.technique, skinType: used.skinType },
     calibre: used.target as Calibre,
   });
   const row = rowForPulse(rows, pulseMs);
@@ -95,28 +99,18 @@ function rowOf(
 }
 
 /** What ways of working add up to; null of none. */
-async function useOf(db: Db, clinicId: string, ways: readonly Used[]): Promise<RowUse | null> {
+function useOf(ways: readonly Used[]): RowUse | null {
   if (ways.length === 0) return null;
-  const keys = sql.join(
-    ways.map(
-      (way) =>
-        sql`(${way.job}, ${way.handpiece_id}, ${way.technique}, ${way.skin_type}::smallint, ${way.target}, ${way.pulse_ms}::float8, ${way.spot_mm}::float8)`,
-    ),
-    sql`, `,
-  );
-  const { rows } = await db.execute<
-    { [K in keyof RowUse]: RowUse[K] } & Record<string, unknown>
-  >(sql`
-    select count(*)::int as sessions, count(distinct client_id)::int as clients,
-      count(*) filter (where start_endpoint <> 'notRead')::int as "startRead",
-      count(*) filter (where start_endpoint = 'none')::int as "startNone",
-      count(*) filter (where endpoint = 'strong')::int as strong,
-      count(*) filter (where adverse)::int as adverse,
-      percentile_cont(0.5) within group (order by start_jcm2) as "startJcm2",
-      percentile_cont(0.5) within group (order by end_jcm2) as "endJcm2"
-    from session_facts where clinic_id = ${clinicId}
-      and (job, handpiece_id, technique, skin_type, target, pulse_ms, spot_mm) in (${keys})`);
-  return rows[0] ?? null;
+  const sum = (of: Summed) => ways.reduce((total, way) => total + way[of], 0);
+  const clients = new Set(ways.flatMap(({ clientIds }) => clientIds)).size;
+  const notAll = ways.some(({ clientIds }) => clientIds.length >= CLIENTS_COUNTED);
+  return {
+    ...{ sessions: sum('sessions'), clients: notAll ? null : clients },
+    ...{ startRead: sum('startRead'), startNone: sum('startNone') },
+    ...{ strong: sum('strong'), adverse: sum('adverse') },
+    startJcm2: medianOf(ways.map(({ startJcm2, sessions }) => [startJcm2, sessions])),
+    endJcm2: medianOf(ways.map(({ endJcm2, sessions }) => [endJcm2, sessions])),
+  };
 }
 
 /** The coarsest step of the handpieces that a row is for, J/cm²; null where none is. */

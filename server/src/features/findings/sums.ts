@@ -3,7 +3,7 @@ import { OVERRUN_MINUTES, type FactSums } from '@tidy-quill/core/findings';
 import { addDays, defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, between, eq, sql, type SQL } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
-import { monthFacts, sessionFacts, staleMonths } from '../../db/session-facts';
+import { monthFacts, monthUses, sessionFacts, staleMonths } from '../../db/session-facts';
 import { monthOf } from '../projections/facts';
 
 const t = sessionFacts;
@@ -102,6 +102,14 @@ const COLUMNS = sql.join(
   sql`, `,
 );
 
+/** As many clients of one way of working are told one by one. */
+export const CLIENTS_COUNTED = 50;
+
+/** What a row of the protocol speaks of, and what was fired. */
+const USE_KEYS = sql.raw(
+  'job, handpiece_id, technique, skin_type, target, pulse_ms, spot_mm, start_jcm2, end_jcm2',
+);
+
 /** Adds months up again of which a session was written since. */
 export async function addUpMonths(db: Db, clinicId: string): Promise<void> {
   const own = eq(staleMonths.clinicId, clinicId);
@@ -128,6 +136,18 @@ export async function addUpMonths(db: Db, clinicId: string): Promise<void> {
         select clinic_id, ${month}::date, ${KEYS}, ${sums} from session_facts
         where clinic_id = ${clinicId} and treated_on >= ${month} and treated_on < ${next}
         group by clinic_id, ${KEYS}`);
+      await tx
+        .delete(monthUses)
+        .where(and(eq(monthUses.clinicId, clinicId), eq(monthUses.month, month)));
+      await tx.execute(sql`
+        insert into month_uses (clinic_id, month, ${USE_KEYS}, sessions, start_read, start_none, strong, adverse, client_ids)
+        select clinic_id, ${month}::date, ${USE_KEYS}, count(*),
+          count(*) filter (where start_endpoint <> 'notRead'), count(*) filter (where start_endpoint = 'none'),
+          count(*) filter (where endpoint = 'strong'), count(*) filter (where adverse),
+          (array_agg(distinct client_id))[1:${sql.raw(String(CLIENTS_COUNTED))}]
+        from session_facts
+        where clinic_id = ${clinicId} and treated_on >= ${month} and treated_on < ${next}
+        group by clinic_id, ${USE_KEYS}`);
       await tx.delete(staleMonths).where(and(own, eq(staleMonths.month, month)));
     }
   });

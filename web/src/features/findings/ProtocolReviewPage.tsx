@@ -143,7 +143,9 @@ function ReviewRow({ of: { row, use, proposal } }: { of: RowReviewed }) {
       </td>
       <td className="is-figure figures">
         {use.sessions}
-        <span className="quiet">{countText(use.clients, 'client')}</span>
+        <span className="quiet">
+          {use.clients === null ? 'many clients' : countText(use.clients, 'client')}
+        </span>
       </td>
       <td className="is-figure figures">
         {use.startNone} of {use.startRead}
