@@ -1,3 +1,8 @@
+-- What was added up before is added up once more when somebody asks, with the new sums.
+INSERT INTO "stale_months" ("clinic_id", "month") SELECT DISTINCT "clinic_id", "month" FROM "month_facts" ON CONFLICT DO NOTHING;
+--> statement-breakpoint
+DELETE FROM "month_facts";
+--> statement-breakpoint
 CREATE TABLE "month_uses" (
 	"clinic_id" uuid NOT NULL,
 	"month" date NOT NULL,
@@ -19,7 +24,7 @@ CREATE TABLE "month_uses" (
 	CONSTRAINT "month_uses_pk" PRIMARY KEY("clinic_id","month","job","handpiece_id","technique","skin_type","target","pulse_ms","spot_mm","start_jcm2","end_jcm2")
 );
 --> statement-breakpoint
-ALTER TABLE "month_uses" ADD CONSTRAINT "month_uses_clinic_id_clinics_id_fk" FOREIGN KEY ("clinic_id") REFERENCES "public"."clinics"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
--- What was added up before is added up once more when somebody asks, for the new sums too.
-INSERT INTO "stale_months" ("clinic_id", "month") SELECT DISTINCT "clinic_id", "month" FROM "month_facts" ON CONFLICT DO NOTHING;
+DROP INDEX "session_facts_first";--> statement-breakpoint
+ALTER TABLE "month_facts" ADD COLUMN "client_ids" uuid[] NOT NULL;--> statement-breakpoint
+ALTER TABLE "month_uses" ADD CONSTRAINT "month_uses_clinic_id_clinics_id_fk" FOREIGN KEY ("clinic_id") REFERENCES "public"."clinics"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "session_facts_first" ON "session_facts" USING btree ("clinic_id","treated_on","area_id","client_id","job","site","skin_type","target","handpiece_id","technique","staff_id") WHERE "session_facts"."is_first";

@@ -77,8 +77,12 @@ export const sessionFacts = pgTable(
       foreignColumns: [clients.clinicId, clients.id],
     }),
     index('session_facts_day').on(t.clinicId, t.treatedOn),
+    // All that is asked of courses that began: no row has to be fetched for it.
     index('session_facts_first')
-      .on(t.clinicId, t.treatedOn)
+      .on(
+        ...[t.clinicId, t.treatedOn, t.areaId, t.clientId, t.job, t.site, t.skinType, t.target],
+        ...[t.handpieceId, t.technique, t.staffId],
+      )
       .where(sql`${t.isFirst}`),
     index('session_facts_last')
       .on(t.clinicId, t.areaId, t.treatedOn)
@@ -148,6 +152,8 @@ export const monthFacts = pgTable(
     minutes: doublePrecision('minutes').notNull(),
     plannedMinutes: integer('planned_minutes').notNull(),
     overran: integer('overran').notNull(),
+    /** Of the clients behind them, each once, so many that it can be said whether they are enough. */
+    clientIds: uuid('client_ids').array().notNull(),
   },
   (t) => [
     primaryKey({

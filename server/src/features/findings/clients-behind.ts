@@ -1,51 +1,47 @@
 import type { FindingField, FindingsFilter } from '@tidy-quill/contract/findings';
-import { FEWEST_CLIENTS } from '@tidy-quill/core/findings';
-import { defined } from '@tidy-quill/core/units';
-import { and, sql, type SQL } from 'drizzle-orm';
+import { isEnough } from '@tidy-quill/core/findings';
+import { sql } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
-import { sessionFacts } from '../../db/session-facts';
-import { FIELD_COLUMN, matching } from './sums';
+import { clientsAtLeast, FIELD_COLUMN, matching, sessionsWithin } from './sums';
 
-const t = sessionFacts;
-
-/** Beyond as many sessions clients are not counted: it is known at once that they are enough, and their number would take long. */
+/** In a period of more sessions clients are not counted: it is known at once whether they are enough, and their number would take long. */
 const COUNTED_TO = 20_000;
-/** Among as many sessions of a large group five clients are found, or else all of it is counted. */
-const SAMPLE = 2_000;
 
 /** How many clients stand behind sessions; null where they are enough, and too many to count for it. */
-export async function clientsBehind(
-  db: Queryable,
-  among: SQL,
-  sessions: number,
-): Promise<number | null> {
-  if (sessions > COUNTED_TO) {
-    const some = db.select({ id: t.clientId }).from(t).where(among).limit(SAMPLE).as('some');
-    const [row] = await db.select({ n: sql<number>`count(distinct ${some.id})::int` }).from(some);
-    if (defined(row).n >= FEWEST_CLIENTS) return null;
-  }
-  const [row] = await db
-    .select({ n: sql<number>`count(distinct ${t.clientId})::int` })
-    .from(t)
-    .where(among);
-  return defined(row).n;
+export interface ClientsBehind {
+  readonly all: number | null;
+  /** The same of each group, by the field’s value. */
+  readonly of: ReadonlyMap<string, number | null>;
 }
 
-/** The same of each group, by the field’s value. */
-export async function clientsByGroup(
+export async function clientsBehind(
   db: Queryable,
   clinicId: string,
   filter: FindingsFilter,
   by: FindingField,
-  groups: readonly { readonly value: string; readonly sessions: number }[],
-): Promise<ReadonlyMap<string, number | null>> {
+): Promise<ClientsBehind> {
+  if ((await sessionsWithin(db, clinicId, filter)) <= COUNTED_TO) {
+    return counted(db, clinicId, filter, by);
+  }
+  const least = [...(await clientsAtLeast(db, clinicId, filter, by))];
+  const of = new Map(least.map(([value, n]) => [value, isEnough(n) ? null : n]));
+  if ([...of.values()].includes(null)) return { all: null, of };
+  // Of no group are they enough: together they may be.
+  return { ...(await counted(db, clinicId, filter, by)), of };
+}
+
+async function counted(
+  db: Queryable,
+  clinicId: string,
+  filter: FindingsFilter,
+  by: FindingField,
+): Promise<ClientsBehind> {
   const column = sql.identifier(FIELD_COLUMN[by].name);
-  return new Map(
-    await Promise.all(
-      groups.map(async ({ value, sessions }) => {
-        const among = defined(and(matching(clinicId, filter), sql`${column}::text = ${value}`));
-        return [value, await clientsBehind(db, among, sessions)] as const;
-      }),
-    ),
-  );
+  const { rows } = await db.execute<{ value: string | null; n: number }>(sql`
+    select ${column}::text as value, count(distinct client_id)::int as n from session_facts
+    where ${matching(clinicId, filter)} group by grouping sets ((${column}), ())`);
+  return {
+    all: rows.find(({ value }) => value === null)?.n ?? 0,
+    of: new Map(rows.flatMap(({ value, n }) => (value === null ? [] : [[value, n] as const]))),
+  };
 }

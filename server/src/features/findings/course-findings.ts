@@ -78,36 +78,29 @@ export async function countedReduction(
   clinicId: string,
   filter: FindingsFilter,
 ): Promise<CountedReduction | null> {
-  const [row] = await db
-    .select({
-      changes: sql<number>`count(*)::int`,
-      clients: sql<number>`count(distinct ${t.clientId})::int`,
-      visits: sql<number>`coalesce(sum(${changeRows.visitsBetween}), 0)::int`,
-      seenShare: sql<
-        number | null
-      >`percentile_cont(0.5) within group (order by power(${changeRows.seenShare}, 1.0 / ${changeRows.visitsBetween}))`,
-      expectedShare: sql<
-        number | null
-      >`percentile_cont(0.5) within group (order by power(${changeRows.expectedShare}, 1.0 / ${changeRows.visitsBetween}))`,
-    })
-    .from(changeRows)
-    .innerJoin(
-      t,
-      and(
-        eq(t.clinicId, changeRows.clinicId),
-        eq(t.visitId, changeRows.visitId),
-        eq(t.areaId, changeRows.areaId),
-      ),
-    )
-    .where(and(eq(changeRows.clinicId, clinicId), inFacts(clinicId, filter)));
+  const each = (share: string) =>
+    sql.raw(`percentile_cont(0.5) within group (order by power(${share}, 1.0 / visits_between))`);
+  // Every change by its own session: there are few of them beside all sessions.
+  const found = await db.execute<{
+    changes: number;
+    clients: number;
+    visits: number;
+    seenShare: number | null;
+    expectedShare: number | null;
+  }>(sql`
+    select count(*)::int as changes, count(distinct client_id)::int as clients,
+      coalesce(sum(visits_between), 0)::int as visits,
+      ${each('seen_share')} as "seenShare", ${each('expected_share')} as "expectedShare"
+    from (
+      select area_id as changed_area, visit_id as changed_visit, visits_between, seen_share, expected_share
+      from count_changes where clinic_id = ${clinicId}
+    ) c join session_facts on visit_id = changed_visit and area_id = changed_area
+    where ${matching(clinicId, filter)}`);
+  const [row] = found.rows;
   const { changes, clients, visits: between, seenShare, expectedShare } = defined(row);
   if (!isEnough(clients) || seenShare === null || expectedShare === null) return null;
   return { changes, clients, visits: between, seenShare, expectedShare };
 }
-
-// Two tables have a column of the clinic: what is matched is a row of one of them.
-const inFacts = (clinicId: string, filter: FindingsFilter) =>
-  sql`(${t.visitId}, ${t.areaId}) in (select visit_id, area_id from session_facts where ${matching(clinicId, filter)})`;
 
 /**
  * How many of the courses that began within the filter were left: their last session lies weeks back, nothing is booked, and
@@ -138,8 +131,8 @@ export async function dropOuts(
         where clinic_id = ${clinicId} and kind <> 'planGiven' order by area_id, at desc
       ) n where kind in ('paused', 'stopped')
     )
-    select (select count(distinct area_id) from begun)::int as courses,
-      (select count(distinct client_id) from begun)::int as clients,
+    select (select count(*) from (select distinct area_id from begun) a)::int as courses,
+      (select count(*) from (select distinct client_id from begun) c)::int as clients,
       (select count(*) from gone)::int as left`);
   const [row] = rows;
   if (row === undefined || !isEnough(row.clients)) return null;

@@ -8,7 +8,7 @@ import { clinicToday } from '../../http/clinic-day';
 import { clinicOf } from '../calendar/store';
 import { sumUp } from '../projections/store';
 import { circumstancesOf } from './circumstances';
-import { clientsBehind, clientsByGroup } from './clients-behind';
+import { clientsBehind } from './clients-behind';
 import { countedReduction, dropOuts, workOutCounts } from './course-findings';
 import { addUpMonths, groupSums, matching, monthSums } from './sums';
 
@@ -28,21 +28,18 @@ export async function findingsOf(
   { by, ...filter }: FindingsFilter & { readonly by: FindingField },
 ): Promise<FindingsAnswer> {
   const today = await upToDate(db, clinicId);
-  const [byMonth, byGroup, reduction, left, incidentReports] = await Promise.all([
+  const [byMonth, byGroup, clients, reduction, left, incidentReports] = await Promise.all([
     monthSums(db, clinicId, filter),
     groupSums(db, clinicId, filter, by),
+    clientsBehind(db, clinicId, filter, by),
     countedReduction(db, clinicId, filter),
     dropOuts(db, clinicId, filter, today),
     incidentReportsOf(db, clinicId, filter),
   ]);
   const sums = added(byMonth);
-  const clientsOf = await clientsByGroup(db, clinicId, filter, by, byGroup);
-  const summary = summarise(
-    sums,
-    await clientsBehind(db, matching(clinicId, filter), sums.sessions),
-  );
+  const summary = summarise(sums, clients.all);
   const shown = byGroup.flatMap(({ value, ...group }) => {
-    const found = summarise(group, clientsOf.get(value) ?? null);
+    const found = summarise(group, clients.of.get(value) ?? null);
     return found === null ? [] : [{ value, summary: found }];
   });
   const few = byGroup.filter(({ value }) => shown.every((each) => each.value !== value));

@@ -1,5 +1,5 @@
 import type { FindingField, FindingsFilter } from '@tidy-quill/contract/findings';
-import { OVERRUN_MINUTES, type FactSums } from '@tidy-quill/core/findings';
+import { FEWEST_CLIENTS, OVERRUN_MINUTES, type FactSums } from '@tidy-quill/core/findings';
 import { addDays, defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, between, eq, sql, type SQL } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
@@ -132,8 +132,10 @@ export async function addUpMonths(db: Db, clinicId: string): Promise<void> {
       const its = and(eq(monthFacts.clinicId, clinicId), eq(monthFacts.month, month));
       await tx.delete(monthFacts).where(its);
       await tx.execute(sql`
-        insert into month_facts (clinic_id, month, ${KEYS}, ${COLUMNS})
-        select clinic_id, ${month}::date, ${KEYS}, ${sums} from session_facts
+        insert into month_facts (clinic_id, month, ${KEYS}, ${COLUMNS}, client_ids)
+        select clinic_id, ${month}::date, ${KEYS}, ${sums},
+          (array_agg(distinct client_id))[1:${sql.raw(String(FEWEST_CLIENTS))}]
+        from session_facts
         where clinic_id = ${clinicId} and treated_on >= ${month} and treated_on < ${next}
         group by clinic_id, ${KEYS}`);
       await tx
@@ -166,12 +168,12 @@ function rows(clinicId: string, filter: FindingsFilter): SQL {
     sql`, `,
   );
   const days = (low: Day, high: Day) => sql`
-    select ${MONTH} as month, ${KEYS}, ${ones} from session_facts
+    select ${MONTH} as month, ${KEYS}, ${ones}, array[client_id] as client_ids from session_facts
     where ${alike(clinicId, filter)} and treated_on between ${low} and ${high}`;
   if (first >= end) return days(from, until);
   return sql.join(
     [
-      sql`select month, ${KEYS}, ${COLUMNS} from month_facts
+      sql`select month, ${KEYS}, ${COLUMNS}, client_ids from month_facts
         where ${alike(clinicId, filter)} and month >= ${first} and month < ${end}`,
       ...(from < first ? [days(from, addDays(first, -1))] : []),
       ...(end <= until ? [days(end, until)] : []),
@@ -209,4 +211,34 @@ export async function groupSums(
     select ${column}::text as value, ${TOTALS} from (${rows(clinicId, filter)}) r
     group by ${column} order by ${column}`);
   return found.rows.map((row) => ({ value: row.value, ...asSums(row) }));
+}
+
+/**
+ * How many clients stand behind each group at the least: all of them while they are fewer than may be shown apart, and at
+ * least as many where they are enough. No session is read for it.
+ */
+export async function clientsAtLeast(
+  db: Queryable,
+  clinicId: string,
+  filter: FindingsFilter,
+  by: FindingField,
+): Promise<ReadonlyMap<string, number>> {
+  const column = name(FIELD_COLUMN[by]);
+  const found = await db.execute<{ value: string; n: number }>(sql`
+    select value, count(distinct client)::int as n from (
+      select ${column}::text as value, unnest(client_ids) as client from (${rows(clinicId, filter)}) r
+    ) c group by value`);
+  return new Map(found.rows.map(({ value, n }) => [value, n]));
+}
+
+/** How many sessions lie in a period, whatever else is asked of them. */
+export async function sessionsWithin(
+  db: Queryable,
+  clinicId: string,
+  { from, until }: FindingsFilter,
+): Promise<number> {
+  const found = await db.execute<{ n: number }>(
+    sql`select coalesce(sum(sessions), 0)::int as n from (${rows(clinicId, { from, until })}) r`,
+  );
+  return defined(found.rows[0]).n;
 }
