@@ -55,13 +55,19 @@ export const FindingsAsked = v.pipe(
 export const BEHIND = [
   'all',
   'adverse',
+  'rightEndpoint',
   'noEndpoint',
   'strongEndpoint',
+  'painAsked',
   'painAtLeast7',
   'incidents',
   'overridden',
   'waitsSetAside',
+  'timed',
   'overran',
+  'counted',
+  'courseLeft',
+  'reported',
 ] as const;
 
 export type Behind = (typeof BEHIND)[number];

@@ -60,13 +60,19 @@ export function findingValueText(
 export const BEHIND_WORDS: Readonly<Record<Behind, string>> = {
   all: 'All sessions',
   adverse: 'Sessions with harm',
+  rightEndpoint: 'Sessions with the endpoint as wanted',
   noEndpoint: 'Sessions without an endpoint',
   strongEndpoint: 'Sessions with too strong an endpoint',
+  painAsked: 'Sessions in which pain was asked for',
   painAtLeast7: 'Sessions with pain of 7 or more',
   incidents: 'Sessions with an incident',
   overridden: 'Sessions with an override',
   waitsSetAside: 'Sessions within a wait',
+  timed: 'Visits that were timed',
   overran: `Visits longer than booked by more than ${OVERRUN_MINUTES} min`,
+  counted: 'Sessions before which hair was counted, not for the first time',
+  courseLeft: 'Last sessions of courses that were left',
+  reported: 'Sessions of visits in the register of incidents',
 };
 
 const percent = (share: number) => figure(share * 100, share < 0.1 ? 1 : 0);

@@ -3,7 +3,7 @@ import { countChanges } from '@tidy-quill/core/course';
 import { DROP_OUT_WEEKS, isEnough } from '@tidy-quill/core/findings';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { addDays, defined, type Day } from '@tidy-quill/core/units';
-import { and, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { countChanges as changeRows, sessionFacts as t } from '../../db/session-facts';
@@ -116,25 +116,36 @@ export async function dropOuts(
   const until = filter.until < longAgo ? filter.until : longAgo;
   if (until < filter.from) return null;
   const { rows } = await db.execute<{ courses: number; clients: number; left: number }>(sql`
-    with begun as (
-      select area_id, client_id from session_facts
-      where is_first and ${matching(clinicId, { ...filter, until })}
-    ), gone as (
-      select area_id from begun where exists (
-        select from session_facts l where l.clinic_id = ${clinicId} and l.area_id = begun.area_id and l.is_last
-          and l.treated_on <= ${longAgo})
-      except
-      select area_id from visits where clinic_id = ${clinicId} and starts_at > now() and cancelled_at is null
-      except
-      select area_id from (
-        select distinct on (area_id) area_id, kind from course_notes
-        where clinic_id = ${clinicId} and kind <> 'planGiven' order by area_id, at desc
-      ) n where kind in ('paused', 'stopped')
-    )
+    with begun as (${begunCourses(clinicId, { ...filter, until })}), gone as (${leftCourses(clinicId, longAgo)})
     select (select count(*) from (select distinct area_id from begun) a)::int as courses,
       (select count(*) from (select distinct client_id from begun) c)::int as clients,
       (select count(*) from gone)::int as left`);
   const [row] = rows;
   if (row === undefined || !isEnough(row.clients)) return null;
   return { courses: row.courses, left: row.left };
+}
+
+const begunCourses = (clinicId: string, filter: FindingsFilter): SQL => sql`
+  select area_id, client_id from session_facts where is_first and ${matching(clinicId, filter)}`;
+
+/** The areas of `begun` whose course was left. */
+const leftCourses = (clinicId: string, longAgo: Day): SQL => sql`
+  select area_id from begun where exists (
+    select from session_facts l where l.clinic_id = ${clinicId} and l.area_id = begun.area_id and l.is_last
+      and l.treated_on <= ${longAgo})
+  except
+  select area_id from visits where clinic_id = ${clinicId} and starts_at > now() and cancelled_at is null
+  except
+  select area_id from (
+    select distinct on (area_id) area_id, kind from course_notes
+    where clinic_id = ${clinicId} and kind <> 'planGiven' order by area_id, at desc
+  ) n where kind in ('paused', 'stopped')`;
+
+/** The last sessions of courses that began within the filter and were left, as a condition on a session. */
+export function isLastOfLeft(clinicId: string, filter: FindingsFilter, today: Day): SQL {
+  const longAgo = addDays(today, -7 * DROP_OUT_WEEKS);
+  const until = filter.until < longAgo ? filter.until : longAgo;
+  if (until < filter.from) return sql`false`;
+  return sql`clinic_id = ${clinicId} and is_last and area_id in (
+    with begun as (${begunCourses(clinicId, { ...filter, until })}) ${leftCourses(clinicId, longAgo)})`;
 }

@@ -120,6 +120,27 @@ describe('findings', () => {
     expect(defined(all.sessions[0]).client.name).toMatch(/\S+ \S+/);
   });
 
+  it('open exactly the sessions that each counts', async () => {
+    const { summary, reduction, dropOuts } = await findings();
+    const { rightEndpoint, noEndpoint, minutes } = defined(summary);
+    const totals = await Promise.all(
+      (['rightEndpoint', 'noEndpoint', 'timed', 'counted', 'courseLeft', 'reported'] as const).map(
+        async (behind) => {
+          const { body } = await supervisor.get(`/api/findings/sessions?${ALL}&behind=${behind}`);
+          return (body as SessionsBehind).total;
+        },
+      ),
+    );
+    const [reported] = await rows<{ n: number }>(`
+      select count(*)::int as n from session_facts f where exists (
+        select from incident_entries i where i.visit_id = f.visit_id and i.kind = 'reported')`);
+    expect(totals).toEqual([
+      ...[defined(rightEndpoint).count, defined(noEndpoint).count],
+      ...[defined(defined(minutes).overran).of, defined(reduction).changes, defined(dropOuts).left],
+      defined(reported).n,
+    ]);
+  });
+
   it('follow what is told of a session later', async () => {
     const before = defined((await findings()).summary);
     const [visit] = await rows<{ id: string; area_id: string }>(`

@@ -11,36 +11,57 @@ import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { areas, clients, staff } from '../../db/schema';
 import { sessionFacts as t } from '../../db/session-facts';
+import { clinicToday } from '../../http/clinic-day';
+import { clinicOf } from '../calendar/store';
 import { documentInForce } from '../catalogue/store';
-import { FIELD_COLUMN, matching, OVERRAN } from './sums';
+import { isLastOfLeft } from './course-findings';
+import { FIELD_COLUMN, matching, OVERRAN, TIMED } from './sums';
 
 /** As many are listed at most, the newest first. */
 const MOST = 200;
 
-/** What the sessions behind each figure have in common. */
-const BEHIND: Readonly<Record<Behind, SQL | undefined>> = {
+/** What the sessions behind each figure have in common, those of a filter. */
+const WITHIN: Readonly<Record<Exclude<Behind, 'courseLeft'>, SQL | undefined>> = {
   all: undefined,
   adverse: sql`${t.adverse}`,
+  rightEndpoint: sql`${t.endpoint} = 'right'`,
   noEndpoint: sql`${t.endpoint} = 'none'`,
   strongEndpoint: sql`${t.endpoint} = 'strong'`,
+  painAsked: sql`${t.painMax} is not null`,
   painAtLeast7: sql`${t.painMax} >= 7`,
   incidents: sql`${t.incidents} > 0`,
   overridden: sql`${t.overrides} > 0`,
   waitsSetAside: sql`${t.wait} = 'setAside'`,
+  timed: TIMED,
   overran: OVERRAN,
+  counted: sql`exists (
+    select from count_changes c where c.clinic_id = ${t.clinicId} and c.visit_id = ${t.visitId} and c.area_id = ${t.areaId})`,
+  reported: sql`exists (
+    select from incident_entries i where i.clinic_id = ${t.clinicId} and i.visit_id = ${t.visitId} and i.kind = 'reported')`,
 };
+
+async function condition(
+  db: Db,
+  clinicId: string,
+  { behind, ...filter }: FindingsFilter & { readonly behind: Behind },
+): Promise<SQL | undefined> {
+  if (behind !== 'courseLeft') return and(matching(clinicId, filter), WITHIN[behind]);
+  // A course that began within the filter may have had its last session after it.
+  const { timeZone } = await clinicOf(db, clinicId);
+  return isLastOfLeft(clinicId, filter, clinicToday(timeZone));
+}
 
 /** The sessions behind a figure, the newest first. */
 export async function sessionsBehind(
   db: Db,
   clinicId: string,
-  { behind, ...filter }: FindingsFilter & { readonly behind: Behind },
+  asked: FindingsFilter & { readonly behind: Behind },
 ): Promise<SessionsBehind> {
   // What is matched is a row of one table, whatever is joined to it.
   const facts = db
     .select()
     .from(t)
-    .where(and(matching(clinicId, filter), BEHIND[behind]))
+    .where(await condition(db, clinicId, asked))
     .as('facts');
   const [counted] = await db.select({ n: sql<number>`count(*)::int` }).from(facts);
   const rows = await db

@@ -42,7 +42,8 @@ export const matching = (clinicId: string, filter: FindingsFilter): SQL =>
 /** Whether a visit took longer than it was booked for, by more than is let pass. */
 export const OVERRAN = sql`visit_minutes > planned_minutes + ${sql.raw(String(OVERRUN_MINUTES))}`;
 
-const TIMED = sql`(visit_minutes is not null and planned_minutes is not null)`;
+/** Whether it is known how long a visit took, and for how long it was booked. */
+export const TIMED = sql`(visit_minutes is not null and planned_minutes is not null)`;
 const when = (condition: SQL) => sql`(case when ${condition} then 1 else 0 end)`;
 
 /** What one session adds to each sum, in the order of the columns of `month_facts`. */

@@ -17,17 +17,12 @@ export function FigureList({
 }) {
   const { reduction, dropOuts, incidentReports } = answer;
   const { sessions, clients, minutes, meanPain } = summary;
-  const share = (
-    word: string,
-    of: FindingsSummary['adverse'],
-    behind: Behind | null,
-    most?: number,
-  ) => (
+  const share = (word: string, of: FindingsSummary['adverse'], behind: Behind, most?: number) => (
     <ProportionFigure
       word={word}
       of={of}
       {...(most === undefined ? {} : { most })}
-      onOpen={behind === null ? undefined : () => onOpen(behind)}
+      onOpen={() => onOpen(behind)}
     />
   );
   return (
@@ -37,9 +32,12 @@ export function FigureList({
           {countText(sessions, 'session')}
         </button>
         {clients === null ? '' : ` of ${countText(clients, 'client')}`}
-        {incidentReports === 0
-          ? ''
-          : `, ${countText(incidentReports, 'report')} to the register of incidents`}
+        {incidentReports === 0 ? '' : ', '}
+        {incidentReports === 0 ? null : (
+          <button type="button" className="link-button" onClick={() => onOpen('reported')}>
+            {countText(incidentReports, 'report')} to the register of incidents
+          </button>
+        )}
         .
       </p>
       <div className="findings-groups">
@@ -49,11 +47,16 @@ export function FigureList({
           <Plain
             word="Highest pain, on average"
             value={meanPain === null ? null : `${figure(meanPain)} of 10`}
+            onOpen={() => onOpen('painAsked')}
           />
-          <Plain word="Console incidents" value={String(summary.incidents)} />
+          <Plain
+            word="Console incidents"
+            value={String(summary.incidents)}
+            onOpen={() => onOpen('incidents')}
+          />
         </Group>
         <Group title="Response">
-          {share('Endpoint as wanted', summary.rightEndpoint, null)}
+          {share('Endpoint as wanted', summary.rightEndpoint, 'rightEndpoint')}
           {share('No endpoint', summary.noEndpoint, 'noEndpoint')}
           {share('Endpoint too strong', summary.strongEndpoint, 'strongEndpoint', 0.25)}
           <Plain
@@ -68,6 +71,7 @@ export function FigureList({
                 ? 'fewer than five clients counted'
                 : `median of ${countText(reduction.changes, 'pair')} of counts`
             }
+            onOpen={() => onOpen('counted')}
           />
         </Group>
         <Group title="The work">
@@ -75,6 +79,7 @@ export function FigureList({
             word="Visit, on average"
             value={minutes === null ? null : `${figure(minutes.real, 0)} min`}
             note={minutes === null ? '' : `booked ${figure(minutes.planned, 0)} min`}
+            onOpen={() => onOpen('timed')}
           />
           {share('Longer than booked by over 5 min', minutes?.overran ?? null, 'overran')}
           {share('With an override', summary.overridden, 'overridden', 0.5)}
@@ -83,7 +88,7 @@ export function FigureList({
             {share(
               'Courses left',
               dropOuts === null ? null : proportion(dropOuts.left, dropOuts.courses),
-              null,
+              'courseLeft',
             )}
           </span>
         </Group>
@@ -101,7 +106,17 @@ function Group({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function Plain({ word, value, note = '' }: { word: string; value: string | null; note?: string }) {
+function Plain({
+  word,
+  value,
+  note = '',
+  onOpen,
+}: {
+  word: string;
+  value: string | null;
+  note?: string;
+  onOpen: () => void;
+}) {
   return (
     <div className="finding">
       <dt>{word}</dt>
@@ -110,7 +125,14 @@ function Plain({ word, value, note = '' }: { word: string; value: string | null;
           <span className="quiet-inline small">{note === '' ? 'not recorded' : note}</span>
         ) : (
           <>
-            <span className="figures finding-plain">{value}</span>
+            <button
+              type="button"
+              className="link-button figures finding-plain"
+              aria-label={`${word}: ${value}, open the sessions behind it`}
+              onClick={onOpen}
+            >
+              {value}
+            </button>
             {note === '' ? null : <span className="quiet-inline small">{note}</span>}
           </>
         )}

@@ -17,7 +17,7 @@ export function ProportionFigure({
   of: Proportion | null;
   /** The share that the line reaches at least, 0–1. */
   most?: number;
-  onOpen?: (() => void) | undefined;
+  onOpen: () => void;
 }) {
   if (of === null) {
     return (
@@ -33,20 +33,14 @@ export function ProportionFigure({
       <dd>
         <span className="finding-figure figures">{shareText(of)}</span>
         <Interval of={of} most={most} />
-        {onOpen === undefined ? (
-          <span className="finding-count figures">
-            {of.count} of {of.of}
-          </span>
-        ) : (
-          <button
-            type="button"
-            className="finding-count figures"
-            aria-label={`${word}: ${proportionText(of)}. Open these sessions`}
-            onClick={onOpen}
-          >
-            {of.count} of {of.of}
-          </button>
-        )}
+        <button
+          type="button"
+          className="finding-count figures"
+          aria-label={`${word}: ${proportionText(of)}. Open these sessions`}
+          onClick={onOpen}
+        >
+          {of.count} of {of.of}
+        </button>
       </dd>
     </div>
   );
