@@ -11,6 +11,7 @@ const BASELINE = join(root, 'bench', 'baseline.json');
 // kept last (`--keep` keeps these instead). `--scale` alone: lists and single
 // visits on 100,000 clients, or as many as `--clients` says, with ten sessions each. `--calendar` alone: a full week in a browser. `--pages` alone: how soon pages stand,
 // and how soon Plan follows a press.
+// `--pictures` alone: how well 300 drawn pictures are measured, each time others; `--keep` writes the table into docs/model.
 // `--cohort` alone: what limits by risk do to 2,000 invented clients.
 await run(async () => {
   await step('packages', packages);
@@ -27,6 +28,11 @@ await run(async () => {
   try {
     if (process.argv.includes('--cohort')) {
       await measure(['server/bench/cohort.ts']);
+      return;
+    }
+    if (process.argv.includes('--pictures')) {
+      const keep = process.argv.includes('--keep') ? ['--keep'] : [];
+      await measure(['server/bench/pictures.ts', '240', '60', String(Date.now() % 1e6), ...keep]);
       return;
     }
     if (process.argv.includes('--scale')) {

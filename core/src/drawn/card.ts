@@ -1,0 +1,126 @@
+import {
+  BLACK_MIDDLE,
+  CARDS,
+  RULE_MM,
+  WHITE_RING,
+  homographyOf,
+  inverted,
+  mapped,
+  type Card,
+  type CardKind,
+  type Homography,
+  type LinearRgb,
+  type Point,
+} from '../picture';
+import { cover, type Scene } from './light';
+
+export const PAPER: LinearRgb = [0.9, 0.9, 0.9];
+const PRINT: LinearRgb = [0.035, 0.035, 0.035];
+
+/** How a card lies before the camera. */
+export interface CardPose {
+  readonly kind: CardKind;
+  readonly pxPerMm: number;
+  /** Where its middle is, px. */
+  readonly middle: Point;
+  /** By how much it is turned in its plane, and tipped away about an axis in it, rad. */
+  readonly turn: number;
+  readonly aslant: number;
+  readonly axis: number;
+  /** How far the camera is away, px. */
+  readonly distancePx: number;
+}
+
+/** From mm on the card to px, as a camera above its middle sees it. */
+export function cardMap(pose: CardPose): Homography {
+  const card = CARDS[pose.kind];
+  const corners = [
+    { x: 0, y: 0 },
+    { x: card.widthMm, y: 0 },
+    { x: card.widthMm, y: card.heightMm },
+    { x: 0, y: card.heightMm },
+  ];
+  return homographyOf(corners.map((from) => ({ from, to: seen(from) })));
+
+  function seen({ x, y }: Point): Point {
+    const [left, top] = [
+      (x - card.widthMm / 2) * pose.pxPerMm,
+      (y - card.heightMm / 2) * pose.pxPerMm,
+    ];
+    const [cos, sin] = [Math.cos(pose.turn), Math.sin(pose.turn)];
+    const [u, v] = [left * cos - top * sin, left * sin + top * cos];
+    // Along the axis nothing changes; across it, it is foreshortened and goes away.
+    const [ax, ay] = [Math.cos(pose.axis), Math.sin(pose.axis)];
+    const [along, across] = [u * ax + v * ay, -u * ay + v * ax];
+    const depth = 1 + (across * Math.sin(pose.aslant)) / pose.distancePx;
+    const [a, b] = [along / depth, (across * Math.cos(pose.aslant)) / depth];
+    return { x: pose.middle.x + a * ax - b * ay, y: pose.middle.y + a * ay + b * ax };
+  }
+}
+
+const WITHIN = [-0.25, 0.25];
+
+/** Lays a card into a scene. */
+export function drawCard(scene: Scene, kind: CardKind, map: Homography): void {
+  const card = CARDS[kind];
+  const back = inverted(map);
+  const corners = [
+    mapped(map, { x: 0, y: 0 }),
+    mapped(map, { x: card.widthMm, y: 0 }),
+    mapped(map, { x: card.widthMm, y: card.heightMm }),
+    mapped(map, { x: 0, y: card.heightMm }),
+  ];
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+  for (
+    let y = Math.max(0, Math.floor(Math.min(...ys)));
+    y <= Math.min(scene.height - 1, Math.max(...ys));
+    y++
+  ) {
+    for (
+      let x = Math.max(0, Math.floor(Math.min(...xs)));
+      x <= Math.min(scene.width - 1, Math.max(...xs));
+      x++
+    ) {
+      let [on, red, green, blue] = [0, 0, 0, 0];
+      for (const dy of WITHIN) {
+        for (const dx of WITHIN) {
+          const colour = printAt(card, mapped(back, { x: x + dx, y: y + dy }));
+          if (colour === null) continue;
+          on++;
+          red += colour[0];
+          green += colour[1];
+          blue += colour[2];
+        }
+      }
+      if (on === 0) continue;
+      cover(scene, y * scene.width + x, on / WITHIN.length ** 2, [red / on, green / on, blue / on]);
+    }
+  }
+}
+
+/** What is printed at a place of a card, mm; null beside the card. */
+function printAt(card: Card, at: Point): LinearRgb | null {
+  if (at.x < 0 || at.y < 0 || at.x > card.widthMm || at.y > card.heightMm) return null;
+  for (const mark of card.marks) {
+    if (Math.abs(at.y - mark.y) > card.markRadiusMm) continue;
+    const share = Math.hypot(at.x - mark.x, at.y - mark.y) / card.markRadiusMm;
+    if (share > 1) continue;
+    if (share > WHITE_RING) return PRINT;
+    return share < BLACK_MIDDLE && mark !== card.marks[0] ? PRINT : PAPER;
+  }
+  for (const patch of card.patches) {
+    const [right, down] = [at.x - patch.x, at.y - patch.y];
+    if (right >= 0 && down >= 0 && right < patch.widthMm && down < patch.heightMm) {
+      return patch.reflectance;
+    }
+  }
+  const along = at.x - card.rule.x;
+  if (along > -0.15 && along < RULE_MM + 0.15) {
+    const up = card.rule.y - at.y;
+    if (up > -0.15 && up < 0.15) return PRINT;
+    const tick = Math.round(along);
+    const long = tick % 10 === 0 ? 4 : tick % 5 === 0 ? 3 : 2;
+    if (up >= 0 && up < long && Math.abs(along - tick) < 0.15) return PRINT;
+  }
+  return PAPER;
+}

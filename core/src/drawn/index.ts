@@ -1,0 +1,6 @@
+export * from './numbers';
+export * from './light';
+export * from './skin';
+export * from './hairs';
+export * from './card';
+export * from './ink';

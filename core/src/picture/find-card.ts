@@ -1,0 +1,201 @@
+import { WHITE_RING, BLACK_MIDDLE, CARDS, CARD_KINDS, type CardKind } from './card';
+import { darkPatches, type DarkPatch } from './dark-patches';
+import { InputError } from '../units';
+import { homographyOf, mapped, stretchAt, type Homography, type Pair } from './map-points';
+import { luminance, type Pixels, type Plane, type Point } from './pixels';
+import { readPatches, type CardColours } from './read-card';
+
+/** A card that was found in a picture. */
+export interface CardFound {
+  readonly kind: CardKind;
+  /** Middles of its marks in the picture, px, in the card's order. */
+  readonly marks: readonly Point[];
+  /** From mm on the card to px. */
+  readonly map: Homography;
+  readonly pxPerMm: number;
+  readonly colours: CardColours;
+}
+
+/** The longer side of the small picture that marks are looked for in, px. */
+const SMALL_PX = 1400;
+const MOST_MARKS = 14;
+
+/** Looks for a card; null where there is none, or too little of it. */
+export function findCard(picture: Pixels): CardFound | null {
+  const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
+  const plane = luminance(picture, whole);
+  const step = Math.max(1, Math.ceil(Math.max(plane.width, plane.height) / SMALL_PX));
+  const small = smaller(plane, step);
+  const marks = darkPatches(small)
+    .flatMap((patch) => markOf(small, patch))
+    .sort((one, other) => other.radius - one.radius)
+    .slice(0, MOST_MARKS)
+    .map((mark) => exactly(plane, step, mark));
+  let best: CardFound | null = null;
+  for (const four of fours(marks)) {
+    const found = cardAt(
+      picture,
+      four.map(({ middle }) => middle),
+    );
+    if (found !== null && (best === null || found.colours.misfit < best.colours.misfit)) {
+      best = found;
+    }
+  }
+  return best;
+}
+
+/** The card whose marks stand at four points, found or tapped, the open one first and on clockwise; null where its greys are not there. */
+export function cardAt(picture: Pixels, marks: readonly Point[]): CardFound | null {
+  const found = CARD_KINDS.flatMap((kind): CardFound[] => {
+    const card = CARDS[kind];
+    const pairs = card.marks.map((from, each) => ({ from, to: marks[each] ?? from }));
+    const map = mapOf(pairs);
+    if (map === null) return [];
+    const colours = readPatches(picture, card, map);
+    const middle = { x: card.widthMm / 2, y: card.heightMm / 2 };
+    return colours === null ? [] : [{ kind, marks, map, pxPerMm: stretchAt(map, middle), colours }];
+  });
+  return found.sort((one, other) => one.colours.misfit - other.colours.misfit)[0] ?? null;
+}
+
+/** Null for points that are no corners. */
+function mapOf(pairs: readonly Pair[]): Homography | null {
+  try {
+    return homographyOf(pairs);
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}
+
+interface Mark {
+  readonly middle: Point;
+  readonly radius: number;
+  readonly open: boolean;
+}
+
+const AROUND = Array.from({ length: 16 }, (_, each) => (each * Math.PI) / 8);
+const ENOUGH_OF_16 = 14;
+
+/** A dark patch as a mark: black, white and, but for the first, black again from the edge to the middle; none where it is none. */
+function markOf(plane: Plane, { box, area }: DarkPatch): Mark[] {
+  const { width, height } = box;
+  if (Math.min(width, height) < 8 || Math.max(width, height) > 1.8 * Math.min(width, height)) {
+    return [];
+  }
+  const middle = { x: box.x + (width - 1) / 2, y: box.y + (height - 1) / 2 };
+  const share = area / ((Math.PI / 4) * width * height);
+  if (share < 0.35 || share > 0.85) return [];
+  const at = (radius: number, turn: number) =>
+    valueAt(plane, {
+      x: middle.x + (radius * width * Math.cos(turn)) / 2,
+      y: middle.y + (radius * height * Math.sin(turn)) / 2,
+    });
+  const black = (1 + WHITE_RING) / 2;
+  const white = (WHITE_RING + BLACK_MIDDLE) / 2;
+  const rings = AROUND.filter((turn) => at(white, turn) > 1.7 * at(black, turn)).length;
+  if (rings < ENOUGH_OF_16) return [];
+  const mean = (radius: number) =>
+    AROUND.reduce((sum, turn) => sum + at(radius, turn), 0) / AROUND.length;
+  const between = (mean(black) + mean(white)) / 2;
+  const open = at(0, 0) > between;
+  return [{ middle, radius: (width + height) / 4, open }];
+}
+
+/** The middle of a mark in the whole picture: of all that is dark about it, by how dark it is. */
+function exactly(plane: Plane, step: number, { middle, radius, open }: Mark): Mark {
+  let at = { x: (middle.x + 0.5) * step - 0.5, y: (middle.y + 0.5) * step - 0.5 };
+  const reach = 1.25 * radius * step;
+  for (let turn = 0; turn < 4; turn++) {
+    const about: { x: number; y: number; value: number }[] = [];
+    for (let y = Math.ceil(at.y - reach); y <= at.y + reach; y++) {
+      for (let x = Math.ceil(at.x - reach); x <= at.x + reach; x++) {
+        if (x < 0 || y < 0 || x >= plane.width || y >= plane.height) continue;
+        if (Math.hypot(x - at.x, y - at.y) > reach) continue;
+        about.push({ x, y, value: plane.values[y * plane.width + x] ?? 0 });
+      }
+    }
+    const sorted = about.map(({ value }) => value).sort((one, other) => one - other);
+    const dark = sorted[Math.floor(0.05 * sorted.length)] ?? 0;
+    const light = sorted[Math.floor(0.9 * sorted.length)] ?? 1;
+    if (!(light > dark)) break;
+    let [sum, sumX, sumY] = [0, 0, 0];
+    for (const { x, y, value } of about) {
+      const weight = Math.min(1, Math.max(0, (light - value) / (light - dark) - 0.15));
+      sum += weight;
+      sumX += weight * x;
+      sumY += weight * y;
+    }
+    if (sum === 0) break;
+    at = { x: sumX / sum, y: sumY / sum };
+  }
+  return { middle: at, radius: radius * step, open };
+}
+
+/** Four marks of a like size of which one is open, in the card's order. */
+function* fours(marks: readonly Mark[]): Generator<readonly Mark[]> {
+  for (const first of marks.filter(({ open }) => open)) {
+    const others = marks.filter(
+      (mark) => !mark.open && mark.radius < 1.6 * first.radius && first.radius < 1.6 * mark.radius,
+    );
+    for (let a = 0; a < others.length; a++) {
+      for (let b = a + 1; b < others.length; b++) {
+        for (let c = b + 1; c < others.length; c++) {
+          const four = [first, others[a], others[b], others[c]].filter(
+            (mark) => mark !== undefined,
+          );
+          const ordered = clockwise(four);
+          if (ordered !== null) yield ordered;
+        }
+      }
+    }
+  }
+}
+
+/** Marks in turn about their middle, the first one first; null where they make no four corners that bulge outwards, wider than high. */
+function clockwise(four: readonly Mark[]): readonly Mark[] | null {
+  const middle = {
+    x: four.reduce((sum, mark) => sum + mark.middle.x, 0) / 4,
+    y: four.reduce((sum, mark) => sum + mark.middle.y, 0) / 4,
+  };
+  const turn = (mark: Mark | undefined) =>
+    mark === undefined ? 0 : Math.atan2(mark.middle.y - middle.y, mark.middle.x - middle.x);
+  const from = turn(four[0]);
+  const after = (mark: Mark) => (turn(mark) - from + 4 * Math.PI) % (2 * Math.PI);
+  const sorted = four.toSorted((one, other) => after(one) - after(other));
+  for (let each = 0; each < 4; each++) {
+    const [a, b, c] = [0, 1, 2].map((next) => sorted[(each + next) % 4]?.middle);
+    if (a === undefined || b === undefined || c === undefined) return null;
+    if ((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x) <= 0) return null;
+  }
+  const side = (one: number) => {
+    const [a, b] = [sorted[one]?.middle, sorted[one + 1]?.middle];
+    return a === undefined || b === undefined ? 0 : Math.hypot(a.x - b.x, a.y - b.y);
+  };
+  return side(0) > side(1) ? sorted : null;
+}
+
+const valueAt = ({ width, height, values }: Plane, { x, y }: Point): number => {
+  const column = Math.min(width - 1, Math.max(0, Math.round(x)));
+  const row = Math.min(height - 1, Math.max(0, Math.round(y)));
+  return values[row * width + column] ?? 0;
+};
+
+/** Every so many pixels as one: their mean. */
+function smaller(plane: Plane, step: number): Plane {
+  if (step === 1) return plane;
+  const [width, height] = [Math.floor(plane.width / step), Math.floor(plane.height / step)];
+  const values = new Float32Array(width * height);
+  for (let y = 0; y < height * step; y++) {
+    const to = Math.floor(y / step) * width;
+    const from = y * plane.width;
+    for (let x = 0; x < width * step; x++) {
+      const at = to + Math.floor(x / step);
+      values[at] = (values[at] ?? 0) + (plane.values[from + x] ?? 0);
+    }
+  }
+  return { width, height, values: values.map((sum) => sum / step ** 2) };
+}
+
+/** Where a point of the card lies in the picture, px. */
+export const onPicture = ({ map }: CardFound, point: Point): Point => mapped(map, point);
