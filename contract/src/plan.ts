@@ -17,7 +17,7 @@ import { FIGURE_ENTRIES } from './figures';
 import { InkFinding, TypingAnswers } from './look';
 import { INK_COLOURS, INK_DENSITIES, PLACES } from '@tidy-quill/core/look';
 import { defined } from '@tidy-quill/core/units';
-import { DayText, line, number, whole } from './text';
+import { DayText, Id, line, number, whole } from './text';
 
 export const Spot = v.union(
   [
@@ -87,6 +87,18 @@ export const HairFinding = v.object({
       place: v.picklist(PLACES),
       sizeCm2: number(1, 4),
       how: v.picklist(['eye', 'picture']),
+      picture: v.optional(
+        v.object({
+          photoId: Id,
+          found: number(0, 5000),
+          kept: number(0, 5000),
+          medianWidthUm: number(0, 500),
+          pxPerMm: number(1, 500),
+          byCard: v.boolean(),
+          method: number(1, 99),
+          doubt: number(0, 5000),
+        }),
+      ),
     }),
   ),
   paleShare: v.optional(number(0, 1)),

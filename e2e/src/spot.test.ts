@@ -7,6 +7,7 @@ import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
 import {
+  agreeToPhotographs,
   answerNo,
   look,
   openVisit,
@@ -133,17 +134,7 @@ describe('three test spots', () => {
     await browser.keys('w');
     await browser.see('No photographs');
     await browser.keys(Key.ESCAPE);
-    await browser.press('Ask', RIBBON);
-    await browser.press('Consent', '//*[@role="tablist"]');
-    await browser.press('Photographs: read and sign');
-    await browser.press('My record: to compare');
-    await browser.press('The client has read it');
-    for (const who of ['Client, Bram Oxenstable', 'Technician']) {
-      await browser.press(`Type the name instead: ${who}`);
-      const name = who === 'Technician' ? 'Idony Brackwater' : 'Bram Oxenstable';
-      await browser.fill(`${who}, full name typed`, name);
-    }
-    await browser.press('Sign and keep');
+    await agreeToPhotographs(browser, 'Bram Oxenstable');
     await browser.press('Spot', RIBBON);
     await browser.see('Read spot 2');
     await browser.keys('w');

@@ -340,3 +340,20 @@ export async function readAndApprove(browser: Browser, number = 1): Promise<void
   await browser.see(`Read row by row: ${count} of ${count}`, rows);
   await browser.press(`Approve version ${number}`);
 }
+
+/** Has a client agree to photographs for the record of the area, names typed, in an open visit of Idony’s. */
+export async function agreeToPhotographs(browser: Browser, client: string): Promise<void> {
+  await browser.press('Ask', RIBBON);
+  await browser.press('Consent', '//*[@role="tablist"]');
+  await browser.press('Photographs: read and sign');
+  await browser.press('My record: to compare');
+  await browser.press('The client has read it');
+  for (const [who, name] of [
+    [`Client, ${client}`, client],
+    ['Technician', 'Idony Brackwater'],
+  ] as const) {
+    await browser.press(`Type the name instead: ${who}`);
+    await browser.fill(`${who}, full name typed`, name);
+  }
+  await browser.press('Sign and keep');
+}

@@ -1,5 +1,6 @@
 import { HAIR_COLOURS, type HairColour, type SkinType } from '../optics';
 import type { Box, LinearRgb, Pixels, Point } from '../picture';
+import { cardMap, drawCard } from './card';
 import { cover, someTaking, take, type Scene, type Taking } from './light';
 import { between, normal } from './numbers';
 import { drawSkin } from './skin';
@@ -44,6 +45,8 @@ export interface HairScene {
   readonly turn: number;
   /** Beyond what the sensor blurs, px. */
   readonly blurPx: number;
+  /** How a pocket card lies below the window; none where absent. */
+  readonly card?: { readonly turn: number; readonly aslant: number; readonly axis: number };
 }
 
 export interface HairPicture {
@@ -54,14 +57,18 @@ export interface HairPicture {
 }
 
 const MARGIN_MM = 3;
+/** What a pocket card takes up with the skin about it, mm. */
+const CARD_ROOM_MM = { width: 94, height: 62 };
 
 /** A photograph of hair on skin of which it is known how many hairs stand in the window. */
 export function hairPicture(of: HairScene, taking: Taking, next: () => number): HairPicture {
   const { pxPerMm } = of;
   const [windowWidth, windowHeight] = [of.window.widthMm * pxPerMm, of.window.heightMm * pxPerMm];
   const margin = MARGIN_MM * pxPerMm;
-  const width = Math.round(windowWidth + 2 * margin);
-  const height = Math.round(windowHeight + 2 * margin);
+  const above = windowHeight + 2 * margin;
+  const cardSide = of.card === undefined ? { width: 0, height: 0 } : CARD_ROOM_MM;
+  const width = Math.round(Math.max(windowWidth + 2 * margin, cardSide.width * pxPerMm));
+  const height = Math.round(above + cardSide.height * pxPerMm);
   const scene = drawSkin({ width, height, type: of.type, pxPerMm }, next);
   const towards = between(next, 0, 2 * Math.PI) + of.turn;
   const hair = (): DrawnHair => ({
@@ -93,6 +100,11 @@ export function hairPicture(of: HairScene, taking: Taking, next: () => number): 
   const blur = Math.hypot(SENSOR_BLUR_PX, of.blurPx);
   for (const each of [...hairs, ...others]) {
     drawHair(scene, each, { pxPerMm, colour: HAIR[of.colour], blur });
+  }
+  if (of.card !== undefined) {
+    const middle = { x: width / 2, y: above + (cardSide.height / 2) * pxPerMm };
+    const pose = { ...of.card, kind: 'pocket', pxPerMm, middle } as const;
+    drawCard(scene, 'pocket', cardMap({ ...pose, distancePx: 300 * pxPerMm }));
   }
   return {
     picture: take(scene, taking, next),

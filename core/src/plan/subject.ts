@@ -60,6 +60,24 @@ export interface HairWindow {
   /** 1–4. */
   readonly sizeCm2: number;
   readonly how: 'eye' | 'picture';
+  /** How it was counted on a picture; absent where somebody counted for themselves. */
+  readonly picture?: PictureCount | undefined;
+}
+
+/** A count on a picture: what was found by itself beside what was kept once somebody had corrected it. */
+export interface PictureCount {
+  readonly photoId: string;
+  /** Hairs. */
+  readonly found: number;
+  readonly kept: number;
+  readonly medianWidthUm: number;
+  readonly pxPerMm: number;
+  /** By the card, or by two presses on a known length. */
+  readonly byCard: boolean;
+  /** The method's version. */
+  readonly method: number;
+  /** By how many hairs it may be off, either way. */
+  readonly doubt: number;
 }
 
 /** What a session was worked with, as it was then: enough to compare it after its handpiece has gone. */

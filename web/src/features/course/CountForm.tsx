@@ -1,17 +1,25 @@
 import { countsOf, isCountDue } from '@tidy-quill/core/course';
 import type { Place } from '@tidy-quill/core/look';
 import {
+  calibreOf,
   sessionDays,
   wholeSessions,
   type HairFinding,
   type HairWindow,
 } from '@tidy-quill/core/plan';
-import { InputNumber } from 'antd';
-import { figure, ordinal, PLACE_WORDS, shortDay } from '../../text';
+import { Button, InputNumber } from 'antd';
+import { useState } from 'react';
+import { lazily } from '../../widgets/lazily';
+import { countText, figure, ordinal, PLACE_WORDS, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { useVisit } from '../visit/use-visit';
+import { NoPhotographs } from '../photos/NoPhotographs';
 import { PlaceGrid } from '../zones/PlaceGrid';
+
+const CountOnPicture = lazily(
+  async () => (await import('../pictures/CountOnPicture')).CountOnPicture,
+);
 
 const SIZES = { 1: '1 cm²', 2: '2 cm²', 4: '4 cm²' } as const;
 const PALE: Readonly<Record<number, string>> = {
@@ -31,7 +39,8 @@ export function CountForm({
   hair: Partial<HairFinding>;
   onHair: (hair: Partial<HairFinding>) => void;
 }) {
-  const { history, catalogue } = useVisit('history', 'catalogue');
+  const { history, catalogue, mayPhotograph } = useVisit('history', 'catalogue', 'mayPhotograph');
+  const [onPicture, setOnPicture] = useState(false);
   const visit = sessionDays(history) + 1;
   const before = countsOf(
     wholeSessions(history).flatMap(({ on, hair: found }) =>
@@ -41,14 +50,18 @@ export function CountForm({
   const last = before.at(-1)?.window ?? null;
   const window: HairWindow | null = hair.counted ?? last;
   const isDue = isCountDue(visit, catalogue.protocol);
+  // What somebody types, or counts elsewhere or otherwise, is no longer what the picture gave.
+  const byHand =
+    window === null ? undefined : { place: window.place, sizeCm2: window.sizeCm2, how: window.how };
   const count = (perCm2: number | null) =>
     onHair({
       ...hair,
       hairsPerCm2: perCm2 ?? undefined,
-      counted: perCm2 === null ? undefined : (window ?? undefined),
+      counted: perCm2 === null ? undefined : byHand,
     });
   const put = (more: Partial<HairWindow>) =>
-    onHair({ ...hair, counted: { place: 'middle', sizeCm2: 1, how: 'eye', ...window, ...more } });
+    onHair({ ...hair, counted: { place: 'middle', sizeCm2: 1, how: 'eye', ...byHand, ...more } });
+  const given = hair.counted?.picture;
   const isElsewhere = last !== null && window !== null && window.place !== last.place;
   return (
     <section className="count-form" aria-label="Count of the hair">
@@ -88,6 +101,18 @@ export function CountForm({
             value={window?.how ?? null}
             onChange={(how) => put({ how })}
           />
+          {mayPhotograph ? (
+            <Button onClick={() => setOnPicture(true)}>Count on a picture…</Button>
+          ) : (
+            <NoPhotographs />
+          )}
+          {given === undefined ? null : (
+            <p className="small" role="status">
+              From a picture: {countText(given.kept, 'hair')}
+              {given.kept === given.found ? '' : ` (${given.found} found)`}, median width{' '}
+              {given.medianWidthUm} µm, ± {figure(given.doubt, 0)} hairs.
+            </p>
+          )}
         </div>
         <PlaceGrid
           label="Where it is counted"
@@ -125,6 +150,25 @@ export function CountForm({
           }
         />
       )}
+      {onPicture ? (
+        <CountOnPicture
+          sizeCm2={window?.sizeCm2 ?? 1}
+          onClose={() => setOnPicture(false)}
+          onKeep={({ perCm2, picture }) => {
+            const { medianWidthUm: wide } = picture;
+            setOnPicture(false);
+            onHair({
+              ...hair,
+              ...(wide > 0 ? { diameterUm: wide, calibre: calibreOf(wide) } : {}),
+              hairsPerCm2: perCm2,
+              counted: {
+                ...{ place: 'middle', sizeCm2: 1, ...byHand },
+                ...{ how: 'picture', picture },
+              },
+            });
+          }}
+        />
+      ) : null}
     </section>
   );
 

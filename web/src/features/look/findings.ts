@@ -65,11 +65,18 @@ export function startingFrom(
   } = 'hair' in last ? last.hair : {};
   return {
     skin,
-    hair,
+    hair: inSameWindow(hair),
     areaCm2: last.areaCm2,
     ...(last.zone === undefined ? {} : { zone: last.zone }),
     ...('ink' in last ? { ink: last.ink } : {}),
   };
+}
+
+/** The window stays from visit to visit; what a picture gave in it does not. */
+function inSameWindow({ counted, ...hair }: Partial<HairFinding>): Partial<HairFinding> {
+  if (counted === undefined) return hair;
+  const { picture: _given, ...window } = counted;
+  return { ...hair, counted: window };
 }
 
 /** The labels of what planning still needs, in the order of the page. */

@@ -1,12 +1,13 @@
-import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
+import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { CameraOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useId, useRef, useState } from 'react';
-import { Link } from 'react-router';
 import { dropPhoto, keepPhoto } from '../../app/photo-outbox';
 import { useAppDispatch } from '../../app/store';
-import { consentPath, useVisit } from '../visit/use-visit';
+import { useVisit } from '../visit/use-visit';
+import { NoPhotographs } from './NoPhotographs';
 import { Photo } from './Photo';
+import { problemOf } from './photo-problem';
 
 /** Takes photographs of the open zone, by the tablet's camera or from a file; none without consent to them. */
 export function PhotoField({
@@ -20,24 +21,12 @@ export function PhotoField({
   most: number;
   onIds: (ids: readonly string[]) => void;
 }) {
-  const { visit, area, mayPhotograph, pathOf } = useVisit(
-    'visit',
-    'area',
-    'mayPhotograph',
-    'pathOf',
-  );
+  const { visit, area, mayPhotograph } = useVisit('visit', 'area', 'mayPhotograph');
   const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
   const label = useId();
   const [problem, setProblem] = useState<string | null>(null);
-  if (!mayPhotograph) {
-    return (
-      <p className="small">
-        No photographs: the client has not agreed to them for the record of this area.{' '}
-        <Link to={consentPath(pathOf, 'photographs')}>Read and sign</Link>
-      </p>
-    );
-  }
+  if (!mayPhotograph) return <NoPhotographs />;
   const take = async (picture: File) => {
     const wrong = problemOf(picture);
     setProblem(wrong);
@@ -94,10 +83,4 @@ export function PhotoField({
       )}
     </div>
   );
-}
-
-function problemOf({ type, size }: File): string | null {
-  if (!PHOTO_TYPES.some((each) => each === type)) return 'The picture must be a JPEG or PNG.';
-  if (size > PHOTO_LIMITS.bytes) return 'The picture must be 15 MB at most.';
-  return null;
 }
