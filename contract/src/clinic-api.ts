@@ -16,6 +16,7 @@ import {
   NewTrialNote,
   SetTrial,
 } from './trials';
+import { PictureCardAsked } from './photos';
 import { AboutClinic, NewRoom, RoomName } from './setup';
 
 /** Routes by which a clinic sees to itself: rooms, people, backups, what is said of it. */
@@ -102,6 +103,11 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'GET /api/clinic/rooms/:id/door-sheet.pdf': {
     summary: 'The sheet at a room’s door',
     query: DoorSheetAsked,
+    gives: PDF,
+  },
+  'GET /api/picture-card.pdf': {
+    summary: 'The card that lies beside the skin in a picture',
+    query: PictureCardAsked,
     gives: PDF,
   },
   'GET /api/incidents': { summary: 'The register of incidents' },

@@ -1,3 +1,4 @@
+import { CARD_KINDS } from '@tidy-quill/core/picture';
 import * as v from 'valibot';
 import type { PhotoType } from './photo-limits';
 import { Id, Moment } from './text';
@@ -6,6 +7,9 @@ import { Id, Moment } from './text';
 export const NewPhoto = v.object({ id: Id, areaId: Id, takenAt: Moment });
 
 export type NewPhoto = v.InferOutput<typeof NewPhoto>;
+
+/** In which size the card for pictures is printed. */
+export const PictureCardAsked = v.object({ kind: v.optional(v.picklist(CARD_KINDS), 'pocket') });
 
 /** A picture that is kept. */
 export interface Photo extends NewPhoto {

@@ -189,3 +189,20 @@ describe('photographs', () => {
     );
   });
 });
+
+describe('the card for pictures', () => {
+  it.each([
+    // 85.6 × 53.98 mm and 148 × 105 mm, in points of 1/72 of an inch.
+    ['pocket', '242.6', '153.0'],
+    ['a6', '419.5', '297.6'],
+  ])('is a page of its own size: %s', async (kind, width, height) => {
+    const bytes = await person.bytes(`/api/picture-card.pdf?kind=${kind}`);
+    const [, wide, high] =
+      /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(bytes.toString('latin1')) ?? [];
+    expect([wide?.slice(0, 5), high?.slice(0, 5)]).toEqual([width, height]);
+  });
+
+  it('is known in two sizes only', async () => {
+    expect((await person.get('/api/picture-card.pdf?kind=poster')).status).toBe(400);
+  });
+});

@@ -1,11 +1,12 @@
 import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
-import { NewPhoto } from '@tidy-quill/contract/photos';
+import { NewPhoto, PictureCardAsked } from '@tidy-quill/contract/photos';
 import express, { Router, type Request, type Response } from 'express';
 import type { Db } from '../../db/connect';
 import type { FileStore } from '../../files/file-store';
 import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
+import { cardPdf } from './card-pdf';
 import { keepPhoto, photoFile } from './store';
 
 export function photoRoutes(db: Db, files: FileStore): Router {
@@ -31,6 +32,14 @@ export function photoRoutes(db: Db, files: FileStore): Router {
   router.get('/photos/:id', (request, response) => send(request, response, 'original'));
 
   router.get('/photos/:id/thumbnail', (request, response) => send(request, response, 'thumbnail'));
+
+  router.get('/picture-card.pdf', async (request, response) => {
+    const { kind } = parse(PictureCardAsked, request.query);
+    response
+      .type('application/pdf')
+      .set('content-disposition', `inline; filename="card-${kind}.pdf"`)
+      .send(await cardPdf(kind));
+  });
 
   return router;
 }

@@ -163,7 +163,17 @@ export function CountOnPicture({
           </>
         ) : null}
       </div>
-      <p className="small">{nextText()}</p>
+      <p className="small">
+        {nextText()}
+        {picture === null ? (
+          <>
+            {' '}
+            Print the card at 100 %, on matt paper:{' '}
+            <a href="/api/picture-card.pdf?kind=pocket">pocket size (PDF)</a>,{' '}
+            <a href="/api/picture-card.pdf?kind=a6">A6 (PDF)</a>.
+          </>
+        ) : null}
+      </p>
       {(wrong ?? problem) === null ? null : (
         <p className="field-error" role="alert">
           {wrong ?? problem}
