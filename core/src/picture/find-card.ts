@@ -2,7 +2,8 @@ import { WHITE_RING, BLACK_MIDDLE, CARDS, CARD_KINDS, type CardKind } from './ca
 import { darkPatches, type DarkPatch } from './dark-patches';
 import { InputError } from '../units';
 import { homographyOf, mapped, stretchAt, type Homography, type Pair } from './map-points';
-import { luminance, type Pixels, type Plane, type Point } from './pixels';
+import { within } from './outline';
+import { luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
 import { readPatches, type CardColours } from './read-card';
 
 /** A card that was found in a picture. */
@@ -197,5 +198,32 @@ function smaller(plane: Plane, step: number): Plane {
   return { width, height, values: values.map((sum) => sum / step ** 2) };
 }
 
-/** Where a point of the card lies in the picture, px. */
-export const onPicture = ({ map }: CardFound, point: Point): Point => mapped(map, point);
+/** The corners of the card in the picture, px, in turn. */
+export const cornersOf = ({ kind, map }: Pick<CardFound, 'kind' | 'map'>): readonly Point[] => {
+  const { widthMm, heightMm } = CARDS[kind];
+  return [
+    { x: 0, y: 0 },
+    { x: widthMm, y: 0 },
+    { x: widthMm, y: heightMm },
+    { x: 0, y: heightMm },
+  ].map((corner) => mapped(map, corner));
+};
+
+/** Whether part of a box lies on the card: nothing is measured there. */
+export function isOnCard(
+  card: Pick<CardFound, 'kind' | 'map'>,
+  { x, y, width, height }: Box,
+): boolean {
+  const corners = cornersOf(card);
+  const box = [
+    { x, y },
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+  ];
+  const middle = { x: x + width / 2, y: y + height / 2 };
+  return (
+    [...box, middle].some((point) => within(corners, point)) ||
+    corners.some((corner) => within(box, corner))
+  );
+}

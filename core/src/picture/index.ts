@@ -4,7 +4,6 @@ export * from './map-points';
 export * from './card';
 export * from './read-card';
 export * from './find-card';
-export * from './ridges';
-export * from './trace-hairs';
+export * from './outline';
 export * from './count-hairs';
 export * from './ink-contrast';

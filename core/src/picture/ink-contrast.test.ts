@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { contrastOf, EVEN_LIGHT, inkPicture, type InkScene } from '../drawn';
 import { defined, seeded } from '../units';
 import { CARDS } from './card';
-import { findCard } from './find-card';
+import { findCard, isOnCard } from './find-card';
 import { fadedShare, inkContrast, type InkContrast } from './ink-contrast';
 import { mapped, stretchAt } from './map-points';
 
@@ -49,6 +49,11 @@ describe('the card', () => {
     }
     const middle = { x: 42.8, y: 27 };
     expect(found.pxPerMm / stretchAt(truth, middle)).toBeCloseTo(1, 2);
+    // It lies from 7 to 93 mm across and from 43 to 97 mm down, but for how it is turned.
+    const box = (x: number, y: number) => ({ x: 10 * x, y: 10 * y, width: 100, height: 100 });
+    expect(
+      [box(45, 60), box(45, 35), box(2, 50), box(40, 20)].map((one) => isOnCard(found, one)),
+    ).toEqual([true, true, true, false]);
     const [red, , blue] = found.colours.channels;
     // Drawn with 1.15 of red to 0.85 of blue.
     expect(red.gain / blue.gain).toBeCloseTo(1.15 / 0.85, 1);

@@ -1,8 +1,7 @@
 import { InputError } from '../units';
 import { deltaE00, labOf, type Lab, type LinearRgb } from './colour';
-import { mapped } from './map-points';
-import { CARDS } from './card';
-import type { CardFound } from './find-card';
+import { cornersOf, type CardFound } from './find-card';
+import { distanceTo, within } from './outline';
 import { LINEAR, type Pixels, type Point } from './pixels';
 import { reflectance, type CardColours } from './read-card';
 
@@ -215,38 +214,4 @@ function median(values: readonly number[]): number {
   return sorted.length % 2 === 1
     ? (sorted[at] ?? 0)
     : ((sorted[at - 1] ?? 0) + (sorted[at] ?? 0)) / 2;
-}
-
-const cornersOf = ({ kind, map }: CardFound): readonly Point[] => {
-  const { widthMm, heightMm } = CARDS[kind];
-  return [
-    { x: 0, y: 0 },
-    { x: widthMm, y: 0 },
-    { x: widthMm, y: heightMm },
-    { x: 0, y: heightMm },
-  ].map((corner) => mapped(map, corner));
-};
-
-/** Whether a point lies in an outline: how many of its sides a line to the right crosses is odd. */
-export function within(outline: readonly Point[], { x, y }: Point): boolean {
-  let inside = false;
-  for (const [each, a] of outline.entries()) {
-    const b = outline[(each + 1) % outline.length] ?? a;
-    if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) inside = !inside;
-  }
-  return inside;
-}
-
-/** How far a point is from the nearest side of an outline. */
-export function distanceTo(outline: readonly Point[], { x, y }: Point): number {
-  let nearest = Infinity;
-  for (const [each, a] of outline.entries()) {
-    const b = outline[(each + 1) % outline.length] ?? a;
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const long = dx * dx + dy * dy;
-    const along =
-      long === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / long));
-    nearest = Math.min(nearest, Math.hypot(x - a.x - along * dx, y - a.y - along * dy));
-  }
-  return nearest;
 }

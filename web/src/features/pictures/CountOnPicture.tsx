@@ -1,6 +1,12 @@
 import './pictures.css';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
-import { counted, HAIR_METHOD, type HairCount, type Point } from '@tidy-quill/core/picture';
+import {
+  counted,
+  HAIR_METHOD,
+  isOnCard,
+  type HairCount,
+  type Point,
+} from '@tidy-quill/core/picture';
 import type { PictureCount } from '@tidy-quill/core/plan';
 import { CameraOutlined } from '@ant-design/icons';
 import { Button, InputNumber } from 'antd';
@@ -17,6 +23,7 @@ import { CountPicture } from './CountPicture';
 import {
   addedAt,
   corrected,
+  firstMiddle,
   NOT_MEASURABLE_WORDS,
   windowAbout,
   type Correction,
@@ -56,11 +63,8 @@ export function CountOnPicture({
   const window =
     picture === null || pxPerMm === null
       ? null
-      : windowAbout(
-          middle ?? { x: picture.width / 2, y: picture.height / 2 },
-          { sizeCm2, pxPerMm },
-          picture,
-        );
+      : windowAbout(middle ?? firstMiddle(picture.card, picture), { sizeCm2, pxPerMm }, picture);
+  const onCard = picture?.card != null && window !== null && isOnCard(picture.card, window);
   const hairs = found === null ? [] : corrected(found.hairs, corrections);
   const kept =
     found === null || window === null || pxPerMm === null
@@ -138,7 +142,7 @@ export function CountOnPicture({
             if (file !== undefined) take(file);
           }}
         />
-        {window === null || busy !== null ? null : (
+        {window === null || onCard || busy !== null ? null : (
           <Button type={found === null ? 'primary' : 'default'} onClick={() => void start()}>
             {found === null ? 'Count' : 'Count again'}
           </Button>
@@ -236,6 +240,7 @@ export function CountOnPicture({
     }
     const scale = `${byCard === null ? 'By the known length' : 'The card was found'}: ${figure(pxPerMm)} pixels a mm.`;
     if (window === null) return `${scale} The window does not fit into this picture.`;
+    if (onCard) return `${scale} The window lies on the card: press the skin beside it.`;
     return found === null
       ? `${scale} Press where the window goes, or move it with the arrow keys; then count.`
       : `${scale} Press a hair to take it away, or the skin where one was missed.`;

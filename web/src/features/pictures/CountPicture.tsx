@@ -36,12 +36,12 @@ export function CountPicture({
   const view = window === null || hairs.length === 0 ? null : grown(window, 0.08, picture);
   const { x, y, width: wide, height: high } = view ?? { x: 0, y: 0, width, height };
   const thin = wide / 500;
-  const at = ({ currentTarget, clientX, clientY }: MouseEvent<SVGSVGElement>): Point => {
-    const box = currentTarget.getBoundingClientRect();
-    return {
-      x: x + ((clientX - box.left) / box.width) * wide,
-      y: y + ((clientY - box.top) / box.height) * high,
-    };
+  const at = ({ currentTarget, clientX, clientY }: MouseEvent<SVGSVGElement>): Point | null => {
+    const matrix = currentTarget.getScreenCTM();
+    if (matrix === null) return null;
+    const point = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
+    const isInside = point.x >= 0 && point.y >= 0 && point.x < width && point.y < height;
+    return isInside ? { x: point.x, y: point.y } : null;
   };
   return (
     <svg
@@ -51,7 +51,10 @@ export function CountPicture({
       tabIndex={0}
       aria-label="Picture, with the window that is counted in"
       style={{ aspectRatio: `${wide} / ${high}` }}
-      onClick={(event) => onPress(at(event))}
+      onClick={(event) => {
+        const where = at(event);
+        if (where !== null) onPress(where);
+      }}
       onKeyDown={(event) => {
         const step = STEPS[event.key];
         if (step === undefined || stepPx === null || window === null) return;
@@ -86,19 +89,23 @@ export function CountPicture({
       {window === null ? null : (
         <rect className="count-window" {...window} strokeWidth={1.5 * thin} />
       )}
-      {hairs.map((hair, index) => (
-        <polyline
-          key={hairKey(hair)}
-          className="count-hair"
-          data-hair={index}
-          points={hair.line.map((point) => `${point.x},${point.y}`).join(' ')}
-          strokeWidth={thin}
-          onClick={(event) => {
-            event.stopPropagation();
-            onHair(hair);
-          }}
-        />
-      ))}
+      {hairs.map((hair, index) => {
+        const points = hair.line.map((point) => `${point.x},${point.y}`).join(' ');
+        return (
+          <g
+            key={hairKey(hair)}
+            className="count-hair"
+            data-hair={index}
+            onClick={(event) => {
+              event.stopPropagation();
+              onHair(hair);
+            }}
+          >
+            <polyline className="count-hair-reach" points={points} strokeWidth={12 * thin} />
+            <polyline points={points} strokeWidth={thin} />
+          </g>
+        );
+      })}
     </svg>
   );
 }

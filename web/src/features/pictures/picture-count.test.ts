@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addedAt, corrected, windowAbout } from './picture-count';
+import { addedAt, corrected, firstMiddle, windowAbout } from './picture-count';
 
 const hair = (widthUm: number) => ({ line: [], lengthMm: 1, widthUm, strength: 9 });
 
@@ -40,5 +40,16 @@ describe('the window', () => {
     });
     expect(windowAbout({ x: 0, y: 599 }, of, picture)).toMatchObject({ x: 0, y: 200 });
     expect(windowAbout({ x: 0, y: 0 }, { ...of, pxPerMm: 40 }, picture)).toBeNull();
+  });
+
+  it('begins beside the card, where there is more skin', () => {
+    const size = { width: 1200, height: 1000 };
+    expect(firstMiddle(null, size)).toEqual({ x: 600, y: 500 });
+    // At 10 px a mm the pocket card is 539.8 px high.
+    const card = (top: number) =>
+      ({ kind: 'pocket', map: [10, 0, 100, 0, 10, top, 0, 0, 1] }) as const;
+    expect(firstMiddle(card(400), size)).toEqual({ x: 600, y: 200 });
+    const { y } = firstMiddle(card(100), size);
+    expect(y).toBeCloseTo(1000 - (1000 - 639.8) / 2, 6);
   });
 });

@@ -1,4 +1,10 @@
-import type { FoundHair, HairsNotMeasurable, Point } from '@tidy-quill/core/picture';
+import {
+  cornersOf,
+  type CardFound,
+  type FoundHair,
+  type HairsNotMeasurable,
+  type Point,
+} from '@tidy-quill/core/picture';
 
 /** Why a picture gives no number, and what helps. */
 export const NOT_MEASURABLE_WORDS: Readonly<Record<HairsNotMeasurable, string>> = {
@@ -43,4 +49,15 @@ export function windowAbout(
   if (side > of.width || side > of.height) return null;
   const within = (at: number, whole: number) => Math.min(whole - side, Math.max(0, at - side / 2));
   return { x: within(x, of.width), y: within(y, of.height), width: side, height: side };
+}
+
+/** Where a window goes to begin with: the middle, or of a picture with a card what is widest above or below it. */
+export function firstMiddle(
+  card: Pick<CardFound, 'kind' | 'map'> | null,
+  { width, height }: { readonly width: number; readonly height: number },
+): Point {
+  if (card === null) return { x: width / 2, y: height / 2 };
+  const down = cornersOf(card).map(({ y }) => y);
+  const [above, below] = [Math.min(...down), height - Math.max(...down)];
+  return { x: width / 2, y: above >= below ? above / 2 : height - below / 2 };
 }
