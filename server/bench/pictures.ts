@@ -16,6 +16,7 @@ import {
   type Pixels,
 } from '@tidy-quill/core/picture';
 import { defined, seeded } from '@tidy-quill/core/units';
+import { format, resolveConfig } from 'prettier';
 import sharp from 'sharp';
 
 // How well drawn pictures are measured whose truth is known, each through a JPEG: pictures.ts <hair pictures> <ink pairs> <seed> [--keep]
@@ -152,5 +153,6 @@ if (process.argv.includes('--keep')) {
     text.slice(0, text.indexOf(BEGIN)),
     text.slice(text.indexOf(END)),
   ];
-  writeFileSync(KEPT, `${before}${BEGIN}\n\n${table}\n\n${after}`);
+  const page = `${before}${BEGIN}\n\n${table}\n\n${after}`;
+  writeFileSync(KEPT, await format(page, { ...(await resolveConfig(KEPT)), parser: 'markdown' }));
 }
