@@ -35,7 +35,7 @@ export interface HairScene {
   readonly pxPerMm: number;
   /** The window that hairs are counted in, mm. */
   readonly window: { readonly widthMm: number; readonly heightMm: number };
-  /** How many hairs come out of the skin in the window. */
+  /** How many hairs come out of the skin in the window; about as many have their middle there. */
   readonly hairs: number;
   readonly widthUm: readonly [number, number];
   readonly lengthMm: readonly [number, number];
@@ -52,7 +52,7 @@ export interface HairScene {
 export interface HairPicture {
   readonly picture: Pixels;
   readonly window: Box;
-  /** Those of the window alone; others stand around it. */
+  /** Those whose middle lies in the window; others stand around it. */
   readonly hairs: readonly DrawnHair[];
 }
 
@@ -98,7 +98,8 @@ export function hairPicture(of: HairScene, taking: Taking, next: () => number): 
       x < margin || y < margin || x > margin + windowWidth || y > margin + windowHeight,
   );
   const blur = Math.hypot(SENSOR_BLUR_PX, of.blurPx);
-  for (const each of [...hairs, ...others]) {
+  const all = [...hairs, ...others];
+  for (const each of all) {
     drawHair(scene, each, { pxPerMm, colour: HAIR[of.colour], blur });
   }
   if (of.card !== undefined) {
@@ -106,10 +107,14 @@ export function hairPicture(of: HairScene, taking: Taking, next: () => number): 
     const pose = { ...of.card, kind: 'pocket', pxPerMm, middle } as const;
     drawCard(scene, 'pocket', cardMap({ ...pose, distancePx: 300 * pxPerMm }));
   }
+  const inWindow = ({ line }: DrawnHair): boolean => {
+    const { x = 0, y = 0 } = line[Math.floor(line.length / 2)] ?? {};
+    return x >= margin && y >= margin && x < margin + windowWidth && y < margin + windowHeight;
+  };
   return {
     picture: take(scene, taking, next),
     window: { x: margin, y: margin, width: windowWidth, height: windowHeight },
-    hairs,
+    hairs: all.filter(inWindow),
   };
 }
 

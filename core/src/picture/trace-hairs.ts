@@ -21,8 +21,14 @@ export interface TraceLimits {
   readonly shortestPx: number;
 }
 
-/** Of the places where lines stand out, by which the usual strength is read: from the strongest. */
-const USUAL = 0.25;
+/** How strongly most places of lines stand out that do so plainly, the strongest first: what is far below the top is left out. */
+function usualOf(values: readonly number[]): number {
+  const top = values[Math.floor(TOP * values.length)] ?? 0;
+  const plain = values.filter((value) => value > PLAIN * top);
+  return plain[Math.floor(plain.length / 2)] ?? 0;
+}
+
+const [TOP, PLAIN] = [0.02, 0.4];
 const PALER_BEGIN = 0.3;
 const PALER_FOLLOW = 0.15;
 
@@ -41,7 +47,7 @@ export function traceLines(ridges: Ridges, limits: TraceLimits): readonly Traced
   const found: TracedLine[] = [];
   const sorted = seeds(ridges, limits.begin * noise);
   // Where hair is dark and the picture clean, what is far paler than most of it is a crease or a pore.
-  const usual = sorted[Math.floor(USUAL * sorted.length)]?.value ?? 0;
+  const usual = usualOf(sorted.map(({ value }) => value));
   const begin = Math.max(limits.begin * noise, PALER_BEGIN * usual);
   const least = Math.max(limits.follow * noise, PALER_FOLLOW * usual);
   for (const seed of sorted.filter(({ value }) => value >= begin)) {
