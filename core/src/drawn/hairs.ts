@@ -1,3 +1,4 @@
+import erfc from '@stdlib/math-base-special-erfc';
 import { HAIR_COLOURS, type HairColour, type SkinType } from '../optics';
 import type { Box, LinearRgb, Pixels, Point } from '../picture';
 import { cardMap, drawCard } from './card';
@@ -168,14 +169,7 @@ export function drawHair(
   }
 }
 
-/** The error function within 1.5e−7 (Abramowitz and Stegun 1964, 7.1.26). */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const rest =
-    t *
-    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  return Math.sign(x) * (1 - rest * Math.exp(-x * x));
-}
+const erf = (x: number): number => 1 - erfc(x);
 
 /** A scene and a taking at random, over all that ordinary pictures differ in. */
 export function someHairScene(

@@ -1,3 +1,4 @@
+import { median } from './median';
 import { inside, luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
 import { apart, ridgesOf, type Ridges } from './ridges';
 import { traceLines } from './trace-hairs';
@@ -208,12 +209,4 @@ function widthPx({ width, height, values }: Plane, line: readonly Point[]): numb
     return sum;
   });
   return median(across);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  const at = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1
-    ? (sorted[at] ?? 0)
-    : ((sorted[at - 1] ?? 0) + (sorted[at] ?? 0)) / 2;
 }

@@ -2,6 +2,7 @@ import { InputError } from '../units';
 import { deltaE00, labOf, type Lab, type LinearRgb } from './colour';
 import { cornersOf, type CardFound } from './find-card';
 import { distanceTo, within } from './outline';
+import { median } from './median';
 import { LINEAR, type Pixels, type Point } from './pixels';
 import { reflectance, type CardColours } from './read-card';
 
@@ -206,12 +207,4 @@ function summed(colours: readonly LinearRgb[]): { readonly lab: Lab; readonly de
     b: median(labs.map(({ b }) => b)),
   };
   return { lab, deviation: median(labs.map((each) => deltaE00(each, lab))) / 0.6745 };
-}
-
-function median(values: readonly number[]): number {
-  const sorted = Float64Array.from(values).sort();
-  const at = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1
-    ? (sorted[at] ?? 0)
-    : ((sorted[at - 1] ?? 0) + (sorted[at] ?? 0)) / 2;
 }

@@ -66,23 +66,13 @@ export function CountPicture({
       }}
     >
       <image href={picture.url} width={width} height={height} />
-      {card?.marks.map((mark) => (
+      {[...(card?.marks ?? []), ...taps].map((mark) => (
         <circle
           key={`${mark.x} ${mark.y}`}
           className="count-mark"
           cx={mark.x}
           cy={mark.y}
-          r={8 * thin}
-          strokeWidth={2 * thin}
-        />
-      ))}
-      {taps.map((tap) => (
-        <circle
-          key={`${tap.x} ${tap.y}`}
-          className="count-mark"
-          cx={tap.x}
-          cy={tap.y}
-          r={4 * thin}
+          r={6 * thin}
           strokeWidth={2 * thin}
         />
       ))}
