@@ -38,6 +38,9 @@ describe('findings', () => {
     await app.rows(
       `update session_facts set start_endpoint = 'none', endpoint = 'right' where technique = 'inMotion'`,
     );
+    await app.rows(
+      'insert into stale_months select distinct clinic_id, month from month_facts on conflict do nothing',
+    );
     await browser.open('/findings/protocol');
     await browser.see('Begin higher: low end 6 → 7 J/cm²');
     await browser.press('Open as a draft');
