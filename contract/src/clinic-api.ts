@@ -7,6 +7,7 @@ import { LookOver, SetEyewear } from './eyewear';
 import { FindingsAsked, SessionsAsked } from './findings';
 import { NewFollowUp, NewIncident } from './incidents';
 import {
+  AskForFollowUps,
   CloseTrial,
   DrawSides,
   EnrolClient,
@@ -139,6 +140,10 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
   'GET /api/trials': { summary: 'Trials, the newest first' },
   'POST /api/trials': { summary: 'Draft a trial', body: NewTrial, right: 'readFindings' },
   'GET /api/trial-follow-ups': { summary: 'Follow-ups of trials whose window is open' },
+  'POST /api/trial-follow-ups/messages': {
+    summary: 'Ask clients to come for a follow-up',
+    body: AskForFollowUps,
+  },
   'GET /api/trials/:id': { summary: 'A trial with everybody in it, and nothing of its results' },
   'PUT /api/trials/:id': { summary: 'Change a draft', body: SetTrial, right: 'readFindings' },
   'POST /api/trials/:id/fix': {

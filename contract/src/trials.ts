@@ -114,6 +114,15 @@ export const NewCount = v.variant('how', [
   }),
 ]);
 
+/** Asks clients to come for the follow-ups that are due. */
+export const AskForFollowUps = v.object({
+  clientIds: v.pipe(
+    v.array(Id),
+    v.minLength(1, 'must name a client at least'),
+    v.maxLength(200, 'must be 200 at most'),
+  ),
+});
+
 export const NewLook = v.object({ id: Id, note: note(500) });
 
 export type NewTrialNote = v.InferOutput<typeof NewTrialNote>;
@@ -177,6 +186,7 @@ export interface TrialOpened {
   readonly looks: readonly {
     readonly at: string;
     readonly by: string;
+    readonly byId: string;
     readonly pairs: number;
     readonly note: string;
   }[];
@@ -216,4 +226,8 @@ export interface TrialFollowUp {
   readonly from: string;
   readonly due: string;
   readonly until: string;
+  /** When the client was last asked to come for it. */
+  readonly askedAt: string | null;
+  /** The day within its window that is booked. */
+  readonly bookedOn: string | null;
 }

@@ -131,11 +131,30 @@ describe('a trial', () => {
     expect(techniques[1]).toBe(defined(drawn).body.left === 'a' ? 'inMotion' : 'stamping');
   });
 
+  it('asks a client for a follow-up by message, once', async () => {
+    await browser.open('/');
+    await browser.see('Trial follow-ups');
+    const list = '//section[h2="Trial follow-ups"]';
+    await browser.press('Send a message', `${list}//tbody/tr[1]`);
+    await browser.see('asked on', `${list}//tbody/tr[1]`);
+    await browser.see('Send a message', `${list}//tbody/tr[2]`);
+    const asked = await app.rows<{ text: string }>(
+      `select text from messages where kind = 'followUp'`,
+    );
+    expect(asked.map(({ text }) => text.includes('look at your skin again'))).toEqual([true]);
+  });
+
   it('shows what it came to once it is closed, with its seed and a report', async () => {
     await browser.open('/findings/trials');
     await browser.press('In motion or stamping', '//table');
     await browser.see('12 clients of 12 planned');
     await browser.see('Nothing is shown while it runs');
+    await browser.fill('Why look now', 'Half way');
+    await browser.press('Record a look and show it');
+    await browser.see('Hodges–Lehmann estimate');
+    await browser.driver.navigate().refresh();
+    await browser.see('Look 1 before the end');
+    await browser.see('Hodges–Lehmann estimate');
     await browser.press('Close the trial…');
     await browser.fill('Why it ends now', 'The last follow-up cannot be waited for');
     await browser.press('Close it for good');

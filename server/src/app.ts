@@ -258,7 +258,7 @@ export async function makeApplication(options: {
     api.use(deviceRoutes(db, files));
     api.use(incidentRoutes(db));
     api.use(findingsRoutes(db));
-    api.use(trialRoutes(db));
+    api.use(trialRoutes(db, carrier));
     api.use(backupRoutes(db, options.backups ?? null, options.logger));
     api.use(practiceRoutes(db));
     api.use(auditRoutes(db));

@@ -18,15 +18,18 @@ export const clientMessage = (
     readonly givenName: string;
     /** Null where it is about no visit. */
     readonly visit: { readonly startsAt: string; readonly job: Job } | null;
+    /** The last day of a follow-up, YYYY-MM-DD; null where it is about none. */
+    readonly until?: string | null;
     /** Empty where the message holds none. */
     readonly url: string;
   },
 ): string => {
-  const { clinic, givenName, visit, url } = of;
+  const { clinic, givenName, visit, until = null, url } = of;
   const words = clientWords('messages', read);
   return inClockStyle(clinic.clock, () =>
     filledIn(read.texts?.[`text.${kind}`] ?? written, {
       ...{ clinic: clinic.name, name: givenName, phone: clinic.phone, link: url },
+      ...(until === null ? {} : { until: words.day(until) }),
       ...(visit === null
         ? {}
         : {

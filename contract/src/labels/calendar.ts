@@ -83,12 +83,15 @@ export const SHIPPED_TEXTS: Readonly<Record<MessageKind, string>> = {
   reminder:
     '{clinic}: your appointment is on {when}. {before} Please confirm, or ask for another time: {link}',
   recall: '{clinic}: it is time for your next visit. Call us for a time that suits you: {phone}.',
+  followUp:
+    '{clinic}: as agreed, we would like to look at your skin again, by {until}. Call us for a time that suits you: {phone}.',
 };
 
 export const MESSAGE_KIND_WORDS: Readonly<Record<MessageKind, string>> = {
   confirmation: 'When a visit is booked or moved',
   reminder: 'Before a visit',
   recall: 'When somebody is due and nothing is booked',
+  followUp: 'When a trial’s follow-up is due and nothing is booked',
 };
 
 export const PLACE_WORDS_OF: Readonly<Record<Place, string>> = {
@@ -98,6 +101,7 @@ export const PLACE_WORDS_OF: Readonly<Record<Place, string>> = {
   before: 'what to do before it, by what is treated',
   link: 'the link to confirm it, move it or cancel it',
   phone: 'the clinic’s telephone',
+  until: 'the last day of the follow-up',
 };
 
 export const ANSWERED_WORDS: Readonly<Record<ClientAnswer, string>> = {

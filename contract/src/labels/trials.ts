@@ -1,4 +1,5 @@
 import type {
+  AlikePart,
   FollowUpMonth,
   OutcomeAnalysis,
   SettingsRule,
@@ -23,7 +24,13 @@ export const OUTCOME_WORDS: Readonly<Record<TrialOutcome, string>> = {
 
 export const SETTINGS_RULE_WORDS: Readonly<Record<SettingsRule, string>> = {
   asPlanned: 'Each side at the setting that is planned for its own way',
-  alike: 'Both sides at the same fluence, pulse and spot, as far as limits allow',
+  alike: 'Both sides at the same fluence, pulse and spot: anything else is a deviation',
+};
+
+export const ALIKE_PART_WORDS: Readonly<Record<AlikePart, string>> = {
+  fluence: 'fluence',
+  pulse: 'pulse duration',
+  spot: 'spot',
 };
 
 export const FOLLOW_UP_WORDS: Readonly<Record<0 | FollowUpMonth, string>> = {

@@ -1,10 +1,10 @@
 /** What a clinic tells its clients of their visits, each in words of its own. */
-export const MESSAGE_KINDS = ['confirmation', 'reminder', 'recall'] as const;
+export const MESSAGE_KINDS = ['confirmation', 'reminder', 'recall', 'followUp'] as const;
 
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
 /** What is filled in for each client: written in braces, as {when}. */
-export const PLACES = ['clinic', 'name', 'when', 'before', 'link', 'phone'] as const;
+export const PLACES = ['clinic', 'name', 'when', 'before', 'link', 'phone', 'until'] as const;
 
 export type Place = (typeof PLACES)[number];
 
@@ -13,8 +13,12 @@ export const PLACES_OF: Readonly<
   Record<MessageKind, { readonly may: readonly Place[]; readonly must: readonly Place[] }>
 > = {
   confirmation: { may: ['clinic', 'name', 'when', 'before', 'phone'], must: ['when'] },
-  reminder: { may: PLACES, must: ['when', 'link'] },
+  reminder: {
+    may: ['clinic', 'name', 'when', 'before', 'link', 'phone'],
+    must: ['when', 'link'],
+  },
   recall: { may: ['clinic', 'name', 'phone'], must: ['phone'] },
+  followUp: { may: ['clinic', 'name', 'phone', 'until'], must: ['phone', 'until'] },
 };
 
 /** What is wrong with the words of a message; null where nothing is. */

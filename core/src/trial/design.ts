@@ -1,6 +1,6 @@
-import { addDays, addMonths, assertInRange, InputError, type Day } from '../units';
+import { addDays, addMonths, assertInRange, InputError, spotAreaCm2, type Day } from '../units';
 import { SITES, type SiteId } from '../sites';
-import type { Setting, Technique } from '../plan';
+import { glides, type Setting, type Technique } from '../plan';
 
 export const ARMS = ['a', 'b'] as const;
 
@@ -11,7 +11,7 @@ export const TRIAL_SIDES = ['left', 'right'] as const;
 
 export type TrialSide = (typeof TRIAL_SIDES)[number];
 
-/** How the settings of a side are chosen: each as it is planned for its own way, or the second like the first. */
+/** How the settings of a side are chosen: each as it is planned for its own way, or the side worked second like the first. */
 export const SETTINGS_RULES = ['asPlanned', 'alike'] as const;
 
 export type SettingsRule = (typeof SETTINGS_RULES)[number];
@@ -64,6 +64,15 @@ export function checkDesign(design: TrialDesign): TrialDesign {
   }
   if (!tellApart(arms.a, arms.b)) {
     throw new InputError('arms', 'must differ, or no setting can belong to one alone');
+  }
+  const [one, other] = [arms.a.technique, arms.b.technique];
+  if (
+    design.settings === 'alike' &&
+    one !== null &&
+    other !== null &&
+    glides(one) !== glides(other)
+  ) {
+    throw new InputError('settings', 'cannot be alike where one way glides and the other does not');
   }
   if (sites.length === 0) throw new InputError('sites', 'must hold one site at least');
   for (const site of sites) {
@@ -138,3 +147,34 @@ export function armRefusal(of: {
   if (of.drawn === null) return 'notDrawn';
   return belongsTo(of.arms[of.drawn[of.side]], of.setting) ? null : 'otherArm';
 }
+
+/** What two sides share where they are to go alike. */
+export const ALIKE_PARTS = ['fluence', 'pulse', 'spot'] as const;
+
+export type AlikePart = (typeof ALIKE_PARTS)[number];
+
+/** How far a figure of one side may lie from the other's and still be alike: a step of most consoles, as a share. */
+const ALIKE_WITHIN = 0.05;
+
+/**
+ * In what a side's setting differs from that of the other side where both are to go alike; empty where it does not. Gliding
+ * and stamping are not compared: neither their fluences nor their pulses mean the same.
+ */
+export function unlikeParts(
+  rule: SettingsRule,
+  setting: Pick<Setting, 'technique' | 'fluenceJcm2' | 'pulseMs' | 'spot'>,
+  other: Pick<Setting, 'technique' | 'fluenceJcm2' | 'pulseMs' | 'spot'> | null,
+): readonly AlikePart[] {
+  if (rule !== 'alike' || other === null) return [];
+  if (glides(setting.technique) !== glides(other.technique)) return [];
+  const isOff = (own: number, its: number) => Math.abs(own - its) > ALIKE_WITHIN * its;
+  const off: Readonly<Record<AlikePart, boolean>> = {
+    fluence: isOff(setting.fluenceJcm2, other.fluenceJcm2),
+    pulse: isOff(setting.pulseMs, other.pulseMs),
+    spot: isOff(spotAreaCm2(setting.spot), spotAreaCm2(other.spot)),
+  };
+  return ALIKE_PARTS.filter((part) => off[part]);
+}
+
+/** Whether somebody who looked at what a trial shows sees it again without another look: until the end of that day. */
+export const lookHolds = (lookedOn: Day, today: Day): boolean => lookedOn === today;

@@ -8,10 +8,12 @@ import {
   checkDesign,
   followUpState,
   followUpWindows,
+  lookHolds,
   pairedAnalysis,
   powerCurve,
   shuffled,
   sizeFor,
+  unlikeParts,
   type SideValues,
   type TrialDesign,
   type TrialParticipant,
@@ -53,6 +55,43 @@ describe('a design', () => {
     expect(belongsTo({ name: '', handpieceId: 'other', technique: 'inMotion' }, setting)).toBe(
       false,
     );
+  });
+});
+
+describe('sides that go alike', () => {
+  const setting = {
+    technique: 'stamping',
+    ...{ fluenceJcm2: 20, pulseMs: 30 },
+    spot: { widthMm: 12, heightMm: 12 },
+  } as const;
+
+  it('say in what the second differs, beyond a step of the console', () => {
+    const unlike = (more: object) => unlikeParts('alike', { ...setting, ...more }, setting);
+    expect(unlike({})).toEqual([]);
+    expect(unlike({ fluenceJcm2: 21, pulseMs: 28.5 })).toEqual([]);
+    expect(unlike({ fluenceJcm2: 21.1 })).toEqual(['fluence']);
+    expect(unlike({ pulseMs: 40, spot: { widthMm: 10, heightMm: 12 } })).toEqual(['pulse', 'spot']);
+  });
+
+  it('say nothing before the other is worked, of sides as planned, and of gliding beside stamping', () => {
+    const other = { ...setting, fluenceJcm2: 30 };
+    expect(unlikeParts('alike', setting, null)).toEqual([]);
+    expect(unlikeParts('asPlanned', setting, other)).toEqual([]);
+    expect(unlikeParts('alike', { ...setting, technique: 'inMotion' }, other)).toEqual([]);
+  });
+
+  it('cannot be where one way glides alone', () => {
+    expect(() => checkDesign({ ...DESIGN, settings: 'alike' })).toThrow('settings');
+    const arm = (handpieceId: string) => ({ name: handpieceId, handpieceId, technique: null });
+    const arms = { a: arm('diode-810'), b: arm('nd-1064') };
+    expect(checkDesign({ ...DESIGN, settings: 'alike', arms }).settings).toBe('alike');
+  });
+});
+
+describe('a look', () => {
+  it('holds for the rest of its day', () => {
+    expect(lookHolds('2026-03-02', '2026-03-02')).toBe(true);
+    expect(lookHolds('2026-03-02', '2026-03-03')).toBe(false);
   });
 });
 

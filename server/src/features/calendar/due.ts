@@ -13,7 +13,7 @@ import { figuresInForce } from '../catalogue/store';
 import { notesOfAreas } from '../course/course-notes';
 import { askedForOtherTime } from './appointments';
 import { clinicOf } from './store';
-import { recalledAt } from './visit-messages';
+import { askedAt } from './visit-messages';
 
 /** Whoever was treated longer ago is not asked any more. */
 const LONGEST_DAYS = 365;
@@ -44,9 +44,10 @@ export async function dueLists(db: Db, clinicId: string): Promise<DueLists> {
     .filter(({ areaId }) => courseStanding(notes.get(areaId) ?? []).state === 'open')
     .sort((one, other) => other.overdueDays - one.overdueDays);
   const shown = open.slice(0, MOST);
-  const recalled = await recalledAt(
+  const recalled = await askedAt(
     db,
     clinicId,
+    'recall',
     shown.map(({ clientId }) => clientId),
   );
   return {

@@ -8,10 +8,11 @@ import { clinics } from '../../db/schema';
 import { clinicClock, clinicDay } from '../../http/clinic-day';
 import { actAsNobody } from '../audit/store';
 import type { MessageCarrier } from '../messages/carrier';
+import { askForFollowUps } from '../trials/follow-ups';
 import { remindDay } from './appointments';
 
 /**
- * Reminds of the visits that are some days ahead, at each clinic whose hour for it has come. A day is done once all of its
+ * Reminds of the visits that are some days ahead, and asks for follow-ups of trials with nothing booked, at each clinic whose hour for it has come. A day is done once all of its
  * reminders went out: a server that ends in the middle leaves the rest to the next look, and as each visit is reminded once,
  * several servers may look at a time. Gives how many reminders went out.
  */
@@ -29,6 +30,7 @@ export async function remindWhereDue(
     if (!isRemindingDue({ remindAt, remindedOn, today, clock })) continue;
     const day = addDays(today, remindDays);
     sent += (await remindDay(db, carrier, { clinicId: id, by: null }, day, origin)).sent;
+    sent += (await askForFollowUps(db, carrier, id, null)).sent;
     await db.transaction(async (tx) => {
       await actAsNobody(tx);
       await tx.update(clinics).set({ remindedOn: today }).where(eq(clinics.id, id));

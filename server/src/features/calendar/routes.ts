@@ -30,7 +30,7 @@ import { dueLists } from './due';
 import { calendarOf, endUnavailable, makeUnavailable, readUnavailable, sayStatus } from './store';
 import { timesFor } from './times';
 import { calendarUse } from './use';
-import { confirmVisit, recallClients } from './visit-messages';
+import { askClients, confirmVisit } from './visit-messages';
 import { addWaiting, endWaiting, takeTime, waitingList } from './waiting';
 
 const ICALENDAR = 'text/calendar';
@@ -110,8 +110,9 @@ export function calendarRoutes(db: Db, carrier: MessageCarrier): Router {
     const { due } = await dueLists(db, clinicId);
     // Only whoever is due is asked back.
     const wanted = due.filter(({ areaId }) => areaIds.includes(areaId));
-    const ids = wanted.map(({ clientId }) => clientId);
-    response.json(await recallClients(db, carrier, clinicId, ids));
+    const ids = new Set(wanted.map(({ clientId }) => clientId));
+    const asked = [...ids].map((clientId) => ({ clientId, until: null }));
+    response.json(await askClients(db, carrier, clinicId, 'recall', asked));
   });
 
   router.put('/clinic/reminding', async (request, response) => {

@@ -1,7 +1,8 @@
 import type { Reminded } from '@tidy-quill/contract/calendar';
 import { clientMessage } from '@tidy-quill/contract/client-words/index';
-import { isToldOfBooking, mayRecall } from '@tidy-quill/core/calendar';
+import { isToldOfBooking, mayRecall, type MessageKind } from '@tidy-quill/core/calendar';
 import type { Job } from '@tidy-quill/core/suitability';
+import type { Day } from '@tidy-quill/core/units';
 import { and, desc, eq, inArray, max, ne } from 'drizzle-orm';
 import { v7 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
@@ -46,10 +47,14 @@ export async function confirmVisit(
   await carry(db, carrier, clinicId, id);
 }
 
-/** When each of some clients was last asked to come back, ISO 8601; what could not be sent has asked nobody. */
-export async function recalledAt(
+/** What clients are asked to come for where nothing is booked. */
+type Asking = Extract<MessageKind, 'recall' | 'followUp'>;
+
+/** When each of some clients was last asked to come, ISO 8601; what could not be sent has asked nobody. */
+export async function askedAt(
   db: Queryable,
   clinicId: string,
+  kind: Asking,
   clientIds: readonly string[],
 ): Promise<ReadonlyMap<string, string>> {
   if (clientIds.length === 0) return new Map();
@@ -58,7 +63,7 @@ export async function recalledAt(
     .from(messages)
     .where(
       and(
-        ...[eq(messages.clinicId, clinicId), eq(messages.kind, 'recall')],
+        ...[eq(messages.clinicId, clinicId), eq(messages.kind, kind)],
         ne(messages.state, 'failed'),
         inArray(messages.clientId, [...clientIds]),
       ),
@@ -71,17 +76,18 @@ export async function recalledAt(
   );
 }
 
-/** Asks clients to come back: each once, and nobody again within a fortnight. */
-export async function recallClients(
+/** Asks clients to come: each once, and nobody again for the same within a fortnight. */
+export async function askClients(
   db: Db,
   carrier: MessageCarrier,
   clinicId: string,
-  clientIds: readonly string[],
+  kind: Asking,
+  asked: readonly { readonly clientId: string; readonly until: Day | null }[],
 ): Promise<Reminded> {
   const clinic = await clinicOf(db, clinicId);
-  const words = await wordsOf(db, clinicId, 'recall');
+  const words = await wordsOf(db, clinicId, kind);
   const ids: string[] = [];
-  for (const clientId of new Set(clientIds)) {
+  for (const { clientId, until } of asked) {
     const id = v7();
     const made = await db.transaction(async (tx) => {
       // Two who press at once ask once: the client is locked while it is looked for.
@@ -91,17 +97,16 @@ export async function recallClients(
         .where(and(eq(clients.clinicId, clinicId), eq(clients.id, clientId)))
         .for('update');
       if (client === undefined) return false;
-      const last = (await recalledAt(tx, clinicId, [clientId])).get(clientId) ?? null;
+      const last = (await askedAt(tx, clinicId, kind, [clientId])).get(clientId) ?? null;
       if (!mayRecall(last, new Date().toISOString())) return false;
+      const read = await readIn(tx, clinicId, client, clinic, 'messages');
+      const { givenName, phone } = client;
       await tx.insert(messages).values({
-        ...{ clinicId, id, clientId, to: client.phone },
-        ...{ kind: 'recall', textVersion: words.version === 0 ? null : words.version },
-        text: clientMessage(
-          'recall',
-          words.text,
-          await readIn(tx, clinicId, client, clinic, 'messages'),
-          { clinic, givenName: client.givenName, visit: null, url: '' },
-        ),
+        ...{ clinicId, id, clientId, to: phone, kind },
+        textVersion: words.version === 0 ? null : words.version,
+        text: clientMessage(kind, words.text, read, {
+          ...{ clinic, givenName, visit: null, until, url: '' },
+        }),
       });
       return true;
     });

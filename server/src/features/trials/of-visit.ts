@@ -1,15 +1,12 @@
-import type { TrialFollowUp, TrialOfVisit } from '@tidy-quill/contract/trials';
-import { armRefusal, TRIAL_SIDES } from '@tidy-quill/core/trial';
+import { ALIKE_PART_WORDS } from '@tidy-quill/contract/labels/trials';
+import type { TrialOfVisit } from '@tidy-quill/contract/trials';
+import { armRefusal, TRIAL_SIDES, unlikeParts } from '@tidy-quill/core/trial';
 import type { Setting } from '@tidy-quill/core/plan';
 import { defined } from '@tidy-quill/core/units';
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
-import type { Db, Queryable } from '../../db/connect';
+import type { Queryable } from '../../db/connect';
 import { trialEntries, trials } from '../../db/trial-tables';
-import { clinicToday } from '../../http/clinic-day';
-import { clinicOf } from '../calendar/store';
-import { clientsById } from '../clients/store';
-import { participantsOf } from './participants';
-import { entriesOf, entriesOfTrial, refused, type EntryRow, type TrialRow } from './store';
+import { entriesOf, refused, type EntryRow, type TrialRow } from './store';
 
 /** The running trial that a client takes part in, as a visit needs it; null where there is none. */
 export async function trialOfVisit(
@@ -57,7 +54,9 @@ function asOfVisit(
 }
 
 /**
- * Refuses a setting on a side that was drawn for the other way, or before the sides were drawn.
+ * Refuses a setting on a side that was drawn for the other way, or before the sides were drawn, or unlike the one that the other
+ * side is worked with where both go alike.
+ * @param workedWith the setting of another area of this visit, once its treatment has begun
  * @throws HttpProblem 422
  */
 export async function judgeTrialArm(
@@ -65,16 +64,25 @@ export async function judgeTrialArm(
   clinicId: string,
   visit: { readonly id: string; readonly clientId: string },
   areaId: string,
-  setting: Pick<Setting, 'handpieceId' | 'technique'>,
+  setting: Setting,
+  workedWith: (areaId: string) => Setting | null,
 ): Promise<void> {
   const trial = await trialOfVisit(db, clinicId, visit.clientId, visit.id);
   const side = TRIAL_SIDES.find((each) => trial?.areas[each] === areaId);
   if (trial === null || side === undefined) return;
-  const refusal = armRefusal({
-    ...{ arms: trial.design.arms, drawn: trial.drawn, side, setting },
-    deviates: trial.deviating.includes(areaId),
-  });
-  if (refusal === null) return;
+  const deviates = trial.deviating.includes(areaId);
+  const { arms, settings } = trial.design;
+  const refusal = armRefusal({ ...{ arms, drawn: trial.drawn, side, setting }, deviates });
+  if (refusal === null && deviates) return;
+  if (refusal === null) {
+    const otherSide = defined(TRIAL_SIDES.find((each) => each !== side));
+    const unlike = unlikeParts(settings, setting, workedWith(trial.areas[otherSide]));
+    if (unlike.length === 0) return;
+    throw refused(
+      'This is not the other side’s setting',
+      `${trial.title}: both sides go alike, and ${unlike.map((part) => ALIKE_PART_WORDS[part]).join(', ')} would differ. Record a deviation with its reason to work otherwise.`,
+    );
+  }
   throw refusal === 'notDrawn'
     ? refused(
         'The sides of the trial have not been drawn',
@@ -84,34 +92,4 @@ export async function judgeTrialArm(
         'This is the other side’s way',
         `${trial.title}: this side is worked ${trial.design.arms[defined(trial.drawn)[side]].name}. Record a deviation with its reason to work otherwise.`,
       );
-}
-
-/** Follow-ups of running trials whose window is open, the one that closes first at the head. */
-export async function trialFollowUps(db: Db, clinicId: string): Promise<TrialFollowUp[]> {
-  const { timeZone } = await clinicOf(db, clinicId);
-  const today = clinicToday(timeZone);
-  const running = await db
-    .select()
-    .from(trials)
-    .where(and(eq(trials.clinicId, clinicId), isNotNull(trials.fixedAt), isNull(trials.closedAt)));
-  const lists = await Promise.all(
-    running.map(async (row) => {
-      const entries = await entriesOfTrial(db, clinicId, row.id);
-      const known = await participantsOf(db, row, entries, { timeZone, today });
-      const clientOf = await clientsById(
-        db,
-        clinicId,
-        known.map(({ participant }) => participant.client.id),
-      );
-      return known.flatMap(({ participant: { client, site, followUps } }) =>
-        followUps
-          .filter(({ state }) => state === 'open')
-          .map(({ month, from, due, until }) => ({
-            ...{ trialId: row.id, title: row.design.title, site, month, from, due, until },
-            client: { ...client, phone: defined(clientOf.get(client.id)).phone },
-          })),
-      );
-    }),
-  );
-  return lists.flat().sort((one, other) => one.until.localeCompare(other.until));
 }

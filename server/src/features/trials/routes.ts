@@ -1,4 +1,5 @@
 import {
+  AskForFollowUps,
   CloseTrial,
   DrawSides,
   EnrolClient,
@@ -13,13 +14,14 @@ import { Router } from 'express';
 import type { Db } from '../../db/connect';
 import { parse, pathId } from '../../http/problem';
 import { actorOf, actorWithRight } from '../../http/session';
+import type { MessageCarrier } from '../messages/carrier';
 import { clinicOf } from '../calendar/store';
 import { toCountOf } from './counting';
+import { askForFollowUps, trialFollowUps } from './follow-ups';
 import { count, draw, enrol, look, note } from './entries';
-import { trialFollowUps } from './of-visit';
 import { openCsv, openJson } from './open-data';
 import { trialReportPdf } from './report-pdf';
-import { knownTrial, openTrial, shownOf } from './shown';
+import { hasLookedToday, knownTrial, openTrial, shownOf } from './shown';
 import {
   closeTrial,
   draftTrial,
@@ -31,7 +33,7 @@ import {
 } from './store';
 
 /** Trials of two ways on the two sides of the same clients. */
-export function trialRoutes(db: Db): Router {
+export function trialRoutes(db: Db, carrier: MessageCarrier): Router {
   const router = Router();
 
   router.get('/trials', async (request, response) => {
@@ -46,6 +48,12 @@ export function trialRoutes(db: Db): Router {
 
   router.get('/trial-follow-ups', async (request, response) => {
     response.json(await trialFollowUps(db, actorOf(request).clinicId));
+  });
+
+  router.post('/trial-follow-ups/messages', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const { clientIds } = parse(AskForFollowUps, request.body);
+    response.json(await askForFollowUps(db, carrier, clinicId, clientIds));
   });
 
   router.get('/trials/:id', async (request, response) => {
@@ -113,8 +121,10 @@ export function trialRoutes(db: Db): Router {
   };
 
   router.get('/trials/:id/results', async (request, response) => {
-    const { clinicId } = actorWithRight(request, 'readFindings');
-    response.json(shownOf(await closed(clinicId, pathId(request))));
+    const actor = actorWithRight(request, 'readFindings');
+    const id = pathId(request);
+    const known = await knownTrial(db, actor.clinicId, id);
+    response.json(shownOf(hasLookedToday(known, actor) ? known : await closed(actor.clinicId, id)));
   });
 
   router.get('/trials/:id/report.pdf', async (request, response) => {

@@ -3,6 +3,7 @@ import {
   analyseTrial,
   ARMS,
   FOLLOW_UP_MONTHS,
+  lookHolds,
   TRIAL_SIDES,
   type Arm,
   type FollowUpMonth,
@@ -13,7 +14,8 @@ import { defined, type Day } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../../db/connect';
 import { staff, visits } from '../../db/schema';
-import { clinicToday } from '../../http/clinic-day';
+import { clinicDay, clinicToday } from '../../http/clinic-day';
+import type { Actor } from '../../http/session';
 import { clinicOf } from '../calendar/store';
 import { sumUp } from '../projections/store';
 import { participantsOf, type ParticipantKnown } from './participants';
@@ -76,10 +78,20 @@ export async function openTrial(db: Db, clinicId: string, id: string): Promise<T
           },
     participants: known.map(({ participant }) => participant),
     looks: entriesOf(entries, 'looked').map(({ addedAt, addedBy, body }) => ({
-      ...{ at: addedAt.toISOString(), by: nameOf(addedBy), pairs: body.pairs, note: body.note },
+      ...{ at: addedAt.toISOString(), by: nameOf(addedBy), byId: addedBy },
+      ...{ pairs: body.pairs, note: body.note },
     })),
   };
 }
+
+/** Whether somebody recorded a look at a trial today, and so sees again what it shows. */
+export const hasLookedToday = (
+  { entries, today, timeZone }: TrialKnown,
+  { staffId }: Pick<Actor, 'staffId'>,
+): boolean =>
+  entriesOf(entries, 'looked').some(
+    ({ addedBy, addedAt }) => addedBy === staffId && lookHolds(clinicDay(addedAt, timeZone), today),
+  );
 
 /** What a trial shows. */
 export const shownOf = ({ row, entries, known }: TrialKnown): TrialShown => ({

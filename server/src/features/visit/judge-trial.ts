@@ -13,10 +13,20 @@ export async function judgeTrial(
   fresh: readonly NewEvent[],
 ): Promise<void> {
   for (const { body, areaId = visit.areaId } of fresh) {
-    const setting = settingOf(body, () => zoneRecord(events, areaId, visit.areaId).plan?.setting);
-    if (setting !== undefined) await judgeTrialArm(tx, clinicId, visit, areaId, setting);
+    const planned = () => zoneRecord(events, areaId, visit.areaId).plan?.setting;
+    const setting = settingOf(body, planned);
+    if (setting === undefined) continue;
+    await judgeTrialArm(tx, clinicId, visit, areaId, setting, workedIn(events, visit.areaId));
   }
 }
+
+/** What each area of a visit is worked with, once its treatment has begun; null before. */
+export const workedIn =
+  (events: Locked['events'], visitAreaId: string) =>
+  (areaId: string): Setting | null => {
+    const { run } = zoneRecord(events, areaId, visitAreaId);
+    return run.startedAt === null ? null : run.setting;
+  };
 
 function settingOf(body: NewEvent['body'], planned: () => Setting | undefined) {
   switch (body.kind) {

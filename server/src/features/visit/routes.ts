@@ -37,7 +37,7 @@ import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeDevice } from './judge-device';
 import { judgeEyewear } from './judge-eyewear';
-import { judgeTrial } from './judge-trial';
+import { judgeTrial, workedIn } from './judge-trial';
 import { judgeReactions } from './judge-reactions';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
@@ -151,7 +151,8 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const { id, at, areaId, setting, colours } = parse(AcceptSetting, request.body);
     const prepare = async (locked: Locked): Promise<readonly NewEvent[]> => {
       const zone = areaId ?? locked.visit.areaId;
-      await judgeTrialArm(locked.tx, locked.clinicId, locked.visit, zone, setting);
+      const worked = workedIn(locked.events, locked.visit.areaId);
+      await judgeTrialArm(locked.tx, locked.clinicId, locked.visit, zone, setting, worked);
       const plan = await acceptedPlan(locked, zone, setting, colours);
       return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } }];
     };

@@ -1,12 +1,12 @@
 import type { CalledVisit, DueLists, DueZone } from '@tidy-quill/contract/calendar';
-import { mayRecall } from '@tidy-quill/core/calendar';
-import { Button, Skeleton } from 'antd';
+import { Skeleton } from 'antd';
 import { Link } from 'react-router';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { areaText, countText, dayOf, dayText, momentText, shortDay } from '../../text';
+import { areaText, countText, dayOf, dayText, momentText } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
 import { TrialFollowUpList } from '../trials/TrialFollowUpList';
+import { AskButton } from './AskButton';
 import { useDueListsQuery, useRecallMutation } from './calendar-api';
 import { WaitingTable } from './WaitingTable';
 
@@ -111,27 +111,13 @@ function DueTable({ due, total }: Pick<DueLists, 'due' | 'total'>) {
   );
 }
 
-/** Asks somebody back by a message, once in a fortnight. */
 function RecallButton({ zone: { areaId, clientName, recalledAt } }: { zone: DueZone }) {
-  const { timeZone } = useSignedIn().clinic;
-  const [recall, { data, error, isLoading }] = useRecallMutation();
-  if (!mayRecall(recalledAt, new Date().toISOString()))
-    return <>asked on {shortDay(dayOf(recalledAt ?? '', timeZone))}</>;
+  const [recall, state] = useRecallMutation();
   return (
-    <>
-      <Button
-        size="small"
-        loading={isLoading}
-        aria-label={`Send ${clientName} a message`}
-        onClick={() => void recall({ areaIds: [areaId] })}
-      >
-        Send a message
-      </Button>
-      <span role="status" className="quiet">
-        {data !== undefined && data.failed > 0 ? 'It could not be sent: see the outbox.' : ''}
-        {error === undefined ? '' : problemText(error)}
-      </span>
-    </>
+    <AskButton
+      {...{ name: clientName, askedAt: recalledAt, state }}
+      onAsk={() => void recall({ areaIds: [areaId] })}
+    />
   );
 }
 

@@ -1,13 +1,13 @@
 import { analysisLines, outcomeText } from '@tidy-quill/contract/labels/trials';
 import type { TrialOpened, TrialShown } from '@tidy-quill/contract/trials';
-import type { OutcomeAnalysis } from '@tidy-quill/core/trial';
+import { lookHolds, type OutcomeAnalysis } from '@tidy-quill/core/trial';
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Input, Skeleton } from 'antd';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { countText, momentText, sentence } from '../../text';
+import { countText, dayOf, momentText, sentence } from '../../text';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { PairChart } from './PairChart';
@@ -44,9 +44,23 @@ function Final({ trial }: { trial: TrialOpened }) {
 }
 
 function Interim({ trial }: { trial: TrialOpened }) {
-  const { timeZone } = useSignedIn().clinic;
+  const { clinic, staff } = useSignedIn();
+  const { timeZone } = clinic;
   const [note, setNote] = useState('');
-  const [look, { data, error, isLoading }] = useLookAtTrialMutation();
+  const [look, { error, isLoading }] = useLookAtTrialMutation();
+  const today = dayOf(new Date().toISOString(), timeZone);
+  const holds = trial.looks.some(
+    ({ byId, at }) => byId === staff.id && lookHolds(dayOf(at, timeZone), today),
+  );
+  const results = useTrialResultsQuery(trial.id, { skip: !holds });
+  const { data } = results;
+  if (holds && data === undefined) {
+    return results.error === undefined ? (
+      <Skeleton active />
+    ) : (
+      <p className="field-error">{problemText(results.error)}</p>
+    );
+  }
   return (
     <section className="trial-results">
       <h2>What it shows</h2>
@@ -80,8 +94,8 @@ function Interim({ trial }: { trial: TrialOpened }) {
         <>
           <Notice kind="care" title="An interim look">
             <p>
-              Look {data.looks} before the end. Do not stop for what it shows unless somebody is
-              harmed.
+              Look {data.looks} before the end, shown for the rest of today. Do not stop for what it
+              shows unless somebody is harmed.
             </p>
           </Notice>
           <Outcomes trial={trial} shown={data} />

@@ -1,8 +1,10 @@
 import { FOLLOW_UP_WORDS } from '@tidy-quill/contract/labels/trials';
+import type { TrialFollowUp } from '@tidy-quill/contract/trials';
 import type { SiteId } from '@tidy-quill/core/sites';
 import { Link } from 'react-router';
 import { shortDay, SITE_WORDS } from '../../text';
-import { useTrialFollowUpsQuery } from './trials-api';
+import { AskButton } from '../calendar/AskButton';
+import { useAskForFollowUpMutation, useTrialFollowUpsQuery } from './trials-api';
 
 /** Follow-ups of trials whose window is open, the one that closes first at the head. */
 export function TrialFollowUpList() {
@@ -18,29 +20,45 @@ export function TrialFollowUpList() {
             <th scope="col">Trial</th>
             <th scope="col">Count both sides</th>
             <th scope="col">Window</th>
+            <th scope="col">Ask to come</th>
           </tr>
         </thead>
         <tbody>
-          {data.map(({ trialId, title, client, site, month, from, due, until }) => (
-            <tr key={`${trialId} ${client.id} ${month}`}>
-              <th scope="row">
-                <Link to={`/clients/${client.id}`}>{client.name}</Link>
-                <span className="quiet">{client.phone}</span>
-              </th>
-              <td>
-                <Link to={`/findings/trials/${trialId}`}>{title}</Link>
-              </td>
-              <td>
-                {SITE_WORDS[site as SiteId]}, {FOLLOW_UP_WORDS[month]}
-              </td>
-              <td className="figures">
-                {shortDay(from)} – {shortDay(until)}
-                <span className="quiet">due {shortDay(due)}</span>
-              </td>
-            </tr>
-          ))}
+          {data.map((followUp) => {
+            const { trialId, title, client, site, month, from, due, until } = followUp;
+            return (
+              <tr key={`${trialId} ${client.id} ${month}`}>
+                <th scope="row">
+                  <Link to={`/clients/${client.id}`}>{client.name}</Link>
+                  <span className="quiet">{client.phone}</span>
+                </th>
+                <td>
+                  <Link to={`/findings/trials/${trialId}`}>{title}</Link>
+                </td>
+                <td>
+                  {SITE_WORDS[site as SiteId]}, {FOLLOW_UP_WORDS[month]}
+                </td>
+                <td className="figures">
+                  {shortDay(from)} – {shortDay(until)}
+                  <span className="quiet">due {shortDay(due)}</span>
+                </td>
+                <td>
+                  <AskToCome followUp={followUp} />
+                </td>
+              </tr>
+            );
+          })}
         </tbody>
       </table>
     </section>
+  );
+}
+
+function AskToCome({ followUp: { client, askedAt, bookedOn } }: { followUp: TrialFollowUp }) {
+  const [ask, state] = useAskForFollowUpMutation();
+  return bookedOn === null ? (
+    <AskButton {...{ name: client.name, askedAt, state }} onAsk={() => void ask(client.id)} />
+  ) : (
+    <>booked {shortDay(bookedOn)}</>
   );
 }

@@ -7,6 +7,7 @@ import type {
   TrialOpened,
   TrialShown,
 } from '@tidy-quill/contract/trials';
+import type { Reminded } from '@tidy-quill/contract/calendar';
 import type { Signature } from '@tidy-quill/contract/consent';
 import type { TrialDesign } from '@tidy-quill/core/trial';
 import { api } from '../../app/api';
@@ -23,6 +24,14 @@ const trialsApi = api.injectEndpoints({
     trialFollowUps: build.query<TrialFollowUp[], void>({
       query: () => '/trial-follow-ups',
       providesTags: ['trials'],
+    }),
+    askForFollowUp: build.mutation<Reminded, string>({
+      query: (clientId) => ({
+        url: '/trial-follow-ups/messages',
+        method: 'POST',
+        body: { clientIds: [clientId] },
+      }),
+      invalidatesTags: ['trials'],
     }),
     trialResults: build.query<TrialShown, string>({
       query: (id) => `/trials/${id}/results`,
@@ -88,6 +97,7 @@ export const {
   useTrialsQuery,
   useTrialQuery,
   useTrialFollowUpsQuery,
+  useAskForFollowUpMutation,
   useTrialResultsQuery,
   useToCountQuery,
   useDraftTrialMutation,
