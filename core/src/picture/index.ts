@@ -7,3 +7,5 @@ export * from './find-card';
 export * from './outline';
 export * from './count-hairs';
 export * from './ink-contrast';
+export * from './align';
+export * from './lay-over';
