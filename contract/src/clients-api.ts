@@ -29,6 +29,7 @@ export const CLIENTS_API: Readonly<Record<string, ApiRow>> = {
     audit: 'clientOpened',
     summary: 'A client with areas, visits and consents',
   },
+  'GET /api/clients/:id/photos': { summary: 'Every picture of a client’s areas' },
   'GET /api/imports': { summary: 'Imports of clients and past sessions', right: 'importClients' },
   'POST /api/imports/check': {
     summary: 'Look through an import without taking it',

@@ -236,6 +236,21 @@ export const EVENT_BODIES = {
       ),
       v.minLength(1, 'must hold one colour at least'),
     ),
+    measured: v.optional(
+      v.object({
+        ...{ firstId: Id, nowId: Id, method: whole(1, 1000), residualMm: number(0, 2) },
+        raw: v.pipe(
+          v.array(
+            v.object({
+              colour: v.picklist(INK_COLOURS),
+              faded: number(0, 1),
+              doubt: number(0, 1),
+            }),
+          ),
+          v.minLength(1, 'must hold one colour at least'),
+        ),
+      }),
+    ),
   }),
   settingsRead: v.object({
     kind: kind('settingsRead'),

@@ -92,6 +92,12 @@ export const HairFinding = v.object({
           photoId: Id,
           found: number(0, 5000),
           kept: number(0, 5000),
+          window: v.optional(
+            v.object({
+              ...{ x: number(0, 20_000), y: number(0, 20_000) },
+              ...{ width: number(1, 20_000), height: number(1, 20_000) },
+            }),
+          ),
           medianWidthUm: number(0, 500),
           pxPerMm: number(1, 500),
           byCard: v.boolean(),

@@ -63,7 +63,7 @@ const WITHIN = [-0.25, 0.25];
 /** Lays a card into a scene. */
 export function drawCard(scene: Scene, kind: CardKind, map: Homography): void {
   const card = CARDS[kind];
-  const back = inverted(map);
+  const [a = 1, b = 0, c = 0, d = 0, e = 1, f = 0, g = 0, h = 0, i = 1] = inverted(map);
   const corners = [
     mapped(map, { x: 0, y: 0 }),
     mapped(map, { x: card.widthMm, y: 0 }),
@@ -84,7 +84,9 @@ export function drawCard(scene: Scene, kind: CardKind, map: Homography): void {
       let [on, red, green, blue] = [0, 0, 0, 0];
       for (const dy of WITHIN) {
         for (const dx of WITHIN) {
-          const colour = printAt(card, mapped(back, { x: x + dx, y: y + dy }));
+          const [u, v] = [x + dx, y + dy];
+          const depth = g * u + h * v + i;
+          const colour = printAt(card, (a * u + b * v + c) / depth, (d * u + e * v + f) / depth);
           if (colour === null) continue;
           on++;
           red += colour[0];
@@ -99,24 +101,25 @@ export function drawCard(scene: Scene, kind: CardKind, map: Homography): void {
 }
 
 /** What is printed at a place of a card, mm; null beside the card. */
-function printAt(card: Card, at: Point): LinearRgb | null {
-  if (at.x < 0 || at.y < 0 || at.x > card.widthMm || at.y > card.heightMm) return null;
+function printAt(card: Card, x: number, y: number): LinearRgb | null {
+  if (x < 0 || y < 0 || x > card.widthMm || y > card.heightMm) return null;
   for (const mark of card.marks) {
-    if (Math.abs(at.y - mark.y) > card.markRadiusMm) continue;
-    const share = Math.hypot(at.x - mark.x, at.y - mark.y) / card.markRadiusMm;
+    const [right, down] = [x - mark.x, y - mark.y];
+    if (Math.abs(down) > card.markRadiusMm || Math.abs(right) > card.markRadiusMm) continue;
+    const share = Math.sqrt(right * right + down * down) / card.markRadiusMm;
     if (share > 1) continue;
     if (share > WHITE_RING) return PRINT;
     return share < BLACK_MIDDLE && mark !== card.marks[0] ? PRINT : PAPER;
   }
   for (const patch of card.patches) {
-    const [right, down] = [at.x - patch.x, at.y - patch.y];
+    const [right, down] = [x - patch.x, y - patch.y];
     if (right >= 0 && down >= 0 && right < patch.widthMm && down < patch.heightMm) {
       return patch.reflectance;
     }
   }
-  const along = at.x - card.rule.x;
+  const along = x - card.rule.x;
   if (along > -0.15 && along < RULE_MM + 0.15) {
-    const up = card.rule.y - at.y;
+    const up = card.rule.y - y;
     if (up > -0.15 && up < 0.15) return PRINT;
     const tick = Math.round(along);
     const long = tick % 10 === 0 ? 4 : tick % 5 === 0 ? 3 : 2;

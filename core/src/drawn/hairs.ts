@@ -4,7 +4,7 @@ import type { Box, LinearRgb, Pixels, Point } from '../picture';
 import { cardMap, drawCard } from './card';
 import { cover, someTaking, take, type Scene, type Taking } from './light';
 import { between, normal } from './numbers';
-import { drawSkin } from './skin';
+import { darken, drawSkin } from './skin';
 
 /** A hair that was drawn: where it comes out, where it ends, and how thick it is. */
 export interface DrawnHair {
@@ -46,6 +46,10 @@ export interface HairScene {
   readonly turn: number;
   /** Beyond what the sensor blurs, px. */
   readonly blurPx: number;
+  /** Moles, mm from the window's top left corner: they turn with the skin, and stay from picture to picture; none where absent. */
+  readonly moles?: readonly Point[];
+  /** How the skin lies in the picture, mm; straight where absent. */
+  readonly shiftMm?: Point;
   /** How a pocket card lies below the window; none where absent. */
   readonly card?: { readonly turn: number; readonly aslant: number; readonly axis: number };
 }
@@ -107,6 +111,16 @@ export function hairPicture(of: HairScene, taking: Taking, next: () => number): 
     const middle = { x: width / 2, y: above + (cardSide.height / 2) * pxPerMm };
     const pose = { ...of.card, kind: 'pocket', pxPerMm, middle } as const;
     drawCard(scene, 'pocket', cardMap({ ...pose, distancePx: 300 * pxPerMm }));
+  }
+  const [cos, sin] = [Math.cos(of.turn), Math.sin(of.turn)];
+  for (const mole of of.moles ?? []) {
+    const [dx, dy] = [mole.x - of.window.widthMm / 2, mole.y - of.window.heightMm / 2];
+    const { x, y } = of.shiftMm ?? { x: 0, y: 0 };
+    const at = {
+      x: margin + pxPerMm * (of.window.widthMm / 2 + x + dx * cos - dy * sin),
+      y: margin + pxPerMm * (of.window.heightMm / 2 + y + dx * sin + dy * cos),
+    };
+    darken(scene, { ...at, radius: 0.7 * pxPerMm }, 0.6);
   }
   const inWindow = ({ line }: DrawnHair): boolean => {
     const { x = 0, y = 0 } = line[Math.floor(line.length / 2)] ?? {};

@@ -1,6 +1,6 @@
 import type { LinearRgb, Pixels } from '../picture';
 import { sRgbStep } from '../picture';
-import { normal } from './numbers';
+import { normals } from './numbers';
 
 /** What a camera makes of a scene. */
 export interface Taking {
@@ -33,7 +33,12 @@ export interface Scene {
 /** A scene of one colour. */
 export function sceneOf(width: number, height: number, colour: LinearRgb): Scene {
   const rgb = new Float32Array(3 * width * height);
-  for (let at = 0; at < rgb.length; at += 3) rgb.set(colour, at);
+  const [red, green, blue] = colour;
+  for (let at = 0; at < rgb.length; at += 3) {
+    rgb[at] = red;
+    rgb[at + 1] = green;
+    rgb[at + 2] = blue;
+  }
   return { width, height, rgb };
 }
 
@@ -49,6 +54,11 @@ export function cover({ rgb }: Scene, pixel: number, share: number, colour: Line
 /** What a camera lets white come out as, so that nothing bright is lost. */
 const CHOSEN = 0.7;
 
+const FINE = 8192;
+
+/** sRGB steps of as many shades of linear light: looked up, as every pixel asks three times. */
+const STEPS = Float32Array.from({ length: FINE + 1 }, (_, shade) => sRgbStep(shade / FINE));
+
 /** Takes the picture: light, exposure, balance, noise, and the steps of sRGB. */
 export function take(scene: Scene, taking: Taking, next: () => number): Pixels {
   const { width, height, rgb } = scene;
@@ -56,16 +66,20 @@ export function take(scene: Scene, taking: Taking, next: () => number): Pixels {
   const gain = CHOSEN * 2 ** taking.exposureEv;
   const [dx, dy] = [Math.cos(taking.gradientFrom), Math.sin(taking.gradientFrom)];
   const reach = Math.abs(dx) * width + Math.abs(dy) * height;
+  const noise = normals(next);
+  const deviation = 255 * taking.noise;
+  const [red, green, blue] = taking.balance;
+  const stepOf = (linear: number) =>
+    (STEPS[Math.min(FINE, Math.max(0, Math.round(FINE * linear)))] ?? 0) +
+    (deviation === 0 ? 0 : deviation * noise());
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const far = 0.5 + (dx * (x - width / 2) + dy * (y - height / 2)) / reach;
       const light = gain * (1 - taking.gradient * far);
       const pixel = y * width + x;
-      for (let channel = 0; channel < 3; channel++) {
-        const linear = (rgb[3 * pixel + channel] ?? 0) * light * (taking.balance[channel] ?? 1);
-        data[4 * pixel + channel] =
-          sRgbStep(linear) + (taking.noise === 0 ? 0 : 255 * taking.noise * normal(next));
-      }
+      data[4 * pixel] = stepOf((rgb[3 * pixel] ?? 0) * light * red);
+      data[4 * pixel + 1] = stepOf((rgb[3 * pixel + 1] ?? 0) * light * green);
+      data[4 * pixel + 2] = stepOf((rgb[3 * pixel + 2] ?? 0) * light * blue);
       data[4 * pixel + 3] = 255;
     }
   }

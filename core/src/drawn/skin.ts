@@ -40,9 +40,9 @@ export function drawSkin(
       let light = 1;
       for (const wave of waves) light += deep * 0.5 * Math.sin(wave.x * x + wave.y * y + wave.from);
       const at = 3 * (y * width + x);
-      for (let channel = 0; channel < 3; channel++) {
-        scene.rgb[at + channel] = (scene.rgb[at + channel] ?? 0) * light;
-      }
+      scene.rgb[at] = (scene.rgb[at] ?? 0) * light;
+      scene.rgb[at + 1] = (scene.rgb[at + 1] ?? 0) * light;
+      scene.rgb[at + 2] = (scene.rgb[at + 2] ?? 0) * light;
     }
   }
   const pores = Math.round((PORES_PER_MM2 * width * height) / pxPerMm ** 2);

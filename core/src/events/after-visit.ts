@@ -9,6 +9,21 @@ export interface FadeSeen {
   readonly to?: number | undefined;
 }
 
+/** Two pictures that fading was measured in: what they gave by themselves, before anybody corrected it. */
+export interface FadingMeasured {
+  readonly firstId: string;
+  readonly nowId: string;
+  /** The method's version. */
+  readonly method: number;
+  /** How far what is the same in both lies apart, mm. */
+  readonly residualMm: number;
+  readonly raw: readonly {
+    readonly colour: InkColour;
+    readonly faded: number;
+    readonly doubt: number;
+  }[];
+}
+
 /** Something seen at the second look, with its size and place. */
 export interface MarkFound {
   readonly mark: Mark;

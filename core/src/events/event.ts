@@ -29,6 +29,7 @@ import type {
   Cared,
   DrawnOrTyped,
   FadeSeen,
+  FadingMeasured,
   MarkFound,
   ReactionOutcome,
   ReactionStep,
@@ -160,6 +161,8 @@ export type EventBody =
       readonly kind: 'fadingSeen';
       readonly how: 'eye' | 'picture';
       readonly fades: readonly FadeSeen[];
+      /** How it was measured in pictures; absent where it was judged by eye. */
+      readonly measured?: FadingMeasured | undefined;
     }
   /** Something was made ready, or no longer is. */
   | {

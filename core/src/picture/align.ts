@@ -11,7 +11,7 @@ import {
 } from './map-points';
 import { median } from './median';
 import type { Pixels, Point } from './pixels';
-import { reliefOf, seenFrom, type Relief } from './relief';
+import { coarser, reliefOf, seenFrom, type Relief } from './relief';
 
 /** The way pictures are aligned; raised when two may come to lie otherwise than before. */
 export const ALIGN_METHOD = 1;
@@ -67,12 +67,13 @@ export function alignPictures(
     from: inMm(from, now.pxPerMm),
     to: inMm(to, first.pxPerMm),
   }));
+  const [one, other] = [reliefOf(first.picture, first), reliefOf(now.picture, now)];
   const begun =
     told.length > 0
       ? nearestMap(told, 'similarity')
-      : searched(reliefAt(first, 1), reliefAt(now, 1));
+      : searched(coarser(one, COARSEST), coarser(other, COARSEST));
   if (begun === null) return { refused: 'nothingAlike', residualMm: null };
-  const refined = refinedFrom(first, now, begun);
+  const refined = refinedFrom(one, other, begun);
   if (refined !== null) return judged(refined.map, refined.residualMm, refined.places);
   if (told.length === 0) return { refused: 'nothingAlike', residualMm: null };
   return judged(begun, residual(begun, told), told.length);
@@ -88,14 +89,14 @@ const inMm = ({ x, y }: Point, pxPerMm: number): Point => ({
   y: (y + 0.5) / pxPerMm,
 });
 
-const reliefAt = ({ picture, pxPerMm, card }: Scaled, perMm: number): Relief =>
-  reliefOf(picture, { pxPerMm, perMm: Math.min(perMm, pxPerMm), card });
+/** So many places of the finest relief in one, for the search. */
+const COARSEST = 4;
 
 /** Turns that are searched, in steps of so many degrees, and shifts about the middle, mm. */
-const [MOST_TURN, TURN_STEP, MOST_SHIFT] = [20, 4, 24];
+const [MOST_TURN, TURN_STEP, MOST_SHIFT] = [20, 2.5, 24];
 /** A score below is chance. */
 const LEAST_SCORE = 0.25;
-/** So much of the first picture has to be seen in the later one. */
+/** So much of the first picture’s skin has to be seen in the later one. */
 const LEAST_OVERLAP = 0.3;
 
 /** The turn and shift under which two reliefs, one place a mm, look most alike; null where none do. */
@@ -104,7 +105,9 @@ function searched(first: Relief, now: Relief): Homography | null {
   const to = { x: first.width / first.perMm / 2, y: first.height / first.perMm / 2 };
   let best: { seen: Relief; map: Homography; right: number; down: number; score: number } | null =
     null;
-  const whole = { x: 0, y: 0, width: first.width, height: first.height, least: LEAST_OVERLAP };
+  const shown = first.shown.reduce((sum, each) => sum + each, 0);
+  const least = LEAST_OVERLAP * shown;
+  const whole = { x: 0, y: 0, width: first.width, height: first.height, least };
   for (let degrees = -MOST_TURN; degrees <= MOST_TURN; degrees += TURN_STEP) {
     const map = turnedAbout(middle, to, (degrees * Math.PI) / 180);
     const seen = seenFrom(now, inverted(map), first);
@@ -152,7 +155,7 @@ function alikeness(
     readonly height: number;
     readonly right: number;
     readonly down: number;
-    /** The share of it that has to be shown. */
+    /** How many places have to be shown in both. */
     readonly least: number;
     /** Every so many rows and columns are looked at. */
     readonly step: number;
@@ -181,38 +184,35 @@ function alikeness(
       ab += p * q;
     }
   }
-  if (many * step * step < of.least * of.width * of.height) return null;
+  if (many * step * step < of.least) return null;
   const spread = (aa - (a * a) / many) * (bb - (b * b) / many);
   return spread <= 0 ? null : (ab - (a * b) / many) / Math.sqrt(spread);
 }
 
-/** Rounds of refinement: places a mm, and how far each square is looked for, mm. */
+/** Rounds of refinement: how many of the finest places in one, and how far each square is looked for, mm. */
 const ROUNDS = [
-  { perMm: 2, reachMm: 3 },
-  { perMm: 4, reachMm: 1.25 },
-  { perMm: 4, reachMm: 0.5 },
+  { many: 2, reachMm: 3 },
+  { many: 1, reachMm: 1.25 },
+  { many: 1, reachMm: 0.5 },
 ] as const;
 const [SQUARE_MM, SQUARE_STEP_MM] = [10, 5];
 /** Flatter skin is not looked for: it would be found anywhere. */
 const LEAST_UNEVEN = 0.02;
+/** So much of a square has to be shown in both. */
+const LEAST_SHOWN = 0.6;
 const [LEAST_PEAK, LEAST_BEND, LEAST_SQUARES] = [0.5, 0.004, 4];
 /** An affine map has to fit by so much better, as it has two more ways to bend to chance. */
 const MUCH_BETTER = 0.6;
 const AFFINE_FROM = 10;
 
 function refinedFrom(
-  first: Scaled,
-  now: Scaled,
+  finest: Relief,
+  later: Relief,
   begun: Homography,
 ): { readonly map: Homography; readonly residualMm: number; readonly places: number } | null {
   let refined: ReturnType<typeof fitted> = null;
-  const reliefs = new Map<number, { readonly one: Relief; readonly other: Relief }>();
-  for (const { perMm, reachMm } of ROUNDS) {
-    const { one, other } = reliefs.get(perMm) ?? {
-      one: reliefAt(first, perMm),
-      other: reliefAt(now, perMm),
-    };
-    reliefs.set(perMm, { one, other });
+  for (const { many, reachMm } of ROUNDS) {
+    const [one, other] = [coarser(finest, many), coarser(later, many)];
     const map: Homography = refined?.map ?? begun;
     const seen = seenFrom(other, inverted(map), one);
     const found = squares(one, seen, Math.round(reachMm * one.perMm));
@@ -233,13 +233,14 @@ function squares(
 ): readonly { readonly at: Point; readonly lies: Point }[] {
   const side = Math.round(SQUARE_MM * one.perMm);
   const step = Math.round(SQUARE_STEP_MM * one.perMm);
+  const least = LEAST_SHOWN * side * side;
   const found: { at: Point; lies: Point }[] = [];
   for (let y = 0; y + side <= one.height; y += step) {
     for (let x = 0; x + side <= one.width; x += step) {
       if (unevenness(one, { x, y, side }) < LEAST_UNEVEN) continue;
       const at = (right: number, down: number) =>
         alikeness(one, seen, {
-          ...{ x, y, width: side, height: side, right, down, least: 0.6, step: 1 },
+          ...{ x, y, width: side, height: side, right, down, least, step: 1 },
         });
       const peak = peakOf(at, reach);
       if (peak === null) continue;

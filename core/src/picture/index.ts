@@ -7,5 +7,8 @@ export * from './find-card';
 export * from './outline';
 export * from './count-hairs';
 export * from './ink-contrast';
+export * from './taking';
+export * from './judge-picture';
 export * from './align';
 export * from './lay-over';
+export * from './fading';

@@ -2,7 +2,7 @@ import type { CardFound } from './find-card';
 import { cornersOf } from './find-card';
 import { mapped, type Homography } from './map-points';
 import { distanceTo, within } from './outline';
-import { LINEAR, type Pixels, type Point } from './pixels';
+import { LINEAR, type Pixels, type Plane, type Point } from './pixels';
 
 /**
  * How much each place of a picture is lighter or darker than its surroundings, in logarithms, so many places a mm: the same in
@@ -22,33 +22,73 @@ const ABOUT_MM = 5;
 const BESIDE_CARD_MM = 2;
 const MOST = 0.7;
 
-/** The relief of a picture in mm of skin from its top left corner. */
+/** Places a mm of the finest relief: a hair is narrower than two of them, a mole is not. */
+const FINEST_PER_MM = 4;
+
+/** The finest relief of a picture, in mm of skin from its top left corner. Hair, which grows and is shaved, is taken out by a median. */
 export function reliefOf(
   picture: Pixels,
-  {
-    pxPerMm,
-    perMm,
-    card,
-  }: { readonly pxPerMm: number; readonly perMm: number; readonly card: CardFound | null },
+  { pxPerMm, card }: { readonly pxPerMm: number; readonly card: CardFound | null },
 ): Relief {
+  const perMm = Math.min(FINEST_PER_MM, pxPerMm);
   const step = pxPerMm / perMm;
   const [width, height] = [Math.floor(picture.width / step), Math.floor(picture.height / step)];
-  const values = new Float32Array(width * height);
+  const light = new Float32Array(width * height);
   const shown = new Uint8Array(width * height).fill(1);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      values[y * width + x] = Math.log(Math.max(1e-4, lightAt(picture, x * step, y * step, step)));
+      light[y * width + x] = Math.log(Math.max(1e-4, lightAt(picture, x * step, y * step, step)));
     }
   }
   if (card !== null) {
     const corners = cornersOf(card).map(({ x, y }) => ({ x: x / step, y: y / step }));
     leaveOut({ width, height, shown }, corners, BESIDE_CARD_MM * perMm);
   }
+  const values = withoutHair({ width, height, values: light });
   const about = meanAbout({ width, height, values, shown }, Math.round(ABOUT_MM * perMm));
-  for (const [at, value] of values.entries()) {
-    values[at] = Math.min(MOST, Math.max(-MOST, value - (about[at] ?? 0)));
+  for (let at = 0; at < values.length; at++) {
+    const more = (values[at] ?? 0) - (about[at] ?? 0);
+    values[at] = Math.min(MOST, Math.max(-MOST, more));
   }
   return { width, height, perMm, values, shown };
+}
+
+/** The middle of each place and the eight about it. */
+function withoutHair({ width, height, values }: Plane): Float32Array {
+  const nine = new Float32Array(9);
+  return Float32Array.from(values, (value, at) => {
+    const [x, y] = [at % width, Math.floor(at / width)];
+    if (x === 0 || y === 0 || x === width - 1 || y === height - 1) return value;
+    for (let each = 0; each < 9; each++) {
+      nine[each] = values[at + (Math.floor(each / 3) - 1) * width + (each % 3) - 1] ?? 0;
+    }
+    return nine.sort()[4] ?? 0;
+  });
+}
+
+/** A relief with so many places in one, each the mean of what is shown of them. */
+export function coarser(relief: Relief, many: number): Relief {
+  if (many === 1) return relief;
+  const [width, height] = [Math.floor(relief.width / many), Math.floor(relief.height / many)];
+  const values = new Float32Array(width * height);
+  const shown = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      let [sum, of] = [0, 0];
+      for (let down = 0; down < many; down++) {
+        const from = (y * many + down) * relief.width + x * many;
+        for (let at = from; at < from + many; at++) {
+          if (relief.shown[at] === 0) continue;
+          sum += relief.values[at] ?? 0;
+          of++;
+        }
+      }
+      if (2 * of < many * many) continue;
+      values[y * width + x] = sum / of;
+      shown[y * width + x] = 1;
+    }
+  }
+  return { width, height, perMm: relief.perMm / many, values, shown };
 }
 
 /** Mean light of a square of pixels. */

@@ -67,6 +67,10 @@ export interface HairWindow {
 /** A count on a picture: what was found by itself beside what was kept once somebody had corrected it. */
 export interface PictureCount {
   readonly photoId: string;
+  /** The window in the picture, px; absent in records of before it was kept. */
+  readonly window?:
+    | { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+    | undefined;
   /** Hairs. */
   readonly found: number;
   readonly kept: number;

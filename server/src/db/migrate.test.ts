@@ -19,7 +19,7 @@ describe('migrations', () => {
     await Promise.all([1, 2, 3].map(() => migrate(url, MIGRATIONS)));
     await migrate(url, MIGRATIONS);
     expect(await count(url, 'installation')).toBe(1);
-    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(51);
+    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(52);
   });
 });
 
@@ -57,7 +57,7 @@ describe('the demo', () => {
       expect(await count(url, table), table).toBe(0);
     }
     await fillDemo(db);
-    expect(await count(url, 'clients')).toBe(49);
+    expect(await count(url, 'clients')).toBe(50);
     expect(await count(url, 'consents')).toBeGreaterThan(8);
     await expect(pool.query('delete from visit_events')).rejects.toThrow(/append-only/);
     for (const table of ['consents', 'consent_withdrawals', 'ahead_answers', 'photos']) {

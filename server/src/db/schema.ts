@@ -5,6 +5,7 @@ import { CATALOGUE_KINDS } from '@tidy-quill/contract/catalogue';
 import { ROLES } from '@tidy-quill/contract/auth';
 import { CONTACT_WAYS, Guardian, SIDES } from '@tidy-quill/contract/clients';
 import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
+import { TakenAsKept } from '@tidy-quill/contract/photos';
 import { Retention } from '@tidy-quill/contract/clinic';
 import { SignOffRule } from '@tidy-quill/contract/sign-offs';
 import { Wishes } from '@tidy-quill/contract/waiting';
@@ -296,6 +297,8 @@ export const photos = pgTable(
     type: text('type', { enum: PHOTO_TYPES }).notNull(),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
+    /** How it was taken; null where nobody said. */
+    takenAs: parsedJson('taken_as', TakenAsKept),
     /** The file of the picture as it was taken. */
     sha256: text('sha256').notNull(),
     /** The file of a small one: JPEG, 320 px on its longer side. */
@@ -308,6 +311,7 @@ export const photos = pgTable(
     foreignKey({ columns: [t.clinicId, t.areaId], foreignColumns: [areas.clinicId, areas.id] }),
     foreignKey({ columns: [t.clinicId, t.staffId], foreignColumns: [staff.clinicId, staff.id] }),
     index('photos_by_visit').on(t.clinicId, t.visitId),
+    index('photos_by_area').on(t.clinicId, t.areaId),
   ],
 );
 

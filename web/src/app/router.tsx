@@ -181,6 +181,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'clients/:clientId/pictures',
+            lazy: async () => ({
+              Component: (await import('../features/pictures/PicturesPage')).PicturesPage,
+            }),
+          },
+          {
             path: 'clients/:clientId',
             lazy: async () => ({
               Component: (await import('../features/clients/ClientPage')).ClientPage,

@@ -14,7 +14,9 @@ import { courseNotes } from '../course-notes';
 import { areas, catalogueVersions, clients, clinics, rooms, staff, visits } from '../schema';
 import { fillAway } from './away';
 import { DEMO_HANDPIECES, DEMO_PROTOCOL, EARLIER_PROTOCOL } from './catalogue';
-import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, DEMO_STOPPED, type DemoClient } from './people';
+import { DEMO_CLIENTS, DEMO_PASSWORD, DEMO_STAFF, type DemoClient } from './people';
+import { DEMO_STOPPED } from './stopped';
+import { DEMO_PICTURED, keepPictures, type Filled } from './pictured';
 import { fillPractice } from './practice';
 import { fillSignOffs } from './sign-offs';
 import { fillTattoos } from './tattoos';
@@ -48,6 +50,8 @@ export async function fillDemo(db: Db): Promise<void> {
     await fillClient(tx, setting, DEMO_STOPPED, (await given) + 1);
     await fillWeek(tx, setting, (await given) + 1);
     await fillTrial(tx, setting, (await given) + 1);
+    const pictured = await fillClient(tx, setting, DEMO_PICTURED, (await given) + 1);
+    await keepPictures(tx, setting, pictured);
     await tx
       .update(clinics)
       .set({ lastClientNumber: await given })
@@ -108,7 +112,7 @@ async function fillClient(
   setting: DemoClinic,
   client: DemoClient,
   number: number,
-): Promise<void> {
+): Promise<Filled> {
   const { clinicId, today } = setting;
   const clientId = v7();
   const areaId = v7();
@@ -130,6 +134,7 @@ async function fillClient(
   });
   await tx.insert(areas).values({ clinicId, id: areaId, clientId, ...client.area });
   let history: readonly PastSession[] = [];
+  const booked: Filled['booked'][number][] = [];
   const book = async (input: {
     day: Day;
     clock: string;
@@ -170,6 +175,7 @@ async function fillClient(
       await insertEvents(tx, clinicId, visitId, events);
     }
     history = [...history, ...demoPast(events)];
+    booked.push({ visitId, startsAt, staffId });
   };
   for (const session of client.sessions) {
     await book({
@@ -198,7 +204,8 @@ async function fillClient(
     await book({ day, clock: '10:30', room: 0, progress: 'looked', yes: [], session });
     await stopCourse(tx, setting, { clientId, areaId, day, reason });
   }
-  if (client.today === null) return;
+  const filled = { clientId, areaId, booked };
+  if (client.today === null) return filled;
   const { clock, room, progress, yes, medicines, handpieceId, technique } = client.today;
   await book({
     day: today,
@@ -214,6 +221,7 @@ async function fillClient(
       pains: [3, 4],
     },
   });
+  return filled;
 }
 
 /** Cancels the visit of a day after the look, and stops the course. */

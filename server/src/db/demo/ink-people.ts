@@ -27,6 +27,8 @@ export interface InkClient {
   readonly ink: InkFinding;
   readonly areaCm2: number;
   readonly sessions: readonly InkSession[];
+  /** Whether there is a picture of each visit, the design traced in the first. */
+  readonly pictured?: boolean;
   readonly today: {
     readonly clock: string;
     readonly room: 0 | 1;
@@ -87,6 +89,7 @@ export const INK_CLIENTS: readonly InkClient[] = [
       { weeksAgo: 18, marks: EVEN, pains: [4, 4], faded: [0.2] },
       { weeksAgo: 9, marks: ['faintWhitening'], pains: [3, 3], faded: [0.45] },
     ],
+    pictured: true,
     today: { clock: '10:30', room: 1, progress: 'looked', faded: [0.6] },
   },
   {

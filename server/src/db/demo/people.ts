@@ -1,5 +1,5 @@
 import type { Area } from '@tidy-quill/contract/clients';
-import type { Density, SkinFinding } from '@tidy-quill/core/plan';
+import type { Density, PictureCount, SkinFinding } from '@tidy-quill/core/plan';
 import { MELANOSOME_FRACTION, type Calibre, type HairColour } from '@tidy-quill/core/optics';
 import type { Extent, HairMark, ReactionKind } from '@tidy-quill/core/reaction';
 import type { QuestionId } from '@tidy-quill/core/suitability';
@@ -27,6 +27,8 @@ export interface DemoSession {
   readonly density?: Density;
   /** Hair counted before it, per cm². */
   readonly counted?: number;
+  /** How it was counted on a picture; by eye where absent. */
+  readonly picture?: PictureCount;
   readonly colour?: HairColour;
 }
 
@@ -86,13 +88,13 @@ export interface DemoClient {
 }
 
 // A reading of the very area, as the skin type's own melanin would give it.
-const skin = (
+export const skin = (
   type: SkinFinding['type'],
   tan: SkinFinding['tan'] = 'none',
   freckled = false,
 ): SkinFinding => ({ type, tan, freckled, measuredFraction: MELANOSOME_FRACTION[type] });
 
-const session = (
+export const session = (
   weeksAgo: number,
   handpieceId: string,
   marks: readonly HairMark[],
@@ -100,7 +102,7 @@ const session = (
   more: Partial<DemoSession> = {},
 ): DemoSession => ({ weeksAgo, handpieceId, technique: 'stamping', marks, pains, ...more });
 
-const BUMPS: readonly HairMark[] = ['perifollicularOedema', 'perifollicularErythema'];
+export const BUMPS: readonly HairMark[] = ['perifollicularOedema', 'perifollicularErythema'];
 
 /** Invented clients; none is or resembles a real person. */
 export const DEMO_CLIENTS: readonly DemoClient[] = [
@@ -335,26 +337,3 @@ export const DEMO_CLIENTS: readonly DemoClient[] = [
     coming: { inDays: 3, clock: '16:00', atHome: null },
   },
 ];
-
-/** A course at its end: most of the dark hair is gone, and what is left is white. Filled last, under the last reference. */
-export const DEMO_STOPPED: DemoClient = {
-  givenName: 'Hollis',
-  familyName: 'Emberlight',
-  age: 58,
-  note: '',
-  area: { site: 'chin', side: 'whole', areaCm2: 40 },
-  skin: skin(2),
-  hair: { colour: 'darkBrown', calibre: 'coarse', density: 'medium' },
-  sessions: [40, 35, 30, 25, 20, 15].map((weeksAgo, index) =>
-    session(weeksAgo, 'alexandrite-755', BUMPS, [3, 4], {
-      ...(index % 2 === 0 ? { counted: [30, 0, 19, 0, 14][index] ?? 14 } : {}),
-    }),
-  ),
-  today: null,
-  stopped: {
-    weeksAgo: 5,
-    colour: 'white',
-    counted: 11,
-    reason: 'What is left is white: it does not respond.',
-  },
-};

@@ -8,6 +8,7 @@ import {
 import { aftercare, STANDARD_AFTERCARE } from '@tidy-quill/core/aftercare';
 import { nextInkVisit } from '@tidy-quill/core/course';
 import { workload } from '@tidy-quill/core/coverage';
+import type { InkFinding } from '@tidy-quill/core/look';
 import { workingSkin, type InkSubject, type PastSession } from '@tidy-quill/core/plan';
 import { asShown } from '@tidy-quill/core/prepare';
 import { answerOf, pastSessions, preparation, visitRecord } from '@tidy-quill/core/session';
@@ -23,6 +24,7 @@ import { DEMO_HANDPIECES } from './catalogue';
 import { TEXTBOOK_PROTOCOL } from '../../features/catalogue/textbook-protocol';
 import { INK_CLIENTS, type InkClient, type InkSession } from './ink-people';
 import { tattooPicture } from './pictures';
+import { jpegOf, TATTOO_MM, tattooSeries } from './series';
 import { VisitScript } from './script';
 import { asked, toldLater } from './visits';
 import { DEMO_MINUTES, insertEvents, sign, TIME_ZONE, type DemoClinic, type Tx } from './writing';
@@ -73,35 +75,57 @@ async function fillOne(
       .values({ clinicId, id: visitId, clientId, areaId, ...where, startsAt, plannedMinutes });
     return { visitId, startsAt, staffId: where.staffId };
   };
-  for (const session of client.sessions) {
+  const photoIds = [...client.sessions, client.today].map(() => v7());
+  const traced =
+    client.pictured === true
+      ? { photoId: defined(photoIds[0]), widthCm: TATTOO_MM.width / 10 }
+      : undefined;
+  const keep = async (visit: Awaited<ReturnType<typeof book>>, index: number, picture: Buffer) => {
+    const actor = { clinicId, staffId: visit.staffId, role: 'technician' } as const;
+    const takenAt = new Date(
+      Math.min(visit.startsAt.getTime() + 3 * 60_000, Date.now()),
+    ).toISOString();
+    const about = { id: defined(photoIds[index]), areaId, takenAt, ...HELD };
+    await keepPhoto(tx, rowStore, actor, visit.visitId, about, picture);
+  };
+  const drawn = (visit: number, faded: readonly number[] | null) =>
+    jpegOf(
+      tattooSeries(
+        { type: client.skin.type, parts: client.ink.parts ?? [] },
+        ...([visit, 1 - (faded?.[0] ?? 0)] as const),
+      ),
+    );
+  for (const [index, session] of client.sessions.entries()) {
     const day = addDays(today, -7 * session.weeksAgo);
-    const { visitId, startsAt, staffId } = await book(day, '11:00', 0);
-    const script = new VisitScript(startsAt, staffId);
-    lookAt(script, client, day, session.faded);
+    const visit = await book(day, '11:00', 0);
+    const script = new VisitScript(visit.startsAt, visit.staffId);
+    lookAt(script, client, day, session.faded, traced);
     treat(script, client, session, history, day, clinic);
-    await insertEvents(tx, clinicId, visitId, script.events);
+    await insertEvents(tx, clinicId, visit.visitId, script.events);
+    if (traced !== undefined) await keep(visit, index, await drawn(index, session.faded));
     history = [...history, ...pastSessions(visitRecord(script.events))];
   }
   if (client.today === null) return;
   const { clock, room, progress, faded } = client.today;
-  const { visitId, startsAt, staffId } = await book(today, clock, room);
+  const visit = await book(today, clock, room);
   if (progress === 'nothing') return;
   // One looked at already never lies ahead of now.
-  const begun = new Date(Math.min(startsAt.getTime(), Date.now() - 12 * 60_000));
-  const script = new VisitScript(begun, staffId);
-  const photoId = v7();
-  lookAt(script, client, today, faded, photoId);
-  await insertEvents(tx, clinicId, visitId, script.events);
-  const left = 1 - (faded?.[0] ?? 0);
-  const picture = await tattooPicture({
-    type: client.skin.type,
-    parts: client.ink.parts ?? [],
-    left,
-  });
-  const actor = { clinicId, staffId, role: 'technician' } as const;
-  const takenAt = begun.toISOString();
-  await keepPhoto(tx, rowStore, actor, visitId, { id: photoId, areaId, takenAt }, picture);
+  const begun = new Date(Math.min(visit.startsAt.getTime(), Date.now() - 12 * 60_000));
+  const script = new VisitScript(begun, visit.staffId);
+  const last = client.sessions.length;
+  lookAt(script, client, today, faded, traced ?? { photoId: defined(photoIds[last]), widthCm: 20 });
+  await insertEvents(tx, clinicId, visit.visitId, script.events);
+  const picture =
+    traced === undefined
+      ? await tattooPicture({
+          ...{ type: client.skin.type, parts: client.ink.parts ?? [] },
+          left: 1 - (faded?.[0] ?? 0),
+        })
+      : await drawn(last, faded);
+  await keep({ ...visit, startsAt: begun }, last, picture);
 }
+
+const HELD = { pose: 'sitting', view: 'straightOn', distance: 'forearm', light: 'ring' } as const;
 
 /** Asks and looks, and judges how far the ink has faded where there were sessions before. */
 function lookAt(
@@ -109,7 +133,7 @@ function lookAt(
   client: InkClient,
   day: Day,
   faded: readonly number[] | null,
-  photoId?: string,
+  traced?: InkFinding['traced'],
 ): void {
   const { skin, ink, areaCm2 } = client;
   const said = { client: { area: client.area, age: client.age }, yes: [], medicines: [] };
@@ -118,9 +142,11 @@ function lookAt(
     const fades = ink.colours.map(({ colour }, index) => ({ colour, faded: faded[index] ?? 0 }));
     script.add({ kind: 'fadingSeen', how: 'eye', fades }, 60);
   }
-  const traced = photoId === undefined ? {} : { traced: { photoId, widthCm: 20 } };
   script.add(
-    { kind: 'findingsRecorded', findings: { skin, areaCm2, ink: { ...ink, ...traced } } },
+    {
+      kind: 'findingsRecorded',
+      findings: { skin, areaCm2, ink: { ...ink, ...(traced === undefined ? {} : { traced }) } },
+    },
     180,
   );
 }

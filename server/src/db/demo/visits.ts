@@ -9,6 +9,7 @@ import {
   propose,
   workingSkin,
   type PastSession,
+  type PictureCount,
   type Proposal,
   type Subject,
   type Protocol,
@@ -175,7 +176,7 @@ export function subjectOf(
     skin: client.skin,
     hair: {
       ...client.hair,
-      ...(session.counted === undefined ? {} : counted(session.counted)),
+      ...(session.counted === undefined ? {} : counted(session.counted, session.picture)),
       ...(session.colour === undefined ? {} : { colour: session.colour }),
       calibre: session.calibre ?? client.hair.calibre,
       density: session.density ?? client.hair.density,
@@ -184,9 +185,12 @@ export function subjectOf(
   };
 }
 
-const counted = (hairsPerCm2: number) => ({
+const counted = (hairsPerCm2: number, picture?: PictureCount) => ({
   hairsPerCm2,
-  counted: { place: 'middle', sizeCm2: 2, how: 'eye' } as const,
+  counted: {
+    ...{ place: 'middle' as const, sizeCm2: 2 },
+    ...(picture === undefined ? { how: 'eye' as const } : { how: 'picture' as const, picture }),
+  },
 });
 
 export function proposalFor(

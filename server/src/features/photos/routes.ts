@@ -7,7 +7,7 @@ import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { cardPdf } from './card-pdf';
-import { keepPhoto, photoFile } from './store';
+import { keepPhoto, photoFile, photosOfClient } from './store';
 
 export function photoRoutes(db: Db, files: FileStore): Router {
   const router = Router();
@@ -32,6 +32,10 @@ export function photoRoutes(db: Db, files: FileStore): Router {
   router.get('/photos/:id', (request, response) => send(request, response, 'original'));
 
   router.get('/photos/:id/thumbnail', (request, response) => send(request, response, 'thumbnail'));
+
+  router.get('/clients/:id/photos', async (request, response) => {
+    response.json(await photosOfClient(db, actorOf(request).clinicId, pathId(request)));
+  });
 
   router.get('/picture-card.pdf', async (request, response) => {
     const { kind } = parse(PictureCardAsked, request.query);

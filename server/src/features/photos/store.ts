@@ -1,15 +1,17 @@
 import { PHOTO_LIMITS, type PhotoType } from '@tidy-quill/contract/photo-limits';
-import type { NewPhoto, Photo } from '@tidy-quill/contract/photos';
+import type { ClientPhoto, NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { zonesOf } from '@tidy-quill/core/session';
 import { defined, fullYears } from '@tidy-quill/core/units';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import sharp from 'sharp';
 import type { Queryable } from '../../db/connect';
-import { photos } from '../../db/schema';
+import { diaryPhotos } from '../../db/diary-tables';
+import { areas, photos } from '../../db/schema';
 import { wholeFile, type FileStore } from '../../files/file-store';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import { findClient } from '../clients/store';
 import { visitContext } from '../visit/visit-context';
 import { eventsOf } from '../visit/events';
 import { findVisit } from '../visit/store';
@@ -54,6 +56,7 @@ export async function keepPhoto(
     });
   }
   const { original, thumbnail, ...picture } = await read(sent);
+  const { pose, view, distance, light } = about;
   const row = {
     clinicId,
     staffId,
@@ -61,6 +64,10 @@ export async function keepPhoto(
     id: about.id,
     areaId,
     takenAt: new Date(about.takenAt),
+    takenAs:
+      pose === undefined || view === undefined || distance === undefined || light === undefined
+        ? null
+        : { pose, view, distance, light },
     ...picture,
   };
   await db.transaction(async (tx) => {
@@ -110,6 +117,34 @@ async function read(sent: Buffer) {
   const thumbnail = await inTurn(() => smallPictureOf(original));
   const { width, height } = found.autoOrient;
   return { type, width, height, original, thumbnail };
+}
+
+/** Every picture of a client's areas, the oldest first; those from home too. */
+export async function photosOfClient(
+  db: Queryable,
+  clinicId: string,
+  clientId: string,
+): Promise<ClientPhoto[]> {
+  await findClient(db, clinicId, clientId);
+  const rows = await db
+    .select({
+      ...{ id: photos.id, visitId: photos.visitId, areaId: photos.areaId },
+      ...{ takenAt: photos.takenAt, width: photos.width, height: photos.height },
+      ...{ takenAs: photos.takenAs, fromHome: isNotNull(diaryPhotos.photoId) },
+    })
+    .from(photos)
+    .innerJoin(areas, and(eq(areas.clinicId, photos.clinicId), eq(areas.id, photos.areaId)))
+    .leftJoin(
+      diaryPhotos,
+      and(eq(diaryPhotos.clinicId, photos.clinicId), eq(diaryPhotos.photoId, photos.id)),
+    )
+    .where(and(eq(photos.clinicId, clinicId), eq(areas.clientId, clientId)))
+    .orderBy(asc(photos.takenAt), asc(photos.id));
+  return rows.map((row) => ({
+    ...row,
+    takenAt: row.takenAt.toISOString(),
+    fromHome: Boolean(row.fromHome),
+  }));
 }
 
 /** Which file a photograph is, whole or small, and of what type; 404 where there is none. */

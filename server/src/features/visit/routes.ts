@@ -36,6 +36,7 @@ import { earlierVisits } from './earlier-visits';
 import { visitContext } from './visit-context';
 import { eventsOf, eventsSince } from './events';
 import { judgeDevice } from './judge-device';
+import { judgeFading } from './judge-fading';
 import { judgeEyewear } from './judge-eyewear';
 import { judgeTrial, workedIn } from './judge-trial';
 import { judgeReactions } from './judge-reactions';
@@ -111,6 +112,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       await judgeSettings(locked, fresh);
       await judgeDevice(locked, fresh);
       await judgeTrial(locked, fresh);
+      await judgeFading(locked, fresh);
       const fitted = await judgeEyewear(locked, fresh);
       return judgeReactions(locked, await judgeAnswers(locked, fitted));
     };

@@ -7,7 +7,7 @@ import { hasRight } from '@tidy-quill/core/access';
 import { courseStanding } from '@tidy-quill/core/course';
 import type { PastSession } from '@tidy-quill/core/plan';
 import { fullYears } from '@tidy-quill/core/units';
-import { useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, figure, shortDay } from '../../text';
@@ -215,7 +215,10 @@ function AreaCourse({
             {figure(area.areaCm2, 0)} cm², {area.job === 'ink' ? 'tattoo' : 'hair'}
           </span>
         </h2>
-        <CourseActions area={area} notes={notes} onBook={onBook} />
+        <span className="area-actions">
+          <Link to={`/clients/${area.clientId}/pictures?areaId=${area.id}`}>Pictures</Link>
+          <CourseActions area={area} notes={notes} onBook={onBook} />
+        </span>
       </header>
       <AreaStanding notes={notes} />
       {area.job === 'hair' ? <PlanGiven area={area} notes={notes} /> : null}

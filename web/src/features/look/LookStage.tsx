@@ -123,9 +123,7 @@ export function LookStage() {
           />
         </div>
         <div>
-          {ink ? (
-            <FadingForm colours={(looked.ink?.colours ?? []).map(({ colour }) => colour)} />
-          ) : null}
+          {ink ? <FadingForm ink={looked.ink ?? {}} /> : null}
           {ink ? (
             <InkForm
               ink={looked.ink ?? {}}

@@ -12,11 +12,14 @@ import { problemOf } from './photo-problem';
 /** Takes photographs of the open zone, by the tablet's camera or from a file; none without consent to them. */
 export function PhotoField({
   about,
+  name = 'Photograph',
   ids,
   most,
   onIds,
 }: {
   about: string;
+  /** What its upload is called where a page has several. */
+  name?: string;
   ids: readonly string[];
   most: number;
   onIds: (ids: readonly string[]) => void;
@@ -69,7 +72,7 @@ export function PhotoField({
         hidden
         accept={PHOTO_TYPES.join(',')}
         capture="environment"
-        aria-label="Photograph"
+        aria-label={name}
         onChange={(event) => {
           const picture = event.target.files?.[0];
           event.target.value = '';

@@ -98,13 +98,14 @@ export function CountOnPicture({
     }
   };
   const keep = async () => {
-    if (kept === null || found === null || pxPerMm === null || picture === null) return;
+    if (kept === null || found === null || window === null) return;
+    if (pxPerMm === null || picture === null) return;
     setKeeping(true);
     const photoId = await dispatch(keepPhoto(visit.id, area.id, picture.file));
     onKeep({
       perCm2: Math.round(kept.perCm2 * 10) / 10,
       picture: {
-        ...{ photoId, pxPerMm, byCard: byCard !== null, method: HAIR_METHOD },
+        ...{ photoId, window, pxPerMm, byCard: byCard !== null, method: HAIR_METHOD },
         ...{ found: found.hairs.length, kept: hairs.length, doubt: kept.doubt },
         medianWidthUm: Math.round(kept.medianWidthUm),
       },

@@ -1,0 +1,120 @@
+import { inkPicture, someTaking } from '@tidy-quill/core/drawn';
+import { defined, seeded } from '@tidy-quill/core/units';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, describe, expect, it } from 'vitest';
+import { startWalk } from './start-walk';
+import { openClient, openVisit, RIBBON, signIn, SOON } from './walk';
+
+const { app, browser } = await startWalk();
+await signIn(browser);
+
+const folder = mkdtempSync(join(tmpdir(), 'walk-compare-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const DIALOG = '//div[@role="dialog"]';
+
+describe('pictures of a course', () => {
+  it('are compared at one scale, one over the other, with what was used under each', async () => {
+    await openClient(browser, 'Gladwyn-Moth');
+    await browser.press('Pictures', '//section[contains(@class,"area-course")]');
+    await browser.see('held as the first');
+    await browser.see('21.5/cm²');
+    await browser.see('Same scale, 12.5 pixels a mm');
+    await browser.see('both in the colours that their cards show');
+    await browser.choose('Look', 'wipe');
+    await browser.see('Left of the line');
+    await browser.choose('Look', 'difference');
+    await browser.see('lighter than before');
+    await browser.choose('Look', 'blink');
+    // Both turn over by themselves.
+    const shown = () => browser.text('.pair-one figcaption');
+    const before = await shown();
+    await expect.poll(shown, SOON).not.toBe(before);
+    await browser.press('Hide what is drawn over it');
+    await browser.see('Show what is drawn over it');
+  });
+
+  it('are laid over each other by landmarks, set by keys alone', async () => {
+    await browser.choose('Look', 'side by side');
+    await browser.press('Set landmarks…');
+    await browser.see('Press a mole');
+    const key = (which: 0 | 1, keys: readonly string[]) =>
+      browser.driver.executeScript(
+        `const svg = document.querySelectorAll('.landmarks svg')[arguments[0]];
+         for (const key of arguments[1]) svg.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));`,
+        which,
+        keys,
+      );
+    const there = Array.from({ length: 20 }, () => 'ArrowUp');
+    for (const keys of [[], there, Array.from({ length: 20 }, () => 'ArrowRight')]) {
+      await key(0, [...keys, 'Enter']);
+      await browser.see('Press the same place in the later picture');
+      await key(1, [...keys, 'Enter']);
+      await browser.see('Press a mole');
+    }
+    await browser.see('3 places so far');
+    await browser.press('Lay over each other by these');
+    await browser.see('Same scale');
+  });
+});
+
+describe('fading', () => {
+  it('is measured in today’s picture against the one that the design is traced over', async () => {
+    await browser.open('/');
+    await openVisit(browser, 'Gideon Larkspur-Bell');
+    await browser.press('Look', RIBBON);
+    await browser.see('Faded since the first session, by eye');
+    await browser.press('Measure on pictures…');
+    await browser.see('straight down, the card flat beside the design');
+    await browser.upload('Photograph to measure in', await todaysPicture());
+    await browser.see('laid over each other', DIALOG);
+    await browser.press('Measure the ink', DIALOG);
+    await browser.see('Faded', DIALOG);
+    await browser.press('Use what was measured', DIALOG);
+    await browser.see('Faded since the first session, measured');
+    await browser.press('Save again');
+    await expect
+      .poll(async () => (await app.kept('Larkspur-Bell', 'fadingSeen'))[0]?.body, SOON)
+      .toMatchObject({ how: 'picture', measured: { method: 1 } });
+    const body = defined((await app.kept('Larkspur-Bell', 'fadingSeen'))[0]?.body) as unknown as {
+      fades: { colour: string; faded: number; from: number; to: number }[];
+      measured: { residualMm: number };
+    };
+    // Drawn with three quarters of the ink gone.
+    const [black] = body.fades;
+    expect(black?.faded).toBeGreaterThan(0.75);
+    expect(black?.from).toBeLessThan(black?.faded ?? 0);
+    expect(body.measured.residualMm).toBeLessThan(0.5);
+  });
+});
+
+/** A picture of the design as it would be seen today: three quarters of it gone, in another light, turned a little. */
+async function todaysPicture(): Promise<string> {
+  const looked = defined((await app.kept('Larkspur-Bell', 'findingsRecorded'))[0]?.body);
+  const { findings } = looked as unknown as {
+    findings: { ink: { parts: { outline: [number, number][] }[] } };
+  };
+  const next = seeded(3);
+  const { picture } = inkPicture(
+    {
+      ...{ type: 2, pxPerMm: 7, widthMm: 150, heightMm: 150, blurPx: 0.3, turn: 0.05 },
+      parts: findings.ink.parts.map(({ outline }) => ({
+        ...{ colour: 'black' as const, left: 0.25 },
+        outline: outline.map(([x, y]) => ({ x: 10 * x, y: 10 * y })),
+      })),
+      ...{ moles: [], shiftMm: { x: 2, y: 1 } },
+      card: { kind: 'pocket', middleMm: { x: 74, y: 112 }, turn: 0.03, aslant: 0.1, axis: 1 },
+    },
+    { ...someTaking(next), noise: 0.01 },
+    next,
+  );
+  const { width, height, data } = picture;
+  const file = join(folder, 'today.jpg');
+  await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
+    .removeAlpha()
+    .jpeg({ quality: 85 })
+    .toFile(file);
+  return file;
+}
