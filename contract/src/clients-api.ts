@@ -15,6 +15,7 @@ import { ConsentAsked, NewConsent, Withdrawal } from './consent';
 import { GiveTreatmentPlan, NewCourseStep, TreatmentPlanAsked } from './course-of-area';
 import { NewImport } from './imports';
 import { MergeAsked, NewMerge } from './merges';
+import { PictureSheet } from './photos';
 
 /** Routes of clients: who they are, what was given to them, what goes out of here and what comes in. */
 export const CLIENTS_API: Readonly<Record<string, ApiRow>> = {
@@ -30,6 +31,12 @@ export const CLIENTS_API: Readonly<Record<string, ApiRow>> = {
     summary: 'A client with areas, visits and consents',
   },
   'GET /api/clients/:id/photos': { summary: 'Every picture of a client’s areas' },
+  'POST /api/clients/:id/picture-sheet.pdf': {
+    audit: 'recordPrinted',
+    summary: 'Pictures of an area on paper, what is marked in them covered',
+    body: PictureSheet,
+    gives: PDF,
+  },
   'GET /api/imports': { summary: 'Imports of clients and past sessions', right: 'importClients' },
   'POST /api/imports/check': {
     summary: 'Look through an import without taking it',

@@ -8,7 +8,7 @@ import {
 } from '@tidy-quill/core/picture';
 import * as v from 'valibot';
 import type { PhotoType } from './photo-limits';
-import { Id, Moment } from './text';
+import { Id, Moment, number } from './text';
 
 /** What is said of a picture when it is sent; the picture itself is the request's body. */
 export const NewPhoto = v.object({
@@ -20,6 +20,28 @@ export const NewPhoto = v.object({
 });
 
 export type NewPhoto = v.InferOutput<typeof NewPhoto>;
+
+const share = number(0, 1);
+
+/** Pictures of an area on a sheet of paper, with what is covered in each: faces and other marks, as shares of its sides. */
+export const PictureSheet = v.object({
+  areaId: Id,
+  pictures: v.pipe(
+    v.array(
+      v.object({
+        photoId: Id,
+        masks: v.pipe(
+          v.array(v.object({ x: share, y: share, width: share, height: share })),
+          v.maxLength(20, 'must be 20 at most'),
+        ),
+      }),
+    ),
+    v.minLength(1, 'must name a picture at least'),
+    v.maxLength(8, 'must be 8 at most'),
+  ),
+});
+
+export type PictureSheet = v.InferOutput<typeof PictureSheet>;
 
 /** In which size the card for pictures is printed. */
 export const PictureCardAsked = v.object({ kind: v.optional(v.picklist(CARD_KINDS), 'pocket') });

@@ -56,6 +56,9 @@ const FLAGS = [
   '--disable-component-update',
   '--disable-sync',
   '--force-prefers-reduced-motion',
+  // A camera of the browser's own that shows a test picture, and lets every page see it.
+  '--use-fake-device-for-media-stream',
+  '--use-fake-ui-for-media-stream',
   // The page alone: tabs, toolbar and helpers of a desktop’s browser took a third of the walks’ time.
   '--app=data:,',
   '--disable-software-rasterizer',

@@ -15,6 +15,16 @@ const folder = mkdtempSync(join(tmpdir(), 'walk-compare-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 const DIALOG = '//div[@role="dialog"]';
 
+/** Keys one after another, as a hand presses them. */
+async function pressKeys(selector: string, keys: readonly string[]): Promise<void> {
+  for (const key of keys) {
+    await browser.driver.executeScript(
+      `document.querySelector(arguments[0]).dispatchEvent(new KeyboardEvent('keydown', { key: arguments[1], bubbles: true }))`,
+      ...[selector, key],
+    );
+  }
+}
+
 describe('pictures of a course', () => {
   it('are compared at one scale, one over the other, with what was used under each', async () => {
     await openClient(browser, 'Gladwyn-Moth');
@@ -36,22 +46,36 @@ describe('pictures of a course', () => {
     await browser.see('Show what is drawn over it');
   });
 
+  it('are printed on a sheet, a part of one covered', async () => {
+    await browser.press('Sheet (PDF)…');
+    await browser.see('Cover faces', DIALOG);
+    await browser.press('Cover…', `${DIALOG}//li[1]`);
+    await browser.see('Press one corner', DIALOG);
+    await pressKeys('[role="dialog"] svg.pair-picture', [
+      ...['Enter', 'ArrowRight', 'ArrowRight', 'ArrowRight'],
+      ...['ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter'],
+    ]);
+    await browser.see('1 place covered', `${DIALOG}//li[1]`);
+    await browser.press('Make the sheet', DIALOG);
+    await browser.see('Open the sheet', DIALOG);
+    // The trail says who printed it.
+    await expect
+      .poll(() => app.rows(`select seq from audit_entries where kind = 'recordPrinted'`), SOON)
+      .toHaveLength(1);
+    await browser.press('Close', DIALOG);
+    await browser.gone('Cover faces');
+  });
+
   it('are laid over each other by landmarks, set by keys alone', async () => {
     await browser.choose('Look', 'side by side');
     await browser.press('Set landmarks…');
     await browser.see('Press a mole');
-    const key = (which: 0 | 1, keys: readonly string[]) =>
-      browser.driver.executeScript(
-        `const svg = document.querySelectorAll('.landmarks svg')[arguments[0]];
-         for (const key of arguments[1]) svg.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));`,
-        which,
-        keys,
-      );
-    const there = Array.from({ length: 20 }, () => 'ArrowUp');
-    for (const keys of [[], there, Array.from({ length: 20 }, () => 'ArrowRight')]) {
-      await key(0, [...keys, 'Enter']);
+    const times = (many: number, key: string) => Array.from({ length: many }, () => key);
+    const places = [[], times(8, 'ArrowUp'), [...times(8, 'ArrowDown'), ...times(8, 'ArrowRight')]];
+    for (const keys of places) {
+      await pressKeys('.landmarks figure:nth-child(1) svg', [...keys, 'Enter']);
       await browser.see('Press the same place in the later picture');
-      await key(1, [...keys, 'Enter']);
+      await pressKeys('.landmarks figure:nth-child(2) svg', [...keys, 'Enter']);
       await browser.see('Press a mole');
     }
     await browser.see('3 places so far');
@@ -68,6 +92,22 @@ describe('fading', () => {
     await browser.see('Faded since the first session, by eye');
     await browser.press('Measure on pictures…');
     await browser.see('straight down, the card flat beside the design');
+    await browser.press('With the last one over it…', DIALOG);
+    const camera = '//div[@role="dialog"][.//video]';
+    await browser.see('No card in it', camera);
+    await browser.choose('Light', 'daylight');
+    await browser.press('Take it', camera);
+    await browser.see('Take it again', camera);
+    await browser.press('Keep it', camera);
+    await browser.see('No card was found in one of them', DIALOG);
+    // As the last one was, but for the light.
+    await expect
+      .poll(() => app.rows(`select taken_as from photos order by taken_at desc limit 1`), SOON)
+      .toEqual([
+        {
+          taken_as: { pose: 'sitting', view: 'straightOn', distance: 'forearm', light: 'daylight' },
+        },
+      ]);
     await browser.upload('Photograph to measure in', await todaysPicture());
     await browser.see('laid over each other', DIALOG);
     await browser.press('Measure the ink', DIALOG);

@@ -1,4 +1,5 @@
 import { EVEN_LIGHT, hairPicture, type HairScene } from '@tidy-quill/core/drawn';
+import { HAIR_METHOD } from '@tidy-quill/core/picture';
 import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -76,7 +77,7 @@ describe('hair on a picture', () => {
             counted: {
               how: 'picture',
               sizeCm2: 1,
-              picture: { found, kept: found + 1, byCard: true, method: 1 },
+              picture: { found, kept: found + 1, byCard: true, method: HAIR_METHOD },
             },
           },
         },

@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import {
+  EVEN_LIGHT,
   hairPicture,
   inkPicture,
   someHairScene,
@@ -7,13 +8,18 @@ import {
   type InkPicture,
 } from '@tidy-quill/core/drawn';
 import {
+  alignPictures,
   countHairs,
   fadedShare,
   findCard,
   inkContrast,
+  inPixels,
+  mapped,
   stretchAt,
+  type Homography,
   type InkContrast,
   type Pixels,
+  type Scaled,
 } from '@tidy-quill/core/picture';
 import { defined, seeded } from '@tidy-quill/core/units';
 import { format, resolveConfig } from 'prettier';
@@ -76,6 +82,8 @@ for (let each = 0; each < Number(hairs); each++) {
 }
 
 const faded: boolean[] = [];
+const offs: (number | null)[] = [];
+const alignMs: number[] = [];
 const scales: number[] = [];
 let cards = 0;
 for (let each = 0; each < Number(pairs); each++) {
@@ -83,6 +91,7 @@ for (let each = 0; each < Number(pairs); each++) {
   const pair = someInkPair(next);
   const measured: (readonly (InkContrast | null)[])[] = [];
   const made: InkPicture[] = [];
+  const sides: Scaled[] = [];
   for (const { scene, taking } of [pair.first, pair.now]) {
     const one = inkPicture(scene, taking, next);
     const picture = await throughJpeg(one.picture);
@@ -95,6 +104,7 @@ for (let each = 0; each < Number(pairs); each++) {
       );
     }
     made.push(one);
+    sides.push({ picture, card, pxPerMm: card?.pxPerMm ?? scene.pxPerMm });
     measured.push(
       one.outlines.map((part) => {
         const others = one.outlines.filter((other) => other !== part);
@@ -103,15 +113,72 @@ for (let each = 0; each < Number(pairs); each++) {
       }),
     );
   }
+  const [before, after] = [defined(sides[0]), defined(sides[1])];
+  const from = performance.now();
+  const laid = alignPictures(before, after);
+  alignMs.push(performance.now() - from);
+  offs.push(laid.refused === null ? offOf(laid.map, before, after, made) : null);
   const [first, now] = [defined(measured[0]), defined(measured[1])];
   for (const [part, before] of first.entries()) {
-    const after = now[part] ?? null;
-    if (before === null || after === null) continue;
+    const later = now[part] ?? null;
+    if (before === null || later === null) continue;
     const truth = 1 - defined(made[1]?.contrasts[part]) / defined(made[0]?.contrasts[part]);
-    faded.push(Math.abs(fadedShare(before, after).share - truth) <= 0.05);
+    faded.push(Math.abs(fadedShare(before, later).share - truth) <= 0.05);
   }
 }
 
+/** How far the same corners and moles lie apart once aligned, root mean square, mm. */
+function offOf(
+  map: Homography,
+  first: Scaled,
+  now: Scaled,
+  [one, other]: readonly InkPicture[],
+): number {
+  const toFirst = inPixels(map, { first: first.pxPerMm, now: now.pxPerMm });
+  const marks = (of: InkPicture | undefined) => [
+    ...defined(of).moles,
+    ...defined(of).outlines.flat(),
+  ];
+  const to = marks(one);
+  const squares = marks(other).map((mark, each) => {
+    const at = mapped(toFirst, mark);
+    return (at.x - defined(to[each]).x) ** 2 + (at.y - defined(to[each]).y) ** 2;
+  });
+  return Math.sqrt(mean(squares)) / first.pxPerMm;
+}
+
+/** A whole picture of a camera: 12 megapixels, a card in it, 4 cm² of hair. */
+function wholePicture(): { readonly cardMs: number; readonly countMs: number } {
+  const next = seeded(Number(seed));
+  const { picture, window } = hairPicture(
+    {
+      ...{
+        type: 2,
+        colour: 'black',
+        pxPerMm: 24,
+        hairs: 60,
+        widthUm: [60, 100],
+        lengthMm: [1.2, 3],
+      },
+      ...{ window: { widthMm: 160, heightMm: 57 }, spread: 0.35, turn: 0, blurPx: 0.3 },
+      card: { turn: 0.1, aslant: 0.1, axis: 1 },
+    },
+    EVEN_LIGHT,
+    next,
+  );
+  const from = performance.now();
+  const card = findCard(picture);
+  const found = performance.now();
+  const side = 20 * (card?.pxPerMm ?? 24);
+  countHairs(picture, {
+    window: { x: window.x, y: window.y, width: side, height: side },
+    pxPerMm: card?.pxPerMm ?? 24,
+  });
+  console.error(`${picture.width} × ${picture.height}`);
+  return { cardMs: found - from, countMs: performance.now() - found };
+}
+
+const whole = Array.from({ length: 3 }, wholePicture);
 const dark = counted.filter((each) => each.dark);
 const given = dark.filter((each) => each.given);
 const others = counted.filter((each) => !each.dark);
@@ -129,6 +196,30 @@ const rows = [
     `${othersGiven.length} of ${others.length}, ${share(othersGiven.map(({ right }) => right))} of them within 2 or 10 %`,
   ],
   ['Ink: faded share within 5 points', '≥ 90 %', `${share(faded)} of ${faded.length} parts`],
+  [
+    'Alignment: within 0.5 mm',
+    '≥ 95 %',
+    `${share(offs.map((off) => off !== null && off <= 0.5))} of ${offs.length}, largest ${percentile(
+      offs.map((off) => off ?? 99),
+      1,
+    ).toFixed(2)} mm`,
+  ],
+  [
+    'Alignment: time',
+    '–',
+    `median ${percentile(alignMs, 0.5).toFixed(0)} ms a pair of 4 megapixels`,
+  ],
+  [
+    'Card found and 4 cm² counted in 12 megapixels',
+    '≤ 2500 ms',
+    `median ${percentile(
+      whole.map(({ cardMs, countMs }) => cardMs + countMs),
+      0.5,
+    ).toFixed(0)} ms, ${percentile(
+      whole.map(({ cardMs }) => cardMs),
+      0.5,
+    ).toFixed(0)} of it for the card`,
+  ],
   ['Card: found, up to 20° aslant', '–', `${cards} of ${2 * Number(pairs)}`],
   ['Card: scale within 1.5 %', 'all', `largest ${(100 * percentile(scales, 1)).toFixed(2)} %`],
   [

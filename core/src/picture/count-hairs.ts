@@ -1,10 +1,11 @@
 import { median } from './median';
 import { inside, luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
-import { apart, ridgesOf, type Ridges } from './ridges';
+import { shrunk } from './shrink';
+import { boxMean, ridgesOf, type Ridges } from './ridges';
 import { traceLines } from './trace-hairs';
 
 /** The way hairs are counted; raised when a picture may give another figure than before. */
-export const HAIR_METHOD = 1;
+export const HAIR_METHOD = 2;
 
 /** A hair that was found, or that somebody added. */
 export interface FoundHair {
@@ -48,6 +49,8 @@ const BEND_PER_MM = 0.7;
 
 /** Fewer pixels a mm show no fine hair. */
 const FEWEST_PX_PER_MM = 12;
+/** As fine as hairs are counted in. */
+const ENOUGH_PX_PER_MM = 17;
 /** Fewer hairs than these may as well be none, or hair that is too fair to be seen. */
 const FEWEST = 3;
 const DARKEST_SKIN = 0.004;
@@ -66,9 +69,9 @@ const SHARE_OF_USUAL = 0.25;
  */
 export function countHairs(
   picture: Pixels,
-  { window, pxPerMm }: { readonly window: Box; readonly pxPerMm: number },
+  { window, pxPerMm: seenPxPerMm }: { readonly window: Box; readonly pxPerMm: number },
 ): HairCount {
-  const margin = MARGIN_MM * pxPerMm;
+  const margin = MARGIN_MM * seenPxPerMm;
   const box = inside(
     {
       ...{ x: window.x - margin, y: window.y - margin },
@@ -76,12 +79,16 @@ export function countHairs(
     },
     picture,
   );
-  if (pxPerMm < FEWEST_PX_PER_MM || Math.min(box.width, box.height) < 2 * margin) {
-    return counted([], { window, pxPerMm }, 'tooSmall');
+  const scale = { window, pxPerMm: seenPxPerMm };
+  if (seenPxPerMm < FEWEST_PX_PER_MM || Math.min(box.width, box.height) < 2 * margin) {
+    return counted([], scale, 'tooSmall');
   }
-  const light = luminance(picture, box);
+  // A finer picture tells no more of a hair, and takes longer.
+  const step = Math.max(1, seenPxPerMm / ENOUGH_PX_PER_MM);
+  const pxPerMm = seenPxPerMm / step;
+  const light = shrunk(luminance(picture, box), step);
   if (median([...light.values.filter((_, at) => at % 97 === 0)]) < DARKEST_SKIN) {
-    return counted([], { window, pxPerMm }, 'tooDark');
+    return counted([], scale, 'tooDark');
   }
   const dark = missingLight(light, pxPerMm);
   const ridges = strongest(FILTERS_MM.map((sigma) => ridgesOf(dark, sigma * pxPerMm)));
@@ -91,7 +98,10 @@ export function countHairs(
     ...{ bendPerPx: BEND_PER_MM / pxPerMm, shortestPx: SHORTEST_MM * pxPerMm },
   });
   const found = lines.map(({ line, strength }): FoundHair => ({
-    line: line.map(({ x, y }) => ({ x: x + box.x, y: y + box.y })),
+    line: line.map(({ x, y }) => ({
+      x: (x + 0.5) * step - 0.5 + box.x,
+      y: (y + 0.5) * step - 0.5 + box.y,
+    })),
     lengthMm: lengthPx(line) / pxPerMm,
     widthUm: (1000 * widthPx(dark, line)) / pxPerMm,
     strength,
@@ -107,7 +117,7 @@ export function countHairs(
     median(hairs.map(({ strength }) => strength)) < WEAKEST;
   return counted(
     hairs,
-    { window, pxPerMm },
+    scale,
     hairs.length < FEWEST ? 'noneSeen' : pale ? 'tooLittleContrast' : null,
   );
 }
@@ -134,26 +144,32 @@ const FILTERS_MM = [0.05, 0.085];
 
 /** By how much the most marked dark lines outdo the most marked bright ones. */
 function darkToBright({ of }: Ridges): number {
-  const values = of.flatMap((plane) => [
-    ...plane.filter((value, at) => at % 7 === 0 && value !== 0),
-  ]);
-  const sorted = Float64Array.from(values).sort();
+  const some: number[] = [];
+  for (const plane of of) {
+    const every = Math.max(1, Math.floor(plane.length / SOME)) | 1;
+    for (let at = 0; at < plane.length; at += every) {
+      const value = plane[at] ?? 0;
+      if (value !== 0) some.push(value);
+    }
+  }
+  const sorted = Float64Array.from(some).sort();
   const most = (share: number) => sorted[Math.floor(share * (sorted.length - 1))] ?? 0;
   return most(1 - MARKED) / Math.max(1e-6, -most(MARKED));
 }
 
 const MARKED = 0.002;
+/** Enough places of a direction to tell its ends by. */
+const SOME = 20_000;
 
 /** What of the light of the skin about it each place lacks, 0–1: the same in the light as in the shade. */
 function missingLight(plane: Plane, pxPerMm: number): Plane {
   const radius = Math.round(1.2 * pxPerMm);
-  const flat = Float64Array.from({ length: 2 * radius + 1 }, () => 1 / (2 * radius + 1));
-  const about = apart(plane, flat, flat);
+  const about = boxMean(plane, radius);
   // Once more, without what is darker than its surroundings: the skin alone.
   const clipped = Float32Array.from(plane.values, (value, at) =>
     Math.max(value, 0.93 * (about[at] ?? 0)),
   );
-  const skin = apart({ ...plane, values: clipped }, flat, flat);
+  const skin = boxMean({ ...plane, values: clipped }, radius);
   const values = Float32Array.from(
     plane.values,
     (value, at) => 1 - value / Math.max(1e-4, skin[at] ?? 0),
@@ -165,14 +181,17 @@ function missingLight(plane: Plane, pxPerMm: number): Plane {
 function strongest(of: readonly Ridges[]): Ridges {
   const [first, ...others] = of;
   if (first === undefined) throw new RangeError('needs one width of filter at least');
-  const planes = first.of.map((plane, index) =>
-    plane.map((value, at) =>
-      others.reduce((best, other) => {
-        const next = (other.of[index]?.[at] ?? 0) / other.noise;
-        return Math.abs(next) > Math.abs(best) ? next : best;
-      }, value / first.noise),
-    ),
-  );
+  const planes = first.of.map((plane, index) => {
+    const best = plane.map((value) => value / first.noise);
+    for (const { of: theirs, noise } of others) {
+      const values = theirs[index] ?? best;
+      for (let at = 0; at < best.length; at++) {
+        const next = (values[at] ?? 0) / noise;
+        if (Math.abs(next) > Math.abs(best[at] ?? 0)) best[at] = next;
+      }
+    }
+    return best;
+  });
   return { ...first, of: planes, noise: 1 };
 }
 

@@ -52,15 +52,14 @@ export function inside({ x, y, width, height }: Box, of: { width: number; height
 /** Linear light of a part of a picture, 0–1: how much the eye sees of it (Rec. 709 luminance). */
 export function luminance(picture: Pixels, box: Box): Plane {
   const part = inside(box, picture);
+  const { data } = picture;
   const values = new Float32Array(part.width * part.height);
   for (let row = 0; row < part.height; row++) {
     let from = 4 * ((part.y + row) * picture.width + part.x);
     for (let column = 0; column < part.width; column++, from += 4) {
-      const [red, green, blue] = [
-        LINEAR[picture.data[from] ?? 0] ?? 0,
-        LINEAR[picture.data[from + 1] ?? 0] ?? 0,
-        LINEAR[picture.data[from + 2] ?? 0] ?? 0,
-      ];
+      const red = LINEAR[data[from] ?? 0] ?? 0;
+      const green = LINEAR[data[from + 1] ?? 0] ?? 0;
+      const blue = LINEAR[data[from + 2] ?? 0] ?? 0;
       values[row * part.width + column] = 0.2126 * red + 0.7152 * green + 0.0722 * blue;
     }
   }

@@ -40,52 +40,54 @@ export function ridgesOf(plane: Plane, sigmaPx: number): Ridges {
         scale *
         ((xx[at] ?? 0) * sin * sin - 2 * (xy[at] ?? 0) * sin * cos + (yy[at] ?? 0) * cos * cos);
     }
-    const offsets = taps.map((tap, each) => ({
-      ...split(tap * cos, tap * sin, width),
-      weight: (weights[each] ?? 0) / whole,
-    }));
-    return along(across, { width, height }, offsets);
+    const shares = new Map<number, number>();
+    for (const [each, tap] of taps.entries()) {
+      const weight = (weights[each] ?? 0) / whole;
+      for (const [offset, part] of split(tap * cos, tap * sin, width)) {
+        shares.set(offset, (shares.get(offset) ?? 0) + weight * part);
+      }
+    }
+    return along(across, { width, height }, shares);
   });
   return { width, height, of, noise: noiseOf(of) };
 }
 
-interface Offset {
-  readonly dx: number;
-  readonly dy: number;
-  readonly at: number;
-  readonly parts: readonly [number, number, number, number];
-  readonly weight: number;
-}
-
-/** A step between pixels as the four pixels about its end and how much of each. */
-function split(x: number, y: number, width: number): Omit<Offset, 'weight'> {
+/** A step between pixels as the four pixels about its end, by their offsets, and how much of each. */
+function split(x: number, y: number, width: number): readonly (readonly [number, number])[] {
   const [dx, dy] = [Math.floor(x), Math.floor(y)];
   const [right, down] = [x - dx, y - dy];
-  return {
-    ...{ dx, dy, at: dy * width + dx },
-    parts: [(1 - right) * (1 - down), right * (1 - down), (1 - right) * down, right * down],
-  };
+  const at = dy * width + dx;
+  return [
+    [at, (1 - right) * (1 - down)],
+    [at + 1, right * (1 - down)],
+    [at + width, (1 - right) * down],
+    [at + width + 1, right * down],
+  ];
 }
 
-/** The mean along a short stretch of every pixel; nothing within a stretch of the edge. */
+type Share = readonly [offset: number, part: number];
+
+/** The mean along a short stretch of every pixel, by the share of each offset; nothing within a stretch of the edge. */
 function along(
   values: Float32Array,
   { width, height }: { width: number; height: number },
-  offsets: readonly Offset[],
+  shares: ReadonlyMap<number, number>,
 ): Float32Array {
   const mean = new Float32Array(values.length);
-  for (const { at, parts, weight } of offsets) {
-    const [a, b, c, d] = parts.map((part) => part * weight) as [number, number, number, number];
+  // Four offsets at a time: a place is read and written once for them.
+  const all = [...shares];
+  for (let first = 0; first < all.length; first += 4) {
+    const next = (each: number): Share => all[first + each] ?? [0, 0];
+    const [[o1, p1], [o2, p2], [o3, p3], [o4, p4]] = [next(0), next(1), next(2), next(3)];
     for (let y = ALONG_PX; y < height - ALONG_PX - 1; y++) {
-      let to = y * width + ALONG_PX;
-      for (const end = y * width + width - ALONG_PX - 1; to < end; to++) {
-        const from = to + at;
+      const end = y * width + width - ALONG_PX - 1;
+      for (let to = y * width + ALONG_PX; to < end; to++) {
         mean[to] =
           (mean[to] ?? 0) +
-          a * (values[from] ?? 0) +
-          b * (values[from + 1] ?? 0) +
-          c * (values[from + width] ?? 0) +
-          d * (values[from + width + 1] ?? 0);
+          p1 * (values[to + o1] ?? 0) +
+          p2 * (values[to + o2] ?? 0) +
+          p3 * (values[to + o3] ?? 0) +
+          p4 * (values[to + o4] ?? 0);
       }
     }
   }
@@ -109,7 +111,7 @@ function kernel(sigma: number, order: 0 | 1 | 2): Float64Array {
 }
 
 /** Filters rows by one kernel and columns by another; what lies beyond an edge is as the edge itself. */
-export function apart(
+function apart(
   { width, height, values }: Plane,
   acrossRow: Float64Array,
   acrossColumn: Float64Array,
@@ -119,12 +121,19 @@ export function apart(
   const [reachX, reachY] = [(acrossRow.length - 1) / 2, (acrossColumn.length - 1) / 2];
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
+      const row = y * width;
       let sum = 0;
-      for (let tap = -reachX; tap <= reachX; tap++) {
-        const from = Math.min(width - 1, Math.max(0, x - tap));
-        sum += (acrossRow[tap + reachX] ?? 0) * (values[y * width + from] ?? 0);
+      if (x >= reachX && x < width - reachX) {
+        for (let tap = -reachX; tap <= reachX; tap++) {
+          sum += (acrossRow[tap + reachX] ?? 0) * (values[row + x - tap] ?? 0);
+        }
+      } else {
+        for (let tap = -reachX; tap <= reachX; tap++) {
+          const from = Math.min(width - 1, Math.max(0, x - tap));
+          sum += (acrossRow[tap + reachX] ?? 0) * (values[row + from] ?? 0);
+        }
       }
-      rows[y * width + x] = sum;
+      rows[row + x] = sum;
     }
   }
   for (let y = 0; y < height; y++) {
@@ -139,15 +148,37 @@ export function apart(
   return out;
 }
 
+/** The mean of the square of so many pixels to every side; what lies beyond an edge is as the edge itself. */
+export function boxMean({ width, height, values }: Plane, reach: number): Float32Array {
+  const rows = new Float32Array(values.length);
+  const means = new Float32Array(values.length);
+  const side = 2 * reach + 1;
+  const sums = new Float64Array(Math.max(width, height) + side);
+  const line = (length: number, from: number, step: number, of: Float32Array, to: Float32Array) => {
+    for (let each = 0; each < length + side - 1; each++) {
+      const at = Math.min(length - 1, Math.max(0, each - reach));
+      sums[each + 1] = (sums[each] ?? 0) + (of[from + at * step] ?? 0);
+    }
+    for (let each = 0; each < length; each++) {
+      to[from + each * step] = ((sums[each + side] ?? 0) - (sums[each] ?? 0)) / side;
+    }
+  };
+  for (let y = 0; y < height; y++) line(width, y * width, 1, values, rows);
+  for (let x = 0; x < width; x++) line(height, x, width, rows, means);
+  return means;
+}
+
 /** Share of the values of a normal distribution that lie nearer to its middle than this many deviations. */
 const [QUIET, QUIET_AT] = [0.25, 0.3186];
-const EVERY = 7;
+/** Enough places of a plane to tell its noise by. */
+const SOME = 4000;
 
 /** From the quiet quarter of all answers: lines and what lies beside them move it little (normal quantile 0.625). */
 function noiseOf(planes: readonly Float32Array[]): number {
   const some: number[] = [];
   for (const plane of planes) {
-    for (let at = 0; at < plane.length; at += EVERY) {
+    const every = Math.max(1, Math.floor(plane.length / SOME)) | 1;
+    for (let at = 0; at < plane.length; at += every) {
       const value = plane[at] ?? 0;
       if (value !== 0) some.push(Math.abs(value));
     }

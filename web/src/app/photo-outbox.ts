@@ -1,3 +1,4 @@
+import type { TakenAs } from '@tidy-quill/core/picture';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { NewPhoto } from '@tidy-quill/contract/photos';
 import { createStore, del, entries, get, keys, set } from 'idb-keyval';
@@ -88,9 +89,9 @@ export const countShelved = async (): Promise<number> => (await keys(shelf)).len
 
 /** Keeps a picture in the browser's own database, then sends it as soon as it can; gives its id. */
 export const keepPhoto =
-  (visitId: string, areaId: string, picture: Blob) =>
+  (visitId: string, areaId: string, picture: Blob, takenAs?: TakenAs) =>
   async (dispatch: AppDispatch): Promise<string> => {
-    const about = { id: v7(), visitId, areaId, takenAt: nowText() };
+    const about = { id: v7(), visitId, areaId, takenAt: nowText(), ...takenAs };
     await shelve(about, picture);
     dispatch(photoOutbox.actions.kept([about]));
     void dispatch(sendPhotos());

@@ -8,6 +8,7 @@ import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_PICTURED } from '../../db/demo/pictured';
+import { smallPictureOf } from './decode-apart';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -60,6 +61,39 @@ describe('the pictures of a client', () => {
     }
     const dim = await countOn(defined(photos.at(-1)).id, defined(counts.at(-1)));
     expect(dim.notMeasurable).not.toBeNull();
+  });
+});
+
+describe('a sheet of pictures', () => {
+  it('is a PDF of an area’s own pictures, what is marked in them covered before it leaves', async () => {
+    const id = await clientId('Gladwyn');
+    const photos = await photosOf('Gladwyn');
+    const { areaId } = defined(photos[0]);
+    const whole = { x: 0, y: 0, width: 1, height: 1 };
+    const sheet = (asked: object) =>
+      person.post(`/api/clients/${id}/picture-sheet.pdf`, { areaId, ...asked });
+    const pictures = photos.slice(0, 2).map((photo) => ({ photoId: photo.id, masks: [whole] }));
+    const made = await sheet({ pictures });
+    expect(made.status).toBe(200);
+    const strange = defined((await photosOf('Larkspur'))[0]);
+    expect((await sheet({ pictures: [{ photoId: strange.id, masks: [] }] })).status).toBe(404);
+    expect((await sheet({ pictures: [] })).status).toBe(400);
+  });
+
+  it('covers a part of a picture wholly, and leaves the rest', async () => {
+    const drawn = await sharp({
+      create: { width: 400, height: 300, channels: 3, background: '#e0b090' },
+    })
+      .jpeg()
+      .toBuffer();
+    const masks = [{ x: 0.5, y: 0, width: 0.25, height: 0.5 }];
+    const small = await smallPictureOf(drawn, { sidePx: 200, masks });
+    const { data, info } = await sharp(small).raw().toBuffer({ resolveWithObject: true });
+    expect([info.width, info.height]).toEqual([200, 150]);
+    const red = (x: number, y: number) => data[3 * (y * info.width + x)] ?? 0;
+    // Covered from 100 to 150 px across and to 75 px down; #1c is 28, #e0 is 224.
+    expect([red(110, 10), red(140, 60)].every((value) => Math.abs(value - 28) < 12)).toBe(true);
+    expect([red(90, 10), red(160, 10), red(120, 90)].every((value) => value > 200)).toBe(true);
   });
 });
 

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { buffer } from 'node:stream/consumers';
 import { entryCommand } from '../../entry-command';
 import { HttpProblem } from '../../http/problem';
-import { DAMAGED } from './decoder-words';
+import { DAMAGED, SMALL_PX, type Mask } from './decoder-words';
 
 /** What the decoder may take: 50 million pixels of 8 bytes, and what it needs itself. */
 const MOST_MEMORY_KB = 640 * 1024;
@@ -16,12 +16,23 @@ const MOST_MS = 20_000;
  */
 export async function smallPictureOf(
   picture: Buffer,
-  { memoryKb = MOST_MEMORY_KB }: { readonly memoryKb?: number } = {},
+  {
+    memoryKb = MOST_MEMORY_KB,
+    sidePx = SMALL_PX,
+    masks = [],
+  }: {
+    readonly memoryKb?: number;
+    readonly sidePx?: number;
+    /** What is covered, as shares of the picture's sides. */
+    readonly masks?: readonly Mask[];
+  } = {},
 ): Promise<Buffer> {
   const command = [
     process.execPath,
     ...entryCommand('decode-picture'),
     String(PHOTO_LIMITS.pixels),
+    String(sidePx),
+    JSON.stringify(masks),
   ];
   const child = spawn(
     '/bin/sh',

@@ -1,5 +1,5 @@
 import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
-import { NewPhoto, PictureCardAsked } from '@tidy-quill/contract/photos';
+import { NewPhoto, PictureCardAsked, PictureSheet } from '@tidy-quill/contract/photos';
 import express, { Router, type Request, type Response } from 'express';
 import type { Db } from '../../db/connect';
 import type { FileStore } from '../../files/file-store';
@@ -7,6 +7,7 @@ import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
 import { actorOf } from '../../http/session';
 import { cardPdf } from './card-pdf';
+import { pictureSheetPdf } from './sheet-pdf';
 import { keepPhoto, photoFile, photosOfClient } from './store';
 
 export function photoRoutes(db: Db, files: FileStore): Router {
@@ -35,6 +36,15 @@ export function photoRoutes(db: Db, files: FileStore): Router {
 
   router.get('/clients/:id/photos', async (request, response) => {
     response.json(await photosOfClient(db, actorOf(request).clinicId, pathId(request)));
+  });
+
+  router.post('/clients/:id/picture-sheet.pdf', async (request, response) => {
+    const { clinicId } = actorOf(request);
+    const asked = parse(PictureSheet, request.body);
+    response
+      .type('application/pdf')
+      .set('content-disposition', 'inline; filename="pictures.pdf"')
+      .send(await pictureSheetPdf(db, files, clinicId, pathId(request), asked));
   });
 
   router.get('/picture-card.pdf', async (request, response) => {

@@ -1,8 +1,9 @@
 import { PHOTO_LIMITS, type PhotoType } from '@tidy-quill/contract/photo-limits';
+import type { Consent } from '@tidy-quill/contract/consent';
 import type { ClientPhoto, NewPhoto, Photo } from '@tidy-quill/contract/photos';
 import { consentStanding } from '@tidy-quill/core/consent';
 import { zonesOf } from '@tidy-quill/core/session';
-import { defined, fullYears } from '@tidy-quill/core/units';
+import { defined, fullYears, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq, isNotNull } from 'drizzle-orm';
 import sharp from 'sharp';
 import type { Queryable } from '../../db/connect';
@@ -12,6 +13,8 @@ import { wholeFile, type FileStore } from '../../files/file-store';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { findClient } from '../clients/store';
+import { consentsOf } from '../consent/store';
+import { suitabilityInForce } from '../suitability/store';
 import { visitContext } from '../visit/visit-context';
 import { eventsOf } from '../visit/events';
 import { findVisit } from '../visit/store';
@@ -44,13 +47,8 @@ export async function keepPhoto(
   }
   const { client, consents, suitability, today } = await visitContext(db, clinicId, visit);
   const { areaId } = about;
-  const standing = consentStanding(consents, {
-    kind: 'photographs',
-    areaId,
-    on: today,
-    minor: fullYears(client.birthDate, today) < suitability.content.ages.alone,
-  });
-  if (standing.state !== 'valid' || !standing.consent.uses.includes('record')) {
+  const { alone } = suitability.content.ages;
+  if (!isAgreed(consents, { areaId, today, birthDate: client.birthDate, alone })) {
     throw new HttpProblem('refused-by-rule', 'No consent to photographs here', {
       detail: 'The client has not agreed to photographs for the record of this area.',
     });
@@ -79,6 +77,38 @@ export async function keepPhoto(
       .onConflictDoNothing();
   });
   return defined(await findPhoto(db, clinicId, about.id));
+}
+
+/** Whether photographs of an area are agreed to for the record. */
+function isAgreed(
+  consents: readonly Consent[],
+  of: {
+    readonly areaId: string;
+    readonly today: Day;
+    readonly birthDate: Day;
+    /** From which age somebody signs alone. */
+    readonly alone: number;
+  },
+): boolean {
+  const { areaId, today, birthDate, alone } = of;
+  const minor = fullYears(birthDate, today) < alone;
+  const standing = consentStanding(consents, { kind: 'photographs', areaId, on: today, minor });
+  return standing.state === 'valid' && standing.consent.uses.includes('record');
+}
+
+/** @throws HttpProblem 422 where photographs of an area are not agreed to for the record, or not any more */
+export async function refuseUnagreed(
+  db: Queryable,
+  clinicId: string,
+  client: { readonly id: string; readonly birthDate: Day },
+  of: { readonly areaId: string; readonly today: Day },
+): Promise<void> {
+  const consents = (await consentsOf(db, clinicId, [client.id])).get(client.id) ?? [];
+  const { alone } = (await suitabilityInForce(db, clinicId)).content.ages;
+  if (isAgreed(consents, { ...of, birthDate: client.birthDate, alone })) return;
+  throw new HttpProblem('refused-by-rule', 'No consent to photographs here', {
+    detail: 'The client does not agree to photographs for the record of this area any more.',
+  });
 }
 
 async function findPhoto(db: Queryable, clinicId: string, id: string): Promise<Photo | null> {

@@ -1,13 +1,20 @@
 import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
+import { FAULT_WORDS } from '@tidy-quill/contract/labels/pictures';
+import type { PictureFault, TakenAs } from '@tidy-quill/core/picture';
 import { CameraOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
 import { useId, useRef, useState } from 'react';
 import { dropPhoto, keepPhoto } from '../../app/photo-outbox';
 import { useAppDispatch } from '../../app/store';
+import { lazily } from '../../widgets/lazily';
+import { usePictureWorker } from '../pictures/use-picture-worker';
 import { useVisit } from '../visit/use-visit';
 import { NoPhotographs } from './NoPhotographs';
 import { Photo } from './Photo';
 import { problemOf } from './photo-problem';
+import { hasCamera } from './use-camera';
+
+const TakePicture = lazily(async () => (await import('./TakePicture')).TakePicture);
 
 /** Takes photographs of the open zone, by the tablet's camera or from a file; none without consent to them. */
 export function PhotoField({
@@ -29,12 +36,21 @@ export function PhotoField({
   const input = useRef<HTMLInputElement>(null);
   const label = useId();
   const [problem, setProblem] = useState<string | null>(null);
+  const [camera, setCamera] = useState(false);
+  const [faults, setFaults] = useState<readonly PictureFault[]>([]);
+  const { ask, stop } = usePictureWorker<'judging'>();
   if (!mayPhotograph) return <NoPhotographs />;
-  const take = async (picture: File) => {
+  const take = async (picture: File, takenAs?: TakenAs) => {
     const wrong = problemOf(picture);
     setProblem(wrong);
+    setFaults([]);
     if (wrong !== null) return;
-    onIds([...ids, await dispatch(keepPhoto(visit.id, area.id, picture))]);
+    onIds([...ids, await dispatch(keepPhoto(visit.id, area.id, picture, takenAs))]);
+    // One by the camera was judged before it was kept.
+    if (takenAs !== undefined) return;
+    const judged = await ask('judging', (remote) => remote.judge(picture));
+    stop();
+    setFaults(judged?.faults ?? []);
   };
   return (
     <div className="photo-field" role="group" aria-labelledby={label}>
@@ -65,6 +81,9 @@ export function PhotoField({
             Photograph
           </Button>
         ) : null}
+        {ids.length < most && hasCamera() ? (
+          <Button onClick={() => setCamera(true)}>With the last one over it…</Button>
+        ) : null}
       </div>
       <input
         ref={input}
@@ -79,6 +98,22 @@ export function PhotoField({
           if (picture !== undefined) void take(picture);
         }}
       />
+      {camera ? (
+        <TakePicture
+          about={about}
+          onTake={(picture, takenAs) => {
+            setCamera(false);
+            void take(picture, takenAs);
+          }}
+          onClose={() => setCamera(false)}
+        />
+      ) : null}
+      {faults.length === 0 ? null : (
+        <p className="small" role="status">
+          {faults.map((fault) => FAULT_WORDS[fault]).join(' ')} Take it again where it is to be
+          measured.
+        </p>
+      )}
       {problem === null ? null : (
         <p className="field-error" role="alert">
           {problem}

@@ -2,6 +2,7 @@ import './pictures.css';
 import type { Area, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import type { ClientPhoto } from '@tidy-quill/contract/photos';
 import type { Box } from '@tidy-quill/core/picture';
+import { takenAsText } from '@tidy-quill/contract/labels/pictures';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -9,9 +10,12 @@ import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, countText, dayOf, figure, fluenceText, nmText, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
+import { lazily } from '../../widgets/lazily';
 import { PageProblem } from '../../widgets/PageProblem';
 import { CompareBoard, type Compared, type Traced } from './CompareBoard';
 import { useClientPhotosQuery } from './pictures-api';
+
+const SheetDialog = lazily(async () => (await import('./SheetDialog')).SheetDialog);
 
 /** All pictures of a client's areas, over the course, and any two of a place compared. */
 export function PicturesPage() {
@@ -100,6 +104,7 @@ function OfArea({
   const { timeZone } = useSignedIn().clinic;
   const traced = tracedOf(visits);
   const [firstId, setFirstId] = useState(traced?.photoId ?? photos[0]?.id);
+  const [sheet, setSheet] = useState(false);
   const [nowId, setNowId] = useState(photos.at(-1)?.id);
   const compared = (id: string | undefined): Compared | null => {
     const photo = photos.find((each) => each.id === id);
@@ -133,6 +138,9 @@ function OfArea({
                   : saidOf(visits.find(({ id }) => id === photo.visitId))}
               </span>
             </button>
+            {photo.takenAs === null ? null : (
+              <span className="small">{takenAsText(photo.takenAs)}</span>
+            )}
             {photo.id === firstId ? (
               <span className="tag">held as the first</span>
             ) : (
@@ -143,6 +151,18 @@ function OfArea({
           </li>
         ))}
       </ol>
+      <div className="picture-actions">
+        <Button onClick={() => setSheet(true)}>Sheet (PDF)…</Button>
+      </div>
+      {sheet ? (
+        <SheetDialog
+          clientId={area.clientId}
+          areaId={area.id}
+          photos={photos}
+          captionOf={({ takenAt }) => shortDay(dayOf(takenAt, timeZone))}
+          onClose={() => setSheet(false)}
+        />
+      ) : null}
       {first === null || now === null || first.id === now.id ? (
         <p>Press another picture to compare it with the first.</p>
       ) : (
