@@ -99,6 +99,7 @@ export const HairFinding = v.object({
             }),
           ),
           medianWidthUm: number(0, 500),
+          medianLengthMm: v.optional(number(0, 200)),
           pxPerMm: number(1, 500),
           byCard: v.boolean(),
           method: number(1, 99),

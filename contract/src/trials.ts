@@ -222,6 +222,7 @@ export interface TrialFollowUp {
   readonly title: string;
   readonly client: { readonly id: string; readonly name: string; readonly phone: string };
   readonly site: string;
+  readonly areas: Readonly<Record<TrialSide, string>>;
   readonly month: FollowUpMonth;
   readonly from: string;
   readonly due: string;

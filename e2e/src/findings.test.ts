@@ -144,6 +144,45 @@ describe('a trial', () => {
     expect(asked.map(({ text }) => text.includes('look at your skin again'))).toEqual([true]);
   });
 
+  it('counts the pictures of a follow-up by their card, neither client nor side shown', async () => {
+    // Both sides were photographed today.
+    await app.rows(
+      `with client as (
+         select e.client_id, e.clinic_id, e.body from trial_entries e join clients c on c.id = e.client_id
+         where c.family_name = 'Fenwhistle' and e.kind = 'enrolled'
+       ), visit as (
+         insert into visits (clinic_id, id, client_id, area_id, room_id, staff_id, starts_at)
+         select v.clinic_id, gen_random_uuid(), v.client_id, v.area_id, v.room_id, v.staff_id, date_trunc('minute', now())
+         from visits v join client using (client_id) limit 1 returning *
+       )
+       insert into photos (clinic_id, id, visit_id, area_id, staff_id, taken_at, type, width, height, sha256, thumbnail_sha256)
+       select p.clinic_id, gen_random_uuid(), visit.id,
+         (client.body ->> side)::uuid, p.staff_id, now(), p.type, p.width, p.height, p.sha256, p.thumbnail_sha256
+       from visit, client, unnest(array['leftAreaId', 'rightAreaId']) side,
+         (select p.* from photos p join areas a on a.id = p.area_id join clients c on c.id = a.client_id
+          where c.family_name = 'Gladwyn-Moth' order by p.taken_at limit 1) p`,
+    );
+    await browser.open('/findings/trials');
+    await browser.press('In motion or stamping', '//table');
+    await browser.press('Count pictures');
+    await browser.see('2 pictures left');
+    await browser.press('Count on the picture…');
+    const dialog = '//div[@role="dialog"]';
+    await browser.see('The card was found', dialog);
+    await browser.press('Count', `${dialog}//div[@class="picture-actions"]`);
+    await browser.see('grown out', dialog);
+    await browser.press('Keep this count', dialog);
+    await browser.press('Save and show the next');
+    await browser.see('1 picture left');
+    const [counted] = await app.rows<{ body: { how: string; month: number; perCm2: number } }>(
+      `select body from trial_entries where kind = 'counted' order by added_at desc limit 1`,
+    );
+    expect(counted?.body).toMatchObject({ how: 'picture', month: 6 });
+    // Drawn with 43 hairs in 2 cm².
+    expect(counted?.body.perCm2).toBeGreaterThan(16);
+    expect(counted?.body.perCm2).toBeLessThan(26);
+  });
+
   it('shows what it came to once it is closed, with its seed and a report', async () => {
     await browser.open('/findings/trials');
     await browser.press('In motion or stamping', '//table');

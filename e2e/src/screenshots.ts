@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, until } from 'selenium-webdriver';
 import { startBrowser } from './browser';
-import { look, openVisit, RIBBON, signIn } from './walk';
+import { look, openClient, openVisit, RIBBON, signIn } from './walk';
 
 // One picture of each main view, from the demo data: tsx e2e/src/screenshots.ts <url> <folder>
 const [, , url = '', folder = ''] = process.argv;
@@ -81,11 +81,12 @@ try {
   await keep('watch');
   await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
   await keep('send-home');
-  await browser.press('Read and sign the record');
-  await browser.see('Sign the record');
-  await browser.driver.wait(until.elementLocated(By.css('.recharts-line path')), 20_000);
-  await browser.driver.executeScript('scrollTo(0, 0)');
-  await keep('record');
+  await openClient(browser, 'Larkspur-Bell');
+  await browser.press('Pictures', '//section[contains(@class,"area-course")]');
+  await browser.see('Measure the ink');
+  await browser.choose('Look', 'side by side');
+  await keep('pictures');
+  await browser.open('/');
   await stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do');
   await browser.see('as it has shown');
   await keep('ink-plan');

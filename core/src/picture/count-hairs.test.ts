@@ -66,7 +66,13 @@ describe('hair that is counted', () => {
       pxPerMm: 20,
     });
     // 20 × 10 mm are 2 cm².
-    expect(found).toMatchObject({ perCm2: 1.5, medianWidthUm: 70, totalLengthMm: 6, doubt: 2 });
+    expect(found).toMatchObject({
+      perCm2: 1.5,
+      medianWidthUm: 70,
+      medianLengthMm: 2,
+      totalLengthMm: 6,
+      doubt: 2,
+    });
     const left = counted(found.hairs.slice(1), { window, pxPerMm: 20 });
     expect(left).toMatchObject({ perCm2: 1, medianWidthUm: 80, totalLengthMm: 4 });
   });

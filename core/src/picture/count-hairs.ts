@@ -34,6 +34,8 @@ export interface HairCount {
   readonly windowCm2: number;
   readonly perCm2: number;
   readonly medianWidthUm: number;
+  /** How far hair has grown out, as it is seen: hair that stands up looks shorter. */
+  readonly medianLengthMm: number;
   readonly totalLengthMm: number;
   /** By how many hairs the count may be off, either way, nine times of ten: as on drawn pictures of which it is known. */
   readonly doubt: number;
@@ -132,6 +134,7 @@ export function counted(
   return {
     ...{ hairs, windowCm2, notMeasurable, perCm2: hairs.length / windowCm2 },
     medianWidthUm: median(hairs.map(({ widthUm }) => widthUm)),
+    medianLengthMm: median(hairs.map(({ lengthMm }) => lengthMm)),
     totalLengthMm: hairs.reduce((sum, { lengthMm }) => sum + lengthMm, 0),
     doubt: Math.max(DOUBT.least, DOUBT.share * hairs.length),
   };

@@ -75,6 +75,8 @@ export interface PictureCount {
   readonly found: number;
   readonly kept: number;
   readonly medianWidthUm: number;
+  /** How far it has grown out, mm; absent in records of before it was kept. */
+  readonly medianLengthMm?: number | undefined;
   readonly pxPerMm: number;
   /** By the card, or by two presses on a known length. */
   readonly byCard: boolean;

@@ -46,6 +46,34 @@ describe('follow-ups that are due', () => {
     expect(rows[0]?.text).not.toContain('{');
   });
 
+  it('are booked within their window though the course is paused, and not beyond it', async () => {
+    const [, second] = await followUps();
+    const { client, areas } = defined(second);
+    const { rows } = await app.connection.pool.query<{ room_id: string; staff_id: string }>(
+      'select room_id, staff_id from visits where client_id = $1 limit 1',
+      [client.id],
+    );
+    const { room_id: roomId, staff_id: staffId } = defined(rows[0]);
+    const book = (days: number) => {
+      const startsAt = new Date(Date.now() + days * 86_400_000);
+      startsAt.setUTCHours(3, 30, 0, 0);
+      const { left: areaId, right } = areas;
+      return technician.post(`/api/clients/${client.id}/visits`, {
+        ...{ id: v7(), areaId, alsoAreaIds: [right], roomId, staffId },
+        startsAt: startsAt.toISOString(),
+      });
+    };
+    expect((await book(300)).body).toMatchObject({ title: 'The course of this area is paused' });
+    const booked = await book(1);
+    expect(booked.status, JSON.stringify(booked.body)).toBe(201);
+    expect((await followUps())[1]?.bookedOn).not.toBeNull();
+    await app.connection.pool.query(
+      `update visits set cancelled_at = now(), cancelled_by = staff_id, cancel_reason = 'Ill'
+       where client_id = $1 and starts_at > now()`,
+      [client.id],
+    );
+  });
+
   it('are asked for at the clinic’s hour, but not where a visit within the window is booked', async () => {
     const [, second] = await followUps();
     const { client } = defined(second);

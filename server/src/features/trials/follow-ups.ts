@@ -2,7 +2,7 @@ import type { Reminded } from '@tidy-quill/contract/calendar';
 import type { TrialFollowUp } from '@tidy-quill/contract/trials';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq, gte, inArray, isNotNull, isNull, ne } from 'drizzle-orm';
-import type { Db } from '../../db/connect';
+import type { Db, Queryable } from '../../db/connect';
 import { visits } from '../../db/schema';
 import { trials } from '../../db/trial-tables';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
@@ -17,19 +17,17 @@ import { entriesOfTrial } from './store';
 export async function trialFollowUps(db: Db, clinicId: string): Promise<TrialFollowUp[]> {
   const { timeZone } = await clinicOf(db, clinicId);
   const today = clinicToday(timeZone);
-  const running = await db
-    .select()
-    .from(trials)
-    .where(and(eq(trials.clinicId, clinicId), isNotNull(trials.fixedAt), isNull(trials.closedAt)));
+  const running = await runningTrials(db, clinicId);
   const lists = await Promise.all(
     running.map(async (row) => {
       const entries = await entriesOfTrial(db, clinicId, row.id);
       const known = await participantsOf(db, row, entries, { timeZone, today });
-      return known.flatMap(({ participant: { client, site, followUps } }) =>
+      return known.flatMap(({ participant: { client, site, areas, followUps } }) =>
         followUps
           .filter(({ state }) => state === 'open')
           .map(({ month, from, due, until }) => ({
-            ...{ trialId: row.id, title: row.design.title, site, month, from, due, until, client },
+            ...{ trialId: row.id, title: row.design.title, site, areas, client },
+            ...{ month, from, due, until },
           })),
       );
     }),
@@ -50,6 +48,31 @@ export async function trialFollowUps(db: Db, clinicId: string): Promise<TrialFol
       null,
   }));
 }
+
+/** Whether a day lies in the window of a follow-up of one of some areas: it is looked at then, whatever became of the course. */
+export async function isFollowedUpOn(
+  db: Queryable,
+  clinicId: string,
+  areaIds: readonly string[],
+  day: Day,
+): Promise<boolean> {
+  for (const row of await runningTrials(db, clinicId)) {
+    const entries = await entriesOfTrial(db, clinicId, row.id);
+    const { timeZone } = await clinicOf(db, clinicId);
+    const known = await participantsOf(db, row, entries, { timeZone, today: day });
+    const its = known.find(({ participant: { areas } }) =>
+      areaIds.every((id) => Object.values(areas).includes(id)),
+    );
+    if (its?.participant.followUps.some(({ state }) => state === 'open') === true) return true;
+  }
+  return false;
+}
+
+const runningTrials = (db: Queryable, clinicId: string) =>
+  db
+    .select()
+    .from(trials)
+    .where(and(eq(trials.clinicId, clinicId), isNotNull(trials.fixedAt), isNull(trials.closedAt)));
 
 /** Days of the visits to come, by client, the next first. */
 async function nextVisits(

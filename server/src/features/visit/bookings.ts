@@ -13,7 +13,9 @@ import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { endInvitations } from '../ahead/store';
 import { actAs } from '../audit/store';
-import { refuseAway } from '../calendar/store';
+import { clinicDay } from '../../http/clinic-day';
+import { clinicOf, refuseAway } from '../calendar/store';
+import { isFollowedUpOn } from '../trials/follow-ups';
 import { findOwnClient } from '../clients/store';
 import { catalogueInForce } from '../catalogue/store';
 import { standingsOf } from '../course/course-notes';
@@ -73,7 +75,7 @@ export async function restoreVisit(tx: Queryable, actor: Actor, visitId: string)
   }
   const events = defined((await eventsOf(tx, clinicId, [visitId])).get(visitId));
   const zones = zoneRecords(events, row.areaId);
-  await refuseHeldCourse(tx, clinicId, row.clientId, [...zones.keys()]);
+  await refuseHeldCourse(tx, clinicId, row.clientId, [...zones.keys()], row.startsAt);
   await refuseAway(tx, clinicId, { ...asHeader(row), startsAt: row.startsAt.toISOString() });
   await actAs(tx, actor);
   await tx
@@ -112,11 +114,11 @@ export async function bookVisit(
       fields: [{ field, problem: 'is not an area of this client' }],
     });
   }
-  await refuseHeldCourse(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds]);
+  const all = [visit.areaId, ...alsoAreaIds];
+  await refuseHeldCourse(tx, clinicId, clientId, all, new Date(visit.startsAt));
   await refuseStrangeHandpiece(tx, clinicId, visit.handpieceId ?? null);
   const minutes =
-    visit.plannedMinutes ??
-    (await minutesFor(tx, clinicId, clientId, [visit.areaId, ...alsoAreaIds], visit.numbs));
+    visit.plannedMinutes ?? (await minutesFor(tx, clinicId, clientId, all, visit.numbs));
   const wanted = { ...visit, plannedMinutes: minutes };
   const startsAt = orNextFree ? await freeOnTheDay(tx, clinicId, wanted) : new Date(visit.startsAt);
   await refuseAway(tx, clinicId, { ...wanted, startsAt: startsAt.toISOString() });
@@ -147,17 +149,23 @@ async function refuseStrangeHandpiece(tx: Queryable, clinicId: string, id: strin
   });
 }
 
-/** No visit is booked for an area whose course is paused or was stopped: it is reopened first, with a reason. */
+/**
+ * No visit is booked for an area whose course is paused or was stopped: it is reopened first, with a reason. A trial's follow-up is
+ * no part of the course.
+ */
 async function refuseHeldCourse(
   tx: Queryable,
   clinicId: string,
   clientId: string,
   areaIds: readonly string[],
+  startsAt: Date,
 ): Promise<void> {
   const standings = await standingsOf(tx, clinicId, clientId);
   for (const id of areaIds) {
     const standing = standings.get(id);
     if (standing === undefined || standing.state === 'open') continue;
+    const { timeZone } = await clinicOf(tx, clinicId);
+    if (await isFollowedUpOn(tx, clinicId, areaIds, clinicDay(startsAt, timeZone))) return;
     const refusal = standing.state === 'paused' ? 'courseIsPaused' : 'courseIsStopped';
     throw new HttpProblem('refused-by-rule', COURSE_REFUSAL_WORDS[refusal], {
       detail: `${standing.reason} Reopen it on the client’s page, with a reason, then book.`,

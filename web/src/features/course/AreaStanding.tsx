@@ -9,6 +9,7 @@ import { useGiveTreatmentPlanMutation, useTreatmentPlanQuery } from '../../app/c
 import { useSignedIn } from '../../app/clinic-context';
 import { fullStop, changedText, dayOf, givenText, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
+import { useTrialFollowUpsQuery } from '../trials/trials-api';
 import { lazily } from '../../widgets/lazily';
 
 const CourseStepForm = lazily(async () => (await import('./CourseStepForm')).CourseStepForm);
@@ -43,12 +44,17 @@ export function CourseActions({
 }) {
   const [deciding, setDeciding] = useState(false);
   const isOpen = courseStanding(notes).state === 'open';
+  const { data: followUps = [] } = useTrialFollowUpsQuery(undefined, { skip: isOpen });
+  const isFollowedUp = followUps.some(({ areas }) => Object.values(areas).includes(area.id));
   return (
     <span className="area-actions">
       <Button onClick={() => setDeciding(true)}>
         {isOpen ? 'Pause or stop the course…' : 'Reopen the course…'}
       </Button>
       {isOpen ? <Button onClick={onBook}>Book a visit</Button> : null}
+      {!isOpen && isFollowedUp ? (
+        <Button onClick={onBook}>Book the trial’s follow-up</Button>
+      ) : null}
       {deciding ? (
         <CourseStepForm area={area} isOpen={isOpen} onClose={() => setDeciding(false)} />
       ) : null}

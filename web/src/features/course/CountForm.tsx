@@ -9,6 +9,8 @@ import {
 } from '@tidy-quill/core/plan';
 import { Button, InputNumber } from 'antd';
 import { useState } from 'react';
+import { keepPhoto } from '../../app/photo-outbox';
+import { useAppDispatch } from '../../app/store';
 import { lazily } from '../../widgets/lazily';
 import { countText, figure, ordinal, PLACE_WORDS, shortDay } from '../../text';
 import { Choice } from '../../widgets/Choice';
@@ -39,7 +41,14 @@ export function CountForm({
   hair: Partial<HairFinding>;
   onHair: (hair: Partial<HairFinding>) => void;
 }) {
-  const { history, catalogue, mayPhotograph } = useVisit('history', 'catalogue', 'mayPhotograph');
+  const {
+    visit: here,
+    area,
+    history,
+    catalogue,
+    mayPhotograph,
+  } = useVisit('visit', 'area', 'history', 'catalogue', 'mayPhotograph');
+  const dispatch = useAppDispatch();
   const [onPicture, setOnPicture] = useState(false);
   const visit = sessionDays(history) + 1;
   const before = countsOf(
@@ -153,6 +162,7 @@ export function CountForm({
       {onPicture ? (
         <CountOnPicture
           sizeCm2={window?.sizeCm2 ?? 1}
+          keepPicture={(file) => dispatch(keepPhoto(here.id, area.id, file))}
           onClose={() => setOnPicture(false)}
           onKeep={({ perCm2, picture }) => {
             const { medianWidthUm: wide } = picture;

@@ -9,7 +9,7 @@ import {
   type TracedPart,
 } from '@tidy-quill/core/picture';
 import { Button, InputNumber } from 'antd';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { figure, INK_COLOUR_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
@@ -45,6 +45,7 @@ export function CompareBoard({
   now,
   traced,
   window = null,
+  actions = null,
   onMeasured,
 }: {
   first: Compared;
@@ -52,6 +53,8 @@ export function CompareBoard({
   traced: Traced | null;
   /** Where hair was counted in the first, px. */
   window?: Box | null | undefined;
+  /** What else can be done with these pictures. */
+  actions?: ReactNode;
   /** Where what is measured can be taken over; absent where it is only looked at. */
   onMeasured?: (colours: readonly ColourFaded[], residualMm: number) => void;
 }) {
@@ -92,6 +95,7 @@ export function CompareBoard({
         <Button disabled={opened === null || marking} onClick={() => setMarkingOf(pairKey)}>
           Set landmarks…
         </Button>
+        {actions}
         {parts.length > 0 && shown !== null && faded === null ? (
           <Button type="primary" disabled={busy !== null} onClick={() => void measure()}>
             Measure the ink

@@ -10,16 +10,14 @@ import {
 import type { PictureCount } from '@tidy-quill/core/plan';
 import { CameraOutlined } from '@ant-design/icons';
 import { Button, InputNumber } from 'antd';
-import { useRef, useState } from 'react';
-import { keepPhoto } from '../../app/photo-outbox';
-import { useAppDispatch } from '../../app/store';
+import { useEffect, useRef, useState } from 'react';
 import { countText, figure } from '../../text';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { problemOf } from '../photos/photo-problem';
-import { useVisit } from '../visit/use-visit';
 import { CountPicture } from './CountPicture';
+import { fileOf } from './file-of';
 import {
   addedAt,
   corrected,
@@ -39,16 +37,32 @@ export interface PictureCounted {
 /** Counts hair on a photograph: scale by the card or a known length, a window, what is found, and what somebody corrects. */
 export function CountOnPicture({
   sizeCm2,
+  photoId: givenId,
+  keepPicture,
   onKeep,
   onClose,
 }: {
   sizeCm2: number;
+  /** A picture that is kept already and counted on; one is taken where absent. */
+  photoId?: string;
+  /** Keeps a picture that was taken for it, and gives its id. */
+  keepPicture?: (file: File) => Promise<string>;
   onKeep: (result: PictureCounted) => void;
   onClose: () => void;
 }) {
-  const { visit, area } = useVisit('visit', 'area');
-  const dispatch = useAppDispatch();
   const { picture, busy, problem, open, count, stop } = usePicture();
+  useEffect(() => {
+    if (givenId === undefined) return;
+    let stale = false;
+    void fileOf(givenId).then((blob) => {
+      if (!stale) void open(new File([blob], 'picture', { type: blob.type }));
+    });
+    return () => {
+      stale = true;
+    };
+    // Opened once, with the dialog.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [givenId]);
   const input = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const [taps, setTaps] = useState<readonly Point[]>([]);
@@ -101,13 +115,15 @@ export function CountOnPicture({
     if (kept === null || found === null || window === null) return;
     if (pxPerMm === null || picture === null) return;
     setKeeping(true);
-    const photoId = await dispatch(keepPhoto(visit.id, area.id, picture.file));
+    const photoId = givenId ?? (await keepPicture?.(picture.file));
+    if (photoId === undefined) return;
     onKeep({
       perCm2: Math.round(kept.perCm2 * 10) / 10,
       picture: {
         ...{ photoId, window, pxPerMm, byCard: byCard !== null, method: HAIR_METHOD },
         ...{ found: found.hairs.length, kept: hairs.length, doubt: kept.doubt },
         medianWidthUm: Math.round(kept.medianWidthUm),
+        medianLengthMm: Math.round(kept.medianLengthMm * 10) / 10,
       },
     });
   };
@@ -127,9 +143,11 @@ export function CountOnPicture({
       }
     >
       <div className="picture-actions">
-        <Button icon={<CameraOutlined />} onClick={() => input.current?.click()}>
-          {picture === null ? 'Take or choose a picture' : 'Another picture'}
-        </Button>
+        {givenId === undefined ? (
+          <Button icon={<CameraOutlined />} onClick={() => input.current?.click()}>
+            {picture === null ? 'Take or choose a picture' : 'Another picture'}
+          </Button>
+        ) : null}
         <input
           ref={input}
           type="file"
@@ -212,7 +230,7 @@ export function CountOnPicture({
           <strong>{countText(hairs.length, 'hair')}</strong>
           {corrections.length === 0 ? '' : ` (${found.hairs.length} found)`},{' '}
           <strong>{figure(kept.perCm2)}/cm²</strong> ± {figure(kept.doubt / kept.windowCm2)}; median
-          width {figure(kept.medianWidthUm, 0)} µm
+          width {figure(kept.medianWidthUm, 0)} µm, grown out {figure(kept.medianLengthMm)} mm
         </p>
       )}
       {picture === null ? null : (

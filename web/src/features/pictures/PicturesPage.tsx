@@ -113,6 +113,7 @@ function OfArea({
     return { id: photo.id, widthMm, caption: shortDay(dayOf(photo.takenAt, timeZone)) };
   };
   const [first, now] = [compared(firstId), compared(nowId)];
+  const toSheet = <Button onClick={() => setSheet(true)}>Sheet (PDF)…</Button>;
   return (
     <>
       <ol
@@ -151,9 +152,6 @@ function OfArea({
           </li>
         ))}
       </ol>
-      <div className="picture-actions">
-        <Button onClick={() => setSheet(true)}>Sheet (PDF)…</Button>
-      </div>
       {sheet ? (
         <SheetDialog
           clientId={area.clientId}
@@ -164,9 +162,18 @@ function OfArea({
         />
       ) : null}
       {first === null || now === null || first.id === now.id ? (
-        <p>Press another picture to compare it with the first.</p>
+        <>
+          <p>Press another picture to compare it with the first.</p>
+          {toSheet}
+        </>
       ) : (
-        <CompareBoard first={first} now={now} traced={traced} window={windowOf(visits, first.id)} />
+        <CompareBoard
+          first={first}
+          now={now}
+          traced={traced}
+          actions={toSheet}
+          window={windowOf(visits, first.id)}
+        />
       )}
     </>
   );

@@ -1,7 +1,7 @@
 import type { Pair, PartFaded, TracedPart } from '@tidy-quill/core/picture';
 import { useEffect, useState } from 'react';
-import { waitingPicture } from '../../app/photo-outbox';
 import type { NotOverlaid, OpenedPair, Overlaid } from '../../workers/picture';
+import { fileOf } from './file-of';
 import { usePictureWorker } from './use-picture-worker';
 
 /** A picture to compare, and how wide it is on the skin where nothing in it tells, mm. */
@@ -28,15 +28,6 @@ interface Known {
 const NOTHING: Omit<Known, 'key'> = { opened: null, shown: null, refused: null };
 
 const keyOf = ({ from, to }: Pair) => `${from.x},${from.y},${to.x},${to.y}`;
-
-/** The picture as it was taken: from this tablet while it waits here, else from the server. */
-async function fileOf(id: string): Promise<Blob> {
-  const waiting = await waitingPicture(id);
-  if (waiting !== null) return waiting;
-  const response = await fetch(`/api/photos/${id}`);
-  if (!response.ok) throw new Error(`Photograph ${id}: ${response.status}`);
-  return response.blob();
-}
 
 /** Lays two pictures over each other in a worker as soon as both are named, and measures in them. */
 export function useComparison(

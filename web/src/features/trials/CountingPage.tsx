@@ -7,7 +7,12 @@ import { problemText } from '../../app/api';
 import { countText } from '../../text';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
+import { lazily } from '../../widgets/lazily';
 import { useCountInTrialMutation, useToCountQuery } from './trials-api';
+
+const CountOnPicture = lazily(
+  async () => (await import('../pictures/CountOnPicture')).CountOnPicture,
+);
 
 /** Pictures of both sides one after another, in an order of chance, without whose and which side they are. */
 export function CountingPage() {
@@ -59,6 +64,7 @@ function CountOne({
 }) {
   const [id] = useState(() => v7());
   const [perCm2, setPerCm2] = useState<number | null>(null);
+  const [onPicture, setOnPicture] = useState(false);
   const [count, { error, isLoading }] = useCountInTrialMutation();
   const save = () => {
     if (perCm2 === null) return;
@@ -86,6 +92,7 @@ function CountOne({
             />
           )}
         </Field>
+        <Button onClick={() => setOnPicture(true)}>Count on the picture…</Button>
         <Button type="primary" htmlType="submit" disabled={perCm2 === null} loading={isLoading}>
           Save and show the next
         </Button>
@@ -94,6 +101,17 @@ function CountOne({
             {problemText(error)}
           </p>
         )}
+        {onPicture ? (
+          <CountOnPicture
+            sizeCm2={2}
+            photoId={picture.photoId}
+            onKeep={(counted) => {
+              setPerCm2(counted.perCm2);
+              setOnPicture(false);
+            }}
+            onClose={() => setOnPicture(false)}
+          />
+        ) : null}
       </div>
     </form>
   );
