@@ -51,12 +51,17 @@ export function CountOnPicture({
   onClose: () => void;
 }) {
   const { picture, busy, problem, open, count, stop } = usePicture();
+  const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => {
     if (givenId === undefined) return;
     let stale = false;
-    void fileOf(givenId).then((blob) => {
-      if (!stale) void open(new File([blob], 'picture', { type: blob.type }));
-    });
+    fileOf(givenId)
+      .then((blob) => {
+        if (!stale) void open(new File([blob], 'picture', { type: blob.type }));
+      })
+      .catch((fault: unknown) => {
+        if (!stale) setWrong(String((fault as Error).message));
+      });
     return () => {
       stale = true;
     };
@@ -64,7 +69,6 @@ export function CountOnPicture({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [givenId]);
   const input = useRef<HTMLInputElement>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
   const [taps, setTaps] = useState<readonly Point[]>([]);
   const [lengthMm, setLengthMm] = useState(10);
   const [middle, setMiddle] = useState<Point | null>(null);

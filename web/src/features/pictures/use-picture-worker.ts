@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import { NotFetched } from './file-of';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PictureWorker } from '../../workers/picture';
 
@@ -38,8 +39,12 @@ export function usePictureWorker<Busy extends string>() {
       const asked = started.current;
       try {
         return await work(asked.remote, isNew);
-      } catch {
-        setProblem('The picture cannot be read. Take it again, as a JPEG or PNG.');
+      } catch (problem) {
+        setProblem(
+          problem instanceof NotFetched
+            ? problem.message
+            : 'The picture cannot be read. Take it again, as a JPEG or PNG.',
+        );
         return null;
       } finally {
         if (started.current === asked) setBusy(null);
