@@ -57,6 +57,14 @@ export const AFTER_EVENTS = {
     triage: triagedByServer,
     did: v.array(v.picklist(REACTION_STEPS)),
     photoIds: PhotoIds,
+    redness: v.optional(
+      v.object({
+        photoId: Id,
+        more: number(-60, 60),
+        doubt: number(0, 60),
+        method: number(1, 1000),
+      }),
+    ),
     note: note(1000),
     againAt: v.nullable(Moment),
   }),

@@ -1,4 +1,4 @@
-import { inkPicture, someTaking } from '@tidy-quill/core/drawn';
+import { blot, inkPicture, someTaking, type InkScene } from '@tidy-quill/core/drawn';
 import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
 import { startWalk } from './start-walk';
-import { openClient, openVisit, RIBBON, signIn, SOON } from './walk';
+import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, SOON } from './walk';
 
 const { app, browser } = await startWalk();
 await signIn(browser);
@@ -130,28 +130,71 @@ describe('fading', () => {
   });
 });
 
+describe('redness', () => {
+  it('of a reaction is measured against the skin about it, and kept with the step', async () => {
+    await browser.open('/');
+    const row = '//section[@aria-label="Reactions being followed"]';
+    await browser.press('Jessamy Rookwhistle', row);
+    await browser.see('How does it go?');
+    const here = await browser.driver.getCurrentUrl();
+    await agreeToPhotographs(browser, 'Jessamy Rookwhistle');
+    await browser.driver.get(here);
+    await browser.see('How does it go?');
+    await browser.choose('How do we know?', 'seen here');
+    await browser.upload('Photograph', await redPatch());
+    await browser.press('Measure how red it is…');
+    await browser.see('Press the middle of what is red', DIALOG);
+    await pressKeys('[role="dialog"] svg.pair-picture', ['Enter']);
+    await browser.see('Press its edge', DIALOG);
+    const right = Array.from({ length: 10 }, () => 'ArrowRight');
+    await pressKeys('[role="dialog"] svg.pair-picture', [...right, 'Enter']);
+    await browser.see('Whoever looks decides', DIALOG);
+    await browser.press('Use it', DIALOG);
+    await browser.see('above the skin about it, ');
+    await browser.choose('How does it go?', 'better');
+    await browser.press('Save this step');
+    await expect
+      .poll(async () => (await app.kept('Rookwhistle', 'reactionFollowed'))[0]?.body, SOON)
+      .toMatchObject({ how: 'seen', trend: 'better', redness: { method: 1 } });
+    const body = defined((await app.kept('Rookwhistle', 'reactionFollowed'))[0]?.body);
+    const { redness } = body as unknown as { redness: { more: number; doubt: number } };
+    expect(redness.more).toBeGreaterThan(3);
+    expect(redness.doubt).toBeLessThan(redness.more);
+  });
+});
+
+/** A red patch in the middle of a picture, the card below it. */
+const redPatch = (): Promise<string> =>
+  drawn('red.jpg', {
+    ...{ type: 2, pxPerMm: 8, widthMm: 100, heightMm: 130, blurPx: 0.4, turn: 0 },
+    parts: [{ colour: 'red', outline: blot({ x: 50, y: 65 }, 10, seeded(4)), left: 0.4 }],
+    ...{ moles: [], shiftMm: { x: 0, y: 0 } },
+    card: { kind: 'pocket', middleMm: { x: 50, y: 102 }, turn: 0.03, aslant: 0.1, axis: 1 },
+  });
+
 /** A picture of the design as it would be seen today: three quarters of it gone, in another light, turned a little. */
 async function todaysPicture(): Promise<string> {
   const looked = defined((await app.kept('Larkspur-Bell', 'findingsRecorded'))[0]?.body);
   const { findings } = looked as unknown as {
     findings: { ink: { parts: { outline: [number, number][] }[] } };
   };
+  return drawn('today.jpg', {
+    ...{ type: 2, pxPerMm: 7, widthMm: 150, heightMm: 150, blurPx: 0.3, turn: 0.05 },
+    parts: findings.ink.parts.map(({ outline }) => ({
+      ...{ colour: 'black' as const, left: 0.25 },
+      outline: outline.map(([x, y]) => ({ x: 10 * x, y: 10 * y })),
+    })),
+    ...{ moles: [], shiftMm: { x: 2, y: 1 } },
+    card: { kind: 'pocket', middleMm: { x: 74, y: 112 }, turn: 0.03, aslant: 0.1, axis: 1 },
+  });
+}
+
+/** A drawn picture as a file, in a light of its own. */
+async function drawn(name: string, scene: InkScene): Promise<string> {
   const next = seeded(3);
-  const { picture } = inkPicture(
-    {
-      ...{ type: 2, pxPerMm: 7, widthMm: 150, heightMm: 150, blurPx: 0.3, turn: 0.05 },
-      parts: findings.ink.parts.map(({ outline }) => ({
-        ...{ colour: 'black' as const, left: 0.25 },
-        outline: outline.map(([x, y]) => ({ x: 10 * x, y: 10 * y })),
-      })),
-      ...{ moles: [], shiftMm: { x: 2, y: 1 } },
-      card: { kind: 'pocket', middleMm: { x: 74, y: 112 }, turn: 0.03, aslant: 0.1, axis: 1 },
-    },
-    { ...someTaking(next), noise: 0.01 },
-    next,
-  );
+  const { picture } = inkPicture(scene, { ...someTaking(next), noise: 0.01 }, next);
   const { width, height, data } = picture;
-  const file = join(folder, 'today.jpg');
+  const file = join(folder, name);
   await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
     .removeAlpha()
     .jpeg({ quality: 85 })

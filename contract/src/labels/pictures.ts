@@ -1,4 +1,15 @@
-import type { Distance, Light, PictureFault, Pose, TakenAs, View } from '@tidy-quill/core/picture';
+import {
+  gradeOfRedness,
+  type Distance,
+  type Light,
+  type PictureFault,
+  type Pose,
+  type Redness,
+  type TakenAs,
+  type View,
+} from '@tidy-quill/core/picture';
+import type { Grade } from '@tidy-quill/core/reaction';
+import { figure } from './format';
 
 export const POSE_WORDS: Readonly<Record<Pose, string>> = {
   lying: 'lying',
@@ -40,3 +51,20 @@ export const FAULT_WORDS: Readonly<Record<PictureFault, string>> = {
   tooBright: 'Light is lost in it: less light, or no flash on moist skin.',
   uneven: 'It is lit from one side: turn the light, or the client.',
 };
+
+const REDNESS_GRADES: Readonly<Record<Grade, string>> = {
+  0: 'no redness',
+  1: 'mild',
+  2: 'marked',
+  3: 'strong',
+};
+
+/** What a difference of a* proposes. */
+export const rednessWord = (more: number): string => REDNESS_GRADES[gradeOfRedness(more)];
+
+/** “a* 6.2 ± 0.9 above the skin about it, marked; 8.1 the last time”. */
+export const rednessText = (now: Redness, before: Redness | null): string =>
+  [
+    `a* ${figure(now.more)} ± ${figure(now.doubt)} above the skin about it, ${rednessWord(now.more)}`,
+    ...(before === null ? [] : [`${figure(before.more)} the last time`]),
+  ].join('; ');

@@ -1,3 +1,4 @@
+import { rednessText } from './pictures';
 import type { Reaction, ReactionEntry } from '@tidy-quill/core/session';
 import { figure } from './format';
 import {
@@ -51,7 +52,8 @@ export function entryText(
   }
   const size = body.sizeCm === null ? '' : `${figure(body.sizeCm)} cm`;
   const did = body.did.map((each) => STEP_DONE_WORDS[each]);
-  return `${[HOW_WORDS[body.how], TREND_WORDS[body.trend], size, ...signs, level, ...did].filter(Boolean).join(', ')}${note}`;
+  const red = body.redness === undefined ? '' : rednessText(body.redness, null);
+  return `${[HOW_WORDS[body.how], TREND_WORDS[body.trend], size, red, ...signs, level, ...did].filter(Boolean).join(', ')}${note}`;
 }
 
 /** Why a reaction has the level that it has, in a line each. */

@@ -24,6 +24,15 @@ export interface FadingMeasured {
   }[];
 }
 
+/** How much redder a patch is than the skin about it, in a picture (CIE a*). */
+export interface RednessMeasured {
+  readonly photoId: string;
+  readonly more: number;
+  readonly doubt: number;
+  /** The method's version. */
+  readonly method: number;
+}
+
 /** Something seen at the second look, with its size and place. */
 export interface MarkFound {
   readonly mark: Mark;

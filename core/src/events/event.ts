@@ -30,6 +30,7 @@ import type {
   DrawnOrTyped,
   FadeSeen,
   FadingMeasured,
+  RednessMeasured,
   MarkFound,
   ReactionOutcome,
   ReactionStep,
@@ -279,6 +280,8 @@ export type EventBody =
       readonly triage: Triage | null;
       readonly did: readonly ReactionStep[];
       readonly photoIds: readonly string[];
+      /** How red it is in one of the pictures; absent where nobody measured it. */
+      readonly redness?: RednessMeasured | undefined;
       readonly note: string;
       /** When somebody looks or asks again, ISO 8601; null where the level alone says. */
       readonly againAt: string | null;

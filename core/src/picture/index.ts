@@ -12,3 +12,4 @@ export * from './judge-picture';
 export * from './align';
 export * from './lay-over';
 export * from './fading';
+export * from './redness';

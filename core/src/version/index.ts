@@ -1,2 +1,2 @@
 /** Release and content of the core that works out plans; written by scripts/core-version.mjs, checked by npm run check. */
-export const CORE_VERSION = '0.1.0+5ee9d85537b0';
+export const CORE_VERSION = '0.1.0+b72de1f563a6';

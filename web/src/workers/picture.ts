@@ -12,6 +12,7 @@ import {
   mapped,
   partsFaded,
   product,
+  rednessOf,
   within,
   type AlignRefusal,
   type Alignment,
@@ -93,6 +94,12 @@ const pictureWorker = {
   countHairs(window: Box, pxPerMm: number): HairCount {
     if (opened === null) throw new Error('No picture is open');
     return countHairs(opened, { window, pxPerMm });
+  },
+
+  /** How much redder a patch of the open picture is than the skin about it. */
+  redness(patch: readonly Point[], pxPerMm: number, card: CardFound | null) {
+    if (opened === null) throw new Error('No picture is open');
+    return rednessOf(opened, { patch, pxPerMm, card });
   },
 
   /** Judges light and sharpness of a picture that is about to be kept, and looks for the card in it. */

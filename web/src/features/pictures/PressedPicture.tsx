@@ -11,6 +11,7 @@ const STEPS: Readonly<Record<string, Point>> = {
 /** A picture in which places are set, by a press or by arrow keys and Enter. */
 export function PressedPicture({
   id,
+  href = `/api/photos/${id}`,
   of: { width, height },
   caption,
   marks,
@@ -19,6 +20,8 @@ export function PressedPicture({
   children,
 }: {
   id: string;
+  /** Where it is shown from; the server where absent. */
+  href?: string;
   of: { readonly width: number; readonly height: number };
   caption: string;
   marks: readonly Point[];
@@ -55,7 +58,7 @@ export function PressedPicture({
         onClick={press}
         onKeyDown={key}
       >
-        <image href={`/api/photos/${id}`} width={width} height={height} />
+        <image href={href} width={width} height={height} />
         {children}
         {marks.map(({ x, y }, each) => (
           <g key={`${x} ${y}`}>

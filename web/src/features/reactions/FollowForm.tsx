@@ -2,24 +2,31 @@ import './reactions.css';
 import { triage, type ReactionSign, type Trend } from '@tidy-quill/core/reaction';
 import {
   REACTION_STEPS,
+  type RednessMeasured,
   type ReactionOutcome,
   type ReactionStep,
   type ReportedHow,
 } from '@tidy-quill/core/events';
 import { triageCase, type Reaction } from '@tidy-quill/core/session';
+import { trendOfRedness } from '@tidy-quill/core/picture';
 import { Button, Input, InputNumber } from 'antd';
+import { useState } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
+import { rednessText } from '@tidy-quill/contract/labels/pictures';
 import { CLOSED_WORDS, HOW_WORDS, STEP_DONE_WORDS, TREND_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
 import { Ticks } from '../../widgets/Ticks';
+import { lazily } from '../../widgets/lazily';
 import { useNow } from '../../widgets/use-now';
 import { useOnce } from '../../widgets/use-once';
 import { PhotoField } from '../photos/PhotoField';
 import { useVisit } from '../visit/use-visit';
 import { SignsField } from './SignsField';
 import { TriagePanel } from './TriagePanel';
+
+const MeasureRedness = lazily(async () => (await import('./MeasureRedness')).MeasureRedness);
 
 interface Draft {
   readonly how: ReportedHow;
@@ -28,6 +35,7 @@ interface Draft {
   readonly sizeCm: number | null;
   readonly did: readonly ReactionStep[];
   readonly photoIds: readonly string[];
+  readonly redness?: RednessMeasured | null;
   readonly note: string;
   readonly outcome: ReactionOutcome | null;
 }
@@ -47,7 +55,10 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
     outcome: null,
   });
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
-  const { how, trend, signs, sizeCm, did, photoIds, note, outcome } = draft;
+  const { how, trend, signs, sizeCm, did, photoIds, redness = null, note, outcome } = draft;
+  const [measuring, setMeasuring] = useState(false);
+  const before = lastRedness(reaction);
+  const newest = photoIds.at(-1);
   const of =
     trend === null
       ? null
@@ -69,6 +80,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
       triage: found,
       did,
       photoIds,
+      ...(redness === null ? {} : { redness }),
       note,
       againAt: null,
     });
@@ -132,8 +144,29 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
             about="reaction"
             ids={photoIds}
             most={6}
-            onIds={(next) => change({ photoIds: next })}
+            onIds={(next) => change({ photoIds: next, redness: null })}
           />
+          {newest === undefined ? null : (
+            <p className="small">
+              <Button size="small" onClick={() => setMeasuring(true)}>
+                Measure how red it is…
+              </Button>{' '}
+              {redness === null ? '' : rednessText(redness, before)}
+            </p>
+          )}
+          {measuring && newest !== undefined ? (
+            <MeasureRedness
+              photoId={newest}
+              sizeCm={sizeCm}
+              onUse={(measured) => {
+                setMeasuring(false);
+                // What is measured proposes how it goes, where nobody has said.
+                const proposed = before === null ? null : trendOfRedness(before, measured);
+                change({ redness: measured, trend: trend ?? proposed });
+              }}
+              onClose={() => setMeasuring(false)}
+            />
+          ) : null}
           <Field label="Note">
             {(field) => (
               <Input.TextArea
@@ -165,3 +198,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
     </div>
   );
 }
+
+/** How red it was when it was measured last; null where it never was. */
+const lastRedness = ({ entries }: Reaction): RednessMeasured | null =>
+  entries.flatMap(({ body }) => ('redness' in body ? (body.redness ?? []) : [])).at(-1) ?? null;
