@@ -62,8 +62,8 @@ describe('a client who was entered twice', () => {
     await browser.press('Keep the other one');
     await browser.see('Merge into TQ-0022');
     await browser.press('Keep the other one');
-    await browser.see('Merge into TQ-0050');
-    await browser.press('Merge into TQ-0050');
+    await browser.see('Merge into TQ-0051');
+    await browser.press('Merge into TQ-0051');
     await browser.see('merged by Caspian');
     await expect.poll(visits).toEqual([0, defined(before[0])]);
     await browser.see('Course stopped', '//main');
@@ -91,10 +91,10 @@ describe('records that need not be kept any longer', () => {
     await owner.keys(Key.ENTER);
     await owner.see('Nothing falls due');
     await app.rows(
-      `update clients set created_at = now() - interval '9 years' where reference = 'TQ-0050'`,
+      `update clients set created_at = now() - interval '9 years' where reference = 'TQ-0051'`,
     );
     await owner.driver.navigate().refresh();
     await owner.see('1 record need not be kept any longer');
-    await owner.see('TQ-0050', '//table');
+    await owner.see('TQ-0051', '//table');
   });
 });

@@ -79,7 +79,7 @@ describe('a new client', () => {
     const id = crypto.randomUUID();
     const { status, body } = await person.post('/api/clients', { id, ...fields() });
     expect(status).toBe(201);
-    expect(body).toMatchObject({ id, reference: 'TQ-0050', version: 1 });
+    expect(body).toMatchObject({ id, reference: 'TQ-0051', version: 1 });
     expect(await found('strasse odegard aelf')).toEqual(['Straße-Ødegård']);
   });
 
