@@ -30,7 +30,7 @@ export function AskButton({
       <Button
         size="small"
         loading={isLoading}
-        aria-label={`Send ${name} a message`}
+        aria-label={`Send a message to ${name}`}
         onClick={onAsk}
       >
         Send a message
