@@ -48,6 +48,7 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Consent texts', () => browser.open('/devices/consents').then(() => browser.see('As it ships'))],
   ['Protocol', () => browser.open('/devices/protocol').then(() => browser.see('Versions'))],
   ['a client', () => client('Candlewick')],
+  ['Pictures of a client', () => pictures()],
   ['Ask', () => stage('Odalys Penhallurick-Voss', 'Ask', 'Sun or sunbed')],
   ['Consent', () => stage('Bram Oxenstable', 'Ask', 'History').then(readConsent)],
   ['Look', () => stage('Odalys Penhallurick-Voss', 'Look', 'Fitzpatrick type')],
@@ -64,6 +65,12 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ['Look at ink', () => stage('Gideon Larkspur-Bell', 'Look', 'Design, part by part')],
   ['Plan of ink', () => stage('Gideon Larkspur-Bell', 'Plan', 'What each light would do')],
 ];
+
+async function pictures(): Promise<void> {
+  await client('Larkspur-Bell');
+  await browser.press('Pictures', '//section[contains(@class,"area-course")]');
+  await browser.see('Measure the ink');
+}
 
 async function record(): Promise<void> {
   await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
