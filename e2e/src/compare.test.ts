@@ -3,8 +3,8 @@ import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
+import { writePicture } from './picture-file';
 import { startWalk } from './start-walk';
 import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, SOON } from './walk';
 
@@ -193,11 +193,5 @@ async function todaysPicture(): Promise<string> {
 async function drawn(name: string, scene: InkScene): Promise<string> {
   const next = seeded(3);
   const { picture } = inkPicture(scene, { ...someTaking(next), noise: 0.01 }, next);
-  const { width, height, data } = picture;
-  const file = join(folder, name);
-  await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
-    .removeAlpha()
-    .jpeg({ quality: 85 })
-    .toFile(file);
-  return file;
+  return writePicture(join(folder, name), picture);
 }

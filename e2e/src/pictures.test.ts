@@ -4,8 +4,8 @@ import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
+import { writePicture } from './picture-file';
 import { startWalk } from './start-walk';
 import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, SOON } from './walk';
 
@@ -24,13 +24,7 @@ const SCENE: HairScene = {
 
 async function drawn(name: string, scene: HairScene): Promise<string> {
   const { picture } = hairPicture(scene, { ...EVEN_LIGHT, noise: 0.01 }, seeded(17));
-  const { width, height, data } = picture;
-  const file = join(folder, name);
-  await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
-    .removeAlpha()
-    .jpeg({ quality: 85 })
-    .toFile(file);
-  return file;
+  return writePicture(join(folder, name), picture);
 }
 
 describe('hair on a picture', () => {

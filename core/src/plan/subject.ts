@@ -67,7 +67,7 @@ export interface HairWindow {
 /** A count on a picture: what was found by itself beside what was kept once somebody had corrected it. */
 export interface PictureCount {
   readonly photoId: string;
-  /** The window in the picture, px; absent in records of before it was kept. */
+  /** The window in the picture, px; absent in older records. */
   readonly window?:
     | { readonly x: number; readonly y: number; readonly width: number; readonly height: number }
     | undefined;
@@ -75,7 +75,7 @@ export interface PictureCount {
   readonly found: number;
   readonly kept: number;
   readonly medianWidthUm: number;
-  /** How far it has grown out, mm; absent in records of before it was kept. */
+  /** How far it has grown out, mm; absent in older records. */
   readonly medianLengthMm?: number | undefined;
   readonly pxPerMm: number;
   /** By the card, or by two presses on a known length. */

@@ -23,9 +23,6 @@ interface Opened {
   readonly card: CardFound | null;
 }
 
-/** What is taken for the scale of a picture without a card: a patch of this size across, mm. */
-const USUAL_MM = 20;
-
 /** How red a patch is: its middle and its edge pressed in a picture, measured against the skin about it. */
 export function MeasureRedness({
   photoId,
@@ -59,6 +56,7 @@ export function MeasureRedness({
       if (url !== null) URL.revokeObjectURL(url);
     };
   }, [ask, photoId]);
+  const hasNoScale = opened !== null && opened.card === null && sizeCm === null;
   const press = async (at: Point) => {
     const [middle] = marks;
     if (opened === null || middle === undefined || marks.length === 2) {
@@ -69,7 +67,8 @@ export function MeasureRedness({
     }
     setMarks([middle, at]);
     const across = 2 * Math.hypot(at.x - middle.x, at.y - middle.y);
-    const pxPerMm = opened.card?.pxPerMm ?? across / (sizeCm === null ? USUAL_MM : 10 * sizeCm);
+    const pxPerMm = opened.card?.pxPerMm ?? (sizeCm === null ? null : across / (10 * sizeCm));
+    if (pxPerMm === null) return;
     const patch = circleThrough(middle, at);
     const redness = await ask(
       'measuring',
@@ -105,7 +104,7 @@ export function MeasureRedness({
       <p role="status">
         {saysNow()}{' '}
         {opened !== null && opened.card === null
-          ? 'No card in it: its colour is doubted twice as much.'
+          ? 'No card in it: its colour is doubted more.'
           : ''}
       </p>
       {problem === null ? null : (
@@ -120,7 +119,7 @@ export function MeasureRedness({
           of={opened}
           caption="the reaction"
           marks={marks}
-          isWaiting={busy === null}
+          isWaiting={busy === null && !hasNoScale}
           onPress={(at) => void press(at)}
         />
       )}
@@ -130,6 +129,9 @@ export function MeasureRedness({
   function saysNow(): string {
     if (opened === null) return 'Opening the picture…';
     if (busy !== null) return 'Measuring…';
+    if (hasNoScale) {
+      return 'Not measurable here: no card tells the scale, and nobody has said how large it is. Give its size first.';
+    }
     if (why !== null) return `Not measurable here: ${why}.`;
     if (found !== null) {
       return `a* is ${figure(found.more)} ± ${figure(found.doubt)} above the skin about it: ${rednessWord(found.more)} by that. Whoever looks decides.`;

@@ -4,7 +4,7 @@ import {
   SETTINGS_RULE_WORDS,
 } from '@tidy-quill/contract/labels/trials';
 import type { TrialOpened } from '@tidy-quill/contract/trials';
-import type { Handpiece, Technique } from '@tidy-quill/core/plan';
+import type { Handpiece } from '@tidy-quill/core/plan';
 import { SITE_IDS, SITES } from '@tidy-quill/core/sites';
 import {
   checkDesign,
@@ -12,7 +12,6 @@ import {
   OUTCOMES,
   SETTINGS_RULES,
   sizeFor,
-  type ArmRule,
   type TrialDesign,
 } from '@tidy-quill/core/trial';
 import { InputError } from '@tidy-quill/core/units';
@@ -22,9 +21,10 @@ import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
 import { useDraft } from '../../app/draft';
 import { problemText } from '../../app/api';
-import { figure, SITE_WORDS, TECHNIQUE_WORDS } from '../../text';
+import { figure, SITE_WORDS } from '../../text';
 import { Choice } from '../../widgets/Choice';
 import { Field } from '../../widgets/Field';
+import { ArmFields } from './ArmFields';
 import { useDraftTrialMutation, useSetTrialMutation } from './trials-api';
 import { usePower } from './use-power';
 
@@ -170,67 +170,6 @@ function Words({ design, onSet }: Part) {
   );
 }
 
-function ArmFields({
-  title,
-  rule,
-  handpieces,
-  onSet,
-}: {
-  title: string;
-  rule: ArmRule;
-  handpieces: readonly Handpiece[];
-  onSet: (rule: ArmRule) => void;
-}) {
-  const techniques = [...new Set(handpieces.flatMap((handpiece) => handpiece.techniques))];
-  const named = (technique: Technique | null) =>
-    onSet({
-      ...rule,
-      technique,
-      name: rule.name === '' && technique !== null ? TECHNIQUE_WORDS[technique] : rule.name,
-    });
-  return (
-    <fieldset>
-      <legend>{title}</legend>
-      <Field label={`${title}: technique`}>
-        {(field) => (
-          <Select
-            {...field}
-            allowClear
-            placeholder="any"
-            value={rule.technique}
-            options={techniques.map((each) => ({ value: each, label: TECHNIQUE_WORDS[each] }))}
-            onChange={(technique: Technique | undefined) => named(technique ?? null)}
-          />
-        )}
-      </Field>
-      <Field label={`${title}: handpiece`}>
-        {(field) => (
-          <Select
-            {...field}
-            allowClear
-            placeholder="any"
-            value={rule.handpieceId}
-            options={handpieces.map((each) => ({ value: each.id, label: each.name }))}
-            onChange={(handpieceId: string | undefined) =>
-              onSet({ ...rule, handpieceId: handpieceId ?? null })
-            }
-          />
-        )}
-      </Field>
-      <Field label={`${title}: name`}>
-        {(field) => (
-          <Input
-            {...field}
-            maxLength={60}
-            value={rule.name}
-            onChange={({ target }) => onSet({ ...rule, name: target.value })}
-          />
-        )}
-      </Field>
-    </fieldset>
-  );
-}
-
 function Decided({ design, onSet }: Part) {
   return (
     <div className="field-row">
@@ -353,6 +292,7 @@ function problemOf(design: TrialDesign): string | null {
 
 const PARTS: Readonly<Record<string, string>> = {
   arms: 'The two ways',
+  settings: 'Settings',
   sites: 'Sites',
   visits: 'Visits',
   clients: 'Clients',
