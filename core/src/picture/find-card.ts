@@ -3,7 +3,7 @@ import { darkPatches, type DarkPatch } from './dark-patches';
 import { InputError } from '../units';
 import { homographyOf, mapped, stretchAt, type Homography, type Pair } from './map-points';
 import { within } from './outline';
-import { luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
+import { inside, luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
 import { readPatches, type CardColours } from './read-card';
 
 /** A card that was found in a picture. */
@@ -20,18 +20,17 @@ export interface CardFound {
 /** The longer side of the small picture that marks are looked for in, px. */
 const SMALL_PX = 1400;
 const MOST_MARKS = 14;
+const MOST_SAMPLES = 2_000;
 
 /** Looks for a card; null where there is none, or too little of it. */
 export function findCard(picture: Pixels): CardFound | null {
-  const whole = { x: 0, y: 0, width: picture.width, height: picture.height };
-  const plane = luminance(picture, whole);
-  const step = Math.max(1, Math.ceil(Math.max(plane.width, plane.height) / SMALL_PX));
-  const small = smaller(plane, step);
+  const step = Math.max(1, Math.ceil(Math.max(picture.width, picture.height) / SMALL_PX));
+  const small = smaller(picture, step);
   const marks = darkPatches(small)
     .flatMap((patch) => markOf(small, patch))
     .sort((one, other) => other.radius - one.radius)
     .slice(0, MOST_MARKS)
-    .map((mark) => exactly(plane, step, mark));
+    .map((mark) => exactly(picture, step, mark));
   let best: CardFound | null = null;
   for (const four of fours(marks)) {
     const found = cardAt(
@@ -104,33 +103,44 @@ function markOf(plane: Plane, { box, area }: DarkPatch): Mark[] {
 }
 
 /** The middle of a mark in the whole picture: of all that is dark about it, by how dark it is. */
-function exactly(plane: Plane, step: number, { middle, radius, open }: Mark): Mark {
+function exactly(picture: Pixels, step: number, { middle, radius, open }: Mark): Mark {
   let at = { x: (middle.x + 0.5) * step - 0.5, y: (middle.y + 0.5) * step - 0.5 };
   const reach = 1.25 * radius * step;
   for (let turn = 0; turn < 4; turn++) {
-    const about: { x: number; y: number; value: number }[] = [];
-    for (let y = Math.ceil(at.y - reach); y <= at.y + reach; y++) {
-      for (let x = Math.ceil(at.x - reach); x <= at.x + reach; x++) {
-        if (x < 0 || y < 0 || x >= plane.width || y >= plane.height) continue;
-        if (Math.hypot(x - at.x, y - at.y) > reach) continue;
-        about.push({ x, y, value: plane.values[y * plane.width + x] ?? 0 });
-      }
-    }
-    const sorted = about.map(({ value }) => value).sort((one, other) => one - other);
+    const size = Math.floor(2 * reach) + 1;
+    const box = { x: Math.ceil(at.x - reach), y: Math.ceil(at.y - reach) };
+    const part = inside({ ...box, width: size, height: size }, picture);
+    const plane = luminance(picture, part);
+    const sorted = about(plane).sort();
     const dark = sorted[Math.floor(0.05 * sorted.length)] ?? 0;
     const light = sorted[Math.floor(0.9 * sorted.length)] ?? 1;
     if (!(light > dark)) break;
     let [sum, sumX, sumY] = [0, 0, 0];
-    for (const { x, y, value } of about) {
-      const weight = Math.min(1, Math.max(0, (light - value) / (light - dark) - 0.15));
-      sum += weight;
-      sumX += weight * x;
-      sumY += weight * y;
+    for (let row = 0; row < plane.height; row++) {
+      const y = part.y + row;
+      for (let column = 0; column < plane.width; column++) {
+        const x = part.x + column;
+        if ((x - at.x) ** 2 + (y - at.y) ** 2 > reach * reach) continue;
+        const value = plane.values[row * plane.width + column] ?? 0;
+        const weight = Math.min(1, Math.max(0, (light - value) / (light - dark) - 0.15));
+        sum += weight;
+        sumX += weight * x;
+        sumY += weight * y;
+      }
     }
     if (sum === 0) break;
     at = { x: sumX / sum, y: sumY / sum };
   }
   return { middle: at, radius: radius * step, open };
+}
+
+/** Enough of a plane's values, spread over it, to tell its darkest and lightest by. */
+function about({ values }: Plane): Float32Array {
+  const every = Math.max(1, Math.floor(values.length / MOST_SAMPLES));
+  return Float32Array.from(
+    { length: Math.floor(values.length / every) },
+    (_, each) => values[each * every] ?? 0,
+  );
 }
 
 /** Four marks of a like size of which one is open, in the card's order. */
@@ -182,17 +192,20 @@ const valueAt = ({ width, height, values }: Plane, { x, y }: Point): number => {
   return values[row * width + column] ?? 0;
 };
 
-/** Every so many pixels as one: their mean. */
-function smaller(plane: Plane, step: number): Plane {
-  if (step === 1) return plane;
-  const [width, height] = [Math.floor(plane.width / step), Math.floor(plane.height / step)];
+/** Linear light of a picture with every so many pixels as one: their mean. */
+function smaller(picture: Pixels, step: number): Plane {
+  const [width, height] = [Math.floor(picture.width / step), Math.floor(picture.height / step)];
   const values = new Float32Array(width * height);
-  for (let y = 0; y < height * step; y++) {
-    const to = Math.floor(y / step) * width;
-    const from = y * plane.width;
-    for (let x = 0; x < width * step; x++) {
-      const at = to + Math.floor(x / step);
-      values[at] = (values[at] ?? 0) + (plane.values[from + x] ?? 0);
+  for (let row = 0; row < height; row++) {
+    const strip = { x: 0, y: row * step, width: width * step, height: step };
+    const light = luminance(picture, strip).values;
+    for (let at = 0, line = 0; line < step; line++) {
+      for (let column = 0; column < width; column++) {
+        const to = row * width + column;
+        for (let across = 0; across < step; across++, at++) {
+          values[to] = (values[to] ?? 0) + (light[at] ?? 0);
+        }
+      }
     }
   }
   return { width, height, values: values.map((sum) => sum / step ** 2) };

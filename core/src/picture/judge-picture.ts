@@ -31,7 +31,8 @@ const LOOKED_AT = 900;
 export function judgePicture(picture: Pixels, card: CardFound | null = null): PictureJudged {
   const whole: Box = { x: 0, y: 0, width: picture.width, height: picture.height };
   const { width, height, values } = luminance(picture, whole);
-  const light = median(sampled(values));
+  const some = sampled(values);
+  const light = median(some);
   // The card is brighter than skin: a corner that it lies in says nothing of the light.
   const outline = card === null ? null : cornersOf(card);
   const isOn = (at: Point) => outline !== null && within(outline, at);
@@ -48,7 +49,7 @@ export function judgePicture(picture: Pixels, card: CardFound | null = null): Pi
     (corner) => corner !== null,
   );
   const evenness = Math.min(...corners) / Math.max(1e-6, ...corners);
-  const lost = values.filter((value) => value > LOST).length / Math.max(1, values.length);
+  const lost = some.filter((value) => value > LOST).length / Math.max(1, some.length);
   const sharpness = sharpnessOf({ width, height, values }, light);
   const faults: PictureFault[] = [
     ...(light < DARKEST ? (['tooDark'] as const) : []),

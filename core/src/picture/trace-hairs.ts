@@ -175,6 +175,9 @@ const ALIKE = 2;
 const ASKEW = 0.55;
 const BESIDE_PX = 3;
 
+/** Taken in every direction. */
+const ALL = 2 ** DIRECTIONS - 1;
+
 const isTaken = (taken: Uint32Array, pixel: number, bin: number): boolean =>
   (((taken[pixel] ?? 0) >>> bin) & 1) === 1;
 
@@ -192,6 +195,7 @@ function take(
     for (let dx = -BESIDE_PX; dx <= BESIDE_PX; dx++) {
       if (row + dy < 0 || row + dy >= height || column + dx < 0 || column + dx >= width) continue;
       const pixel = (row + dy) * width + column + dx;
+      if (taken[pixel] === ALL) continue;
       let mask = Math.max(Math.abs(dx), Math.abs(dy)) <= 2 ? own : 0;
       for (let bin = 0; bin < DIRECTIONS; bin++) {
         if ((of[bin]?.[pixel] ?? 0) < ASKEW * value) mask |= 1 << bin;
@@ -226,6 +230,8 @@ function joined(lines: readonly TracedLine[], gapPx: number): readonly TracedLin
 }
 
 function asOne(a: readonly Point[], b: readonly Point[], gapPx: number): readonly Point[] | null {
+  // Nearly all pairs lie apart: that is told without copying them.
+  if (!endsMeet(a, b, gapPx)) return null;
   for (const first of [a, a.toReversed()]) {
     for (const second of [b, b.toReversed()]) {
       const [end, start] = [first.at(-1), second[0]];
@@ -241,6 +247,15 @@ function asOne(a: readonly Point[], b: readonly Point[], gapPx: number): readonl
     }
   }
   return null;
+}
+
+function endsMeet(a: readonly Point[], b: readonly Point[], gapPx: number): boolean {
+  const [first, last, from, to] = [a[0], a.at(-1), b[0], b.at(-1)];
+  const isNear = (one: Point | undefined, other: Point | undefined) =>
+    one !== undefined &&
+    other !== undefined &&
+    (one.x - other.x) ** 2 + (one.y - other.y) ** 2 <= gapPx * gapPx;
+  return isNear(last, from) || isNear(last, to) || isNear(first, from) || isNear(first, to);
 }
 
 const towards = (from: Point | undefined, to: Point | undefined): number =>
