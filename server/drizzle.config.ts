@@ -26,6 +26,7 @@ export default defineConfig({
     './server/src/db/backups.ts',
     './server/src/db/setup-codes.ts',
     './server/src/db/eyewear.ts',
+    './server/src/db/card-prints.ts',
     './server/src/db/device-tables.ts',
     './server/src/db/trial-tables.ts',
   ],

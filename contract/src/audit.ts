@@ -54,6 +54,7 @@ export const AUDIT_KINDS = [
   'messageTextSet',
   'signOffAdded',
   'eyewearSet',
+  'cardPrintKept',
   'deviceLogged',
   'incidentReported',
   'trialSet',

@@ -3,6 +3,7 @@ import { Invited, ResetAsked, RoleChange, SecondFactorDemand } from './accounts'
 import { ClinicClock, ClinicDays, SetRetention, StaffActive } from './clinic';
 import { ClinicLanguage } from './translations';
 import { DoorSheetAsked, NewDeviceEntry } from './devices';
+import { CardPrint } from './card-prints';
 import { LookOver, SetEyewear } from './eyewear';
 import { FindingsAsked, SessionsAsked } from './findings';
 import { NewFollowUp, NewIncident } from './incidents';
@@ -110,6 +111,12 @@ export const CLINIC_API: Readonly<Record<string, ApiRow>> = {
     summary: 'The card that lies beside the skin in a picture',
     query: PictureCardAsked,
     gives: PDF,
+  },
+  'GET /api/card-prints': { summary: 'What the clinic’s printers make of the picture card' },
+  'POST /api/card-prints': {
+    summary: 'Keep the greys of a print, as they were measured beside a known card',
+    body: CardPrint,
+    right: 'draft',
   },
   'GET /api/incidents': { summary: 'The register of incidents' },
   'GET /api/incidents.pdf': { summary: 'The register of incidents on paper', gives: PDF },

@@ -1,4 +1,5 @@
-import { blot, inkPicture, someTaking, type InkScene } from '@tidy-quill/core/drawn';
+import { blot, inkPicture, someTaking, twoCards, type InkScene } from '@tidy-quill/core/drawn';
+import { PRINTED_AS_MEANT, type CardPrint } from '@tidy-quill/core/picture';
 import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -195,3 +196,31 @@ async function drawn(name: string, scene: InkScene): Promise<string> {
   const { picture } = inkPicture(scene, { ...someTaking(next), noise: 0.01 }, next);
   return writePicture(join(folder, name), picture);
 }
+
+describe('the picture card', () => {
+  /** Its middle greys come out light. */
+  const MINE: CardPrint = {
+    greys: [0.07, 0.16, 0.32, 0.57, 0.86].map((each) => [each, each, each] as const),
+    colours: PRINTED_AS_MEANT.colours,
+  };
+
+  it('is measured beside a known one by a supervisor, and read so from then on', async () => {
+    const picture = twoCards(MINE, { ...someTaking(seeded(8)), noise: 0.01 }, seeded(9));
+    const file = await writePicture(join(folder, 'cards.jpg'), picture);
+    await browser.press('Sign out');
+    await signIn(browser, 'caspian');
+    await browser.open('/devices/picture-card');
+    await browser.see('No print has been measured');
+    await browser.press('Measure my printer’s greys');
+    await browser.upload('Picture of both cards', file);
+    await browser.see('The known card is');
+    await browser.press('Read my card');
+    // Grey 3, meant as 25 %: what this printer makes of it is 32.
+    await browser.see('My card shows');
+    expect(await browser.text('.patch-table tbody tr:nth-child(3)')).toMatch(
+      /Grey 3 25 3[123][.\d]* \/ 3[123][.\d]* \/ 3[123][.\d]*$/,
+    );
+    await browser.press('Keep this print');
+    await browser.see('Measured by Caspian Thorngate');
+  });
+});

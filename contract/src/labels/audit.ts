@@ -37,6 +37,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   waitingEnded: 'Off the waiting list',
   messageTextSet: 'Words of a message changed',
   eyewearSet: 'Eyewear listed, changed or looked over',
+  cardPrintKept: 'Greys of the picture card measured',
   deviceLogged: 'Written into a device’s log',
   trialSet: 'Trial drafted, fixed or closed',
   trialTold: 'Client told of in a trial',

@@ -3,6 +3,7 @@ import {
   type Distance,
   type Light,
   type PictureFault,
+  type PrintFault,
   type Pose,
   type Redness,
   type TakenAs,
@@ -50,6 +51,16 @@ export const FAULT_WORDS: Readonly<Record<PictureFault, string>> = {
   tooDark: 'It is too dark to measure in: more light.',
   tooBright: 'Light is lost in it: less light, or no flash on moist skin.',
   uneven: 'It is lit from one side: turn the light, or the client.',
+};
+
+/** Why greys that were read make no print of the card, and what to do about it. */
+export const PRINT_FAULT_WORDS: Readonly<Record<PrintFault, string>> = {
+  notRising:
+    'The greys do not become lighter from patch to patch: the printer, or one of the cards, is not as it should be.',
+  tooFlat: 'Dark and light lie too near each other: print it with more ink, on matt white paper.',
+  tinted: 'The greys have a colour of their own: print them again, in true grey.',
+  unlikeKnown:
+    'The known card does not show the greys that were given for it: check them, and light both cards evenly.',
 };
 
 const REDNESS_GRADES: Readonly<Record<Grade, string>> = {

@@ -1,6 +1,7 @@
 import {
   BLACK_MIDDLE,
   CARDS,
+  PRINTED_AS_MEANT,
   RULE_MM,
   WHITE_RING,
   homographyOf,
@@ -8,6 +9,7 @@ import {
   mapped,
   type Card,
   type CardKind,
+  type CardPrint,
   type Homography,
   type LinearRgb,
   type Point,
@@ -60,9 +62,22 @@ export function cardMap(pose: CardPose): Homography {
 
 const WITHIN = [-0.25, 0.25];
 
-/** Lays a card into a scene. */
-export function drawCard(scene: Scene, kind: CardKind, map: Homography): void {
-  const card = CARDS[kind];
+/** Lays a card into a scene, as a printer made it. */
+export function drawCard(
+  scene: Scene,
+  kind: CardKind,
+  map: Homography,
+  print: CardPrint = PRINTED_AS_MEANT,
+): void {
+  const meant = CARDS[kind];
+  const made = [...print.greys, ...print.colours];
+  const card: Card = {
+    ...meant,
+    patches: meant.patches.map((patch, each) => ({
+      ...patch,
+      reflectance: made[each] ?? patch.reflectance,
+    })),
+  };
   const [a = 1, b = 0, c = 0, d = 0, e = 1, f = 0, g = 0, h = 0, i = 1] = inverted(map);
   const corners = [
     mapped(map, { x: 0, y: 0 }),

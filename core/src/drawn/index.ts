@@ -4,3 +4,4 @@ export * from './skin';
 export * from './hairs';
 export * from './card';
 export * from './ink';
+export * from './two-cards';

@@ -10,7 +10,7 @@ import {
   type Pair,
 } from './map-points';
 import { median } from './median';
-import type { Pixels, Point } from './pixels';
+import { UNTOLD, type Pixels, type Point, type Progress } from './pixels';
 import { coarser, reliefOf, seenFrom, type Relief } from './relief';
 
 /** The way pictures are aligned; raised when two may come to lie otherwise than before. */
@@ -59,24 +59,31 @@ export function alignPictures(
   first: Scaled,
   now: Scaled,
   landmarks: readonly Pair[] = [],
+  told: Progress = UNTOLD,
 ): Alignment | NotAligned {
   if (landmarks.length > 0 && landmarks.length < LEAST_LANDMARKS) {
     throw new InputError('landmarks', `must be ${LEAST_LANDMARKS} at least`);
   }
-  const told = landmarks.map(({ from, to }) => ({
+  const marks = landmarks.map(({ from, to }) => ({
     from: inMm(from, now.pxPerMm),
     to: inMm(to, first.pxPerMm),
   }));
-  const [one, other] = [reliefOf(first.picture, first), reliefOf(now.picture, now)];
+  const one = reliefOf(first.picture, first);
+  told(RELIEF / 2);
+  const other = reliefOf(now.picture, now);
+  told(RELIEF);
   const begun =
-    told.length > 0
-      ? nearestMap(told, 'similarity')
-      : searched(coarser(one, COARSEST), coarser(other, COARSEST));
+    marks.length > 0
+      ? nearestMap(marks, 'similarity')
+      : searched(coarser(one, COARSEST), coarser(other, COARSEST), (share) =>
+          told(RELIEF + share * (SEARCHED - RELIEF)),
+        );
   if (begun === null) return { refused: 'nothingAlike', residualMm: null };
   const refined = refinedFrom(one, other, begun);
+  told(1);
   if (refined !== null) return judged(refined.map, refined.residualMm, refined.places);
-  if (told.length === 0) return { refused: 'nothingAlike', residualMm: null };
-  return judged(begun, residual(begun, told), told.length);
+  if (marks.length === 0) return { refused: 'nothingAlike', residualMm: null };
+  return judged(begun, residual(begun, marks), marks.length);
 }
 
 const judged = (map: Homography, residualMm: number, places: number): Alignment | NotAligned =>
@@ -89,6 +96,9 @@ const inMm = ({ x, y }: Point, pxPerMm: number): Point => ({
   y: (y + 0.5) / pxPerMm,
 });
 
+// Of the time that aligning takes, how much has gone once both reliefs are there, and once a turn and shift is found.
+const [RELIEF, SEARCHED] = [0.25, 0.75];
+
 /** So many places of the finest relief in one, for the search. */
 const COARSEST = 4;
 
@@ -100,7 +110,7 @@ const LEAST_SCORE = 0.25;
 const LEAST_OVERLAP = 0.3;
 
 /** The turn and shift under which two reliefs, one place a mm, look most alike; null where none do. */
-function searched(first: Relief, now: Relief): Homography | null {
+function searched(first: Relief, now: Relief, told: Progress): Homography | null {
   const middle = { x: now.width / now.perMm / 2, y: now.height / now.perMm / 2 };
   const to = { x: first.width / first.perMm / 2, y: first.height / first.perMm / 2 };
   let best: { seen: Relief; map: Homography; right: number; down: number; score: number } | null =
@@ -109,6 +119,7 @@ function searched(first: Relief, now: Relief): Homography | null {
   const least = LEAST_OVERLAP * shown;
   const whole = { x: 0, y: 0, width: first.width, height: first.height, least };
   for (let degrees = -MOST_TURN; degrees <= MOST_TURN; degrees += TURN_STEP) {
+    told((degrees + MOST_TURN) / (2 * MOST_TURN));
     const map = turnedAbout(middle, to, (degrees * Math.PI) / 180);
     const seen = seenFrom(now, inverted(map), first);
     // Every other shift by every other place: what is looked for is wider than either.

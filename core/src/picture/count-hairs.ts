@@ -1,5 +1,14 @@
 import { median } from './median';
-import { inside, luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
+import {
+  inside,
+  luminance,
+  UNTOLD,
+  type Box,
+  type Pixels,
+  type Plane,
+  type Point,
+  type Progress,
+} from './pixels';
 import { shrunk } from './shrink';
 import { boxMean, ridgesOf, type Ridges } from './ridges';
 import { traceLines } from './trace-hairs';
@@ -42,6 +51,9 @@ export interface HairCount {
   readonly notMeasurable: HairsNotMeasurable | null;
 }
 
+// Of the time that a count takes, how much has gone once the light is even, and once it is filtered.
+const [LIT, FILTERED] = [0.15, 0.7];
+
 const MARGIN_MM = 2.5;
 const LIMITS = { begin: 5, follow: 2.5 };
 const SHORTEST_MM = 0.5;
@@ -72,6 +84,7 @@ const SHARE_OF_USUAL = 0.25;
 export function countHairs(
   picture: Pixels,
   { window, pxPerMm: seenPxPerMm }: { readonly window: Box; readonly pxPerMm: number },
+  told: Progress = UNTOLD,
 ): HairCount {
   const margin = MARGIN_MM * seenPxPerMm;
   const box = inside(
@@ -93,12 +106,20 @@ export function countHairs(
     return counted([], scale, 'tooDark');
   }
   const dark = missingLight(light, pxPerMm);
-  const ridges = strongest(FILTERS_MM.map((sigma) => ridgesOf(dark, sigma * pxPerMm)));
+  told(LIT);
+  const ridges = strongest(
+    FILTERS_MM.map((sigma, each) => {
+      const found = ridgesOf(dark, sigma * pxPerMm);
+      told(LIT + ((FILTERED - LIT) * (each + 1)) / FILTERS_MM.length);
+      return found;
+    }),
+  );
   const lines = traceLines(ridges, {
     ...LIMITS,
     ...{ gapPx: GAP_MM * pxPerMm, cornerPx: CORNER_MM * pxPerMm },
     ...{ bendPerPx: BEND_PER_MM / pxPerMm, shortestPx: SHORTEST_MM * pxPerMm },
   });
+  told(1);
   const found = lines.map(({ line, strength }): FoundHair => ({
     line: line.map(({ x, y }) => ({
       x: (x + 0.5) * step - 0.5 + box.x,

@@ -1,9 +1,18 @@
 import { WHITE_RING, BLACK_MIDDLE, CARDS, CARD_KINDS, type CardKind } from './card';
+import type { CardPrint } from './card-print';
 import { darkPatches, type DarkPatch } from './dark-patches';
 import { InputError } from '../units';
 import { homographyOf, mapped, stretchAt, type Homography, type Pair } from './map-points';
 import { within } from './outline';
-import { inside, luminance, type Box, type Pixels, type Plane, type Point } from './pixels';
+import {
+  inside,
+  lightOf,
+  luminance,
+  type Box,
+  type Pixels,
+  type Plane,
+  type Point,
+} from './pixels';
 import { readPatches, type CardColours } from './read-card';
 
 /** A card that was found in a picture. */
@@ -22,21 +31,43 @@ const SMALL_PX = 1400;
 const MOST_MARKS = 14;
 const MOST_SAMPLES = 2_000;
 
+/** What a card is held against. */
+interface Held {
+  /** As its patches were printed. */
+  readonly print?: CardPrint | undefined;
+  /** How far its greys may lie from what is expected, logarithms. */
+  readonly mostMisfit?: number | undefined;
+}
+
 /** Looks for a card; null where there is none, or too little of it. */
-export function findCard(picture: Pixels): CardFound | null {
+export const findCard = (picture: Pixels, print?: CardPrint): CardFound | null =>
+  findCards(picture, 1, { print })[0] ?? null;
+
+/** Looks for cards, the plainest first. */
+export function findCards(picture: Pixels, most: number, held: Held = {}): readonly CardFound[] {
   const step = Math.max(1, Math.ceil(Math.max(picture.width, picture.height) / SMALL_PX));
   const small = smaller(picture, step);
-  const marks = darkPatches(small)
+  let marks = darkPatches(small)
     .flatMap((patch) => markOf(small, patch))
     .sort((one, other) => other.radius - one.radius)
     .slice(0, MOST_MARKS)
     .map((mark) => exactly(picture, step, mark));
+  const found: CardFound[] = [];
+  while (found.length < most) {
+    const next = plainest(picture, marks, held);
+    if (next === null) break;
+    found.push(next);
+    marks = marks.filter(({ middle }) => !next.marks.includes(middle));
+  }
+  return found;
+}
+
+/** Of the cards that marks make, the one whose greys fit best. */
+function plainest(picture: Pixels, marks: readonly Mark[], held: Held): CardFound | null {
   let best: CardFound | null = null;
   for (const four of fours(marks)) {
-    const found = cardAt(
-      picture,
-      four.map(({ middle }) => middle),
-    );
+    const middles = four.map(({ middle }) => middle);
+    const found = cardAt(picture, middles, held);
     if (found !== null && (best === null || found.colours.misfit < best.colours.misfit)) {
       best = found;
     }
@@ -45,13 +76,17 @@ export function findCard(picture: Pixels): CardFound | null {
 }
 
 /** The card whose marks stand at four points, found or tapped, the open one first and on clockwise; null where its greys are not there. */
-export function cardAt(picture: Pixels, marks: readonly Point[]): CardFound | null {
+export function cardAt(
+  picture: Pixels,
+  marks: readonly Point[],
+  { print, mostMisfit }: Held = {},
+): CardFound | null {
   const found = CARD_KINDS.flatMap((kind): CardFound[] => {
     const card = CARDS[kind];
     const pairs = card.marks.map((from, each) => ({ from, to: marks[each] ?? from }));
     const map = mapOf(pairs);
     if (map === null) return [];
-    const colours = readPatches(picture, card, map);
+    const colours = readPatches(picture, card, map, print, mostMisfit);
     const middle = { x: card.widthMm / 2, y: card.heightMm / 2 };
     return colours === null ? [] : [{ kind, marks, map, pxPerMm: stretchAt(map, middle), colours }];
   });
@@ -193,22 +228,22 @@ const valueAt = ({ width, height, values }: Plane, { x, y }: Point): number => {
 };
 
 /** Linear light of a picture with every so many pixels as one: their mean. */
-function smaller(picture: Pixels, step: number): Plane {
-  const [width, height] = [Math.floor(picture.width / step), Math.floor(picture.height / step)];
+function smaller({ data, width: wide, height: high }: Pixels, step: number): Plane {
+  const [width, height] = [Math.floor(wide / step), Math.floor(high / step)];
   const values = new Float32Array(width * height);
-  for (let row = 0; row < height; row++) {
-    const strip = { x: 0, y: row * step, width: width * step, height: step };
-    const light = luminance(picture, strip).values;
-    for (let at = 0, line = 0; line < step; line++) {
-      for (let column = 0; column < width; column++) {
-        const to = row * width + column;
-        for (let across = 0; across < step; across++, at++) {
-          values[to] = (values[to] ?? 0) + (light[at] ?? 0);
-        }
+  const share = 1 / step ** 2;
+  for (let line = 0; line < height * step; line++) {
+    const row = Math.floor(line / step) * width;
+    let from = 4 * line * wide;
+    for (let column = 0; column < width; column++) {
+      let sum = 0;
+      for (let across = 0; across < step; across++, from += 4) {
+        sum += lightOf(data[from], data[from + 1], data[from + 2]);
       }
+      values[row + column] = (values[row + column] ?? 0) + share * sum;
     }
   }
-  return { width, height, values: values.map((sum) => sum / step ** 2) };
+  return { width, height, values };
 }
 
 /** The corners of the card in the picture, px, in turn. */

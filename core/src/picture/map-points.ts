@@ -99,7 +99,10 @@ export function homographyOf(pairs: readonly Pair[]): Homography {
 }
 
 /** What solves equations, by least squares where they are more than what is asked for. */
-function solvedFor(rows: readonly (readonly number[])[], wanted: readonly number[]): number[] {
+export function solvedFor(
+  rows: readonly (readonly number[])[],
+  wanted: readonly number[],
+): number[] {
   try {
     return solve(
       new Matrix(rows.map((row) => [...row])),

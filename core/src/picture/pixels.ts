@@ -22,6 +22,12 @@ export interface Box {
   readonly height: number;
 }
 
+/** Is told which share of the work is done, 0–1, rising. */
+export type Progress = (share: number) => void;
+
+/** Does not want to know. */
+export const UNTOLD: Progress = () => undefined;
+
 /** One number a pixel. */
 export interface Plane {
   readonly width: number;
@@ -49,6 +55,10 @@ export function inside({ x, y, width, height }: Box, of: { width: number; height
   return { x: left, y: top, width: Math.max(0, right - left), height: Math.max(0, bottom - top) };
 }
 
+/** Linear light of three steps of sRGB, 0–1: how much the eye sees of it (Rec. 709 luminance). */
+export const lightOf = (red = 0, green = 0, blue = 0): number =>
+  0.2126 * (LINEAR[red] ?? 0) + 0.7152 * (LINEAR[green] ?? 0) + 0.0722 * (LINEAR[blue] ?? 0);
+
 /** Linear light of a part of a picture, 0–1: how much the eye sees of it (Rec. 709 luminance). */
 export function luminance(picture: Pixels, box: Box): Plane {
   const part = inside(box, picture);
@@ -57,10 +67,7 @@ export function luminance(picture: Pixels, box: Box): Plane {
   for (let row = 0; row < part.height; row++) {
     let from = 4 * ((part.y + row) * picture.width + part.x);
     for (let column = 0; column < part.width; column++, from += 4) {
-      const red = LINEAR[data[from] ?? 0] ?? 0;
-      const green = LINEAR[data[from + 1] ?? 0] ?? 0;
-      const blue = LINEAR[data[from + 2] ?? 0] ?? 0;
-      values[row * part.width + column] = 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+      values[row * part.width + column] = lightOf(data[from], data[from + 1], data[from + 2]);
     }
   }
   return { width: part.width, height: part.height, values };

@@ -1,4 +1,5 @@
 import { GREYS, type Card } from './card';
+import { PRINTED_AS_MEANT, type CardPrint } from './card-print';
 import type { LinearRgb } from './colour';
 import { mapped, type Homography } from './map-points';
 import { LINEAR, type Pixels, type Point } from './pixels';
@@ -25,8 +26,33 @@ const STEPS = 12;
 /** Nearer to either end a channel shows nothing more. */
 const [DEEP, BRIGHT] = [0.0015, 0.985];
 
-/** Reads a card's patches where a map says that they are; null where they are no greys from dark to light. */
-export function readPatches(picture: Pixels, card: Card, map: Homography): CardColours | null {
+/**
+ * Reads a card's patches where a map says that they are; null where they are no greys from dark to light.
+ *
+ * @param print what the card's patches are known to be
+ * @param most how far the greys may lie from the curves, logarithms
+ */
+export function readPatches(
+  picture: Pixels,
+  card: Card,
+  map: Homography,
+  print: CardPrint = PRINTED_AS_MEANT,
+  most = MISFIT,
+): CardColours | null {
+  const seen = patchesSeen(picture, card, map);
+  if (seen === null) return null;
+  const { channels, misfit } = curvesOf(seen, print.greys);
+  if (!(misfit < most)) return null;
+  const colours = seen.slice(GREYS.length).map((each) => reflectance(channels, each));
+  return { channels, misfit, colours };
+}
+
+/** Mean light of each of a card's patches, in its order; null where part of one lies outside the picture. */
+export function patchesSeen(
+  picture: Pixels,
+  card: Card,
+  map: Homography,
+): readonly LinearRgb[] | null {
   const seen = card.patches.map((patch) =>
     meanOver(picture, (along, down) =>
       mapped(map, {
@@ -35,18 +61,21 @@ export function readPatches(picture: Pixels, card: Card, map: Homography): CardC
       }),
     ),
   );
-  if (seen.some((each) => each === null)) return null;
-  const greys = seen.slice(0, GREYS.length) as LinearRgb[];
-  const fits = [0, 1, 2].map((channel) => curveOf(greys.map((grey) => grey[channel] ?? 0)));
-  const [red, green, blue] = fits;
-  if (red === undefined || green === undefined || blue === undefined) return null;
-  const misfit = Math.sqrt(fits.reduce((sum, fit) => sum + fit.misfit ** 2, 0) / 3);
-  if (!(misfit < MISFIT)) return null;
-  const channels = [red, green, blue] as const;
-  const colours = (seen.slice(GREYS.length) as LinearRgb[]).map((each) =>
-    reflectance(channels, each),
-  );
-  return { channels, misfit, colours };
+  return seen.every((each) => each !== null) ? seen : null;
+}
+
+/** The curves by which greys came out as they are seen; a misfit without end where they are no greys. */
+export function curvesOf(
+  seen: readonly LinearRgb[],
+  greys: readonly LinearRgb[],
+): Pick<CardColours, 'channels' | 'misfit'> {
+  const of = (channel: 0 | 1 | 2) =>
+    curveOf(greys.map((grey, each) => [grey[channel], seen[each]?.[channel] ?? 0]));
+  const channels = [of(0), of(1), of(2)] as const;
+  return {
+    channels,
+    misfit: Math.sqrt(channels.reduce((sum, { misfit }) => sum + misfit ** 2, 0) / 3),
+  };
 }
 
 /** The reflectance that light in a picture stands for. */
@@ -56,10 +85,12 @@ export const reflectance = (channels: CardColours['channels'], seen: LinearRgb):
     return (Math.max(0, seen[channel] ?? 0) / gain) ** (1 / bend);
   }) as unknown as LinearRgb;
 
-/** The straight line through the logarithms of what the greys came out as. */
-function curveOf(seen: readonly number[]): ChannelCurve & { readonly misfit: number } {
-  const points = seen.flatMap((light, each) =>
-    light < DEEP || light > BRIGHT ? [] : [{ x: Math.log(GREYS[each] ?? 1), y: Math.log(light) }],
+/** The straight line through the logarithms of what greys are, and of what they came out as. */
+function curveOf(
+  greys: readonly (readonly [grey: number, light: number])[],
+): ChannelCurve & { readonly misfit: number } {
+  const points = greys.flatMap(([grey, light]) =>
+    light < DEEP || light > BRIGHT ? [] : [{ x: Math.log(grey), y: Math.log(light) }],
   );
   if (points.length < 3) return { gain: 1, bend: 1, misfit: Infinity };
   const mean = (of: 'x' | 'y') => points.reduce((sum, point) => sum + point[of], 0) / points.length;

@@ -2,7 +2,7 @@ import type { CardFound } from './find-card';
 import { cornersOf } from './find-card';
 import { mapped, type Homography } from './map-points';
 import { distanceTo, within } from './outline';
-import { LINEAR, type Pixels, type Plane, type Point } from './pixels';
+import { lightOf, type Pixels, type Plane, type Point } from './pixels';
 
 /**
  * How much each place of a picture is lighter or darker than its surroundings, in logarithms, so many places a mm: the same in
@@ -98,10 +98,7 @@ function lightAt({ width, height, data }: Pixels, left: number, top: number, sid
   for (let y = Math.floor(top); y < bottom; y++) {
     for (let x = Math.floor(left); x < right; x++) {
       const from = 4 * (y * width + x);
-      sum +=
-        0.2126 * (LINEAR[data[from] ?? 0] ?? 0) +
-        0.7152 * (LINEAR[data[from + 1] ?? 0] ?? 0) +
-        0.0722 * (LINEAR[data[from + 2] ?? 0] ?? 0);
+      sum += lightOf(data[from], data[from + 1], data[from + 2]);
       many++;
     }
   }

@@ -24,3 +24,30 @@ export interface TakenAs {
   readonly distance: Distance;
   readonly light: Light;
 }
+
+/** A picture by the visit and place that it is of. */
+export interface PictureOf {
+  readonly visitId: string;
+  readonly areaId: string;
+  /** ISO 8601. */
+  readonly takenAt: string;
+  /** Taken by the client, for the healing diary. */
+  readonly fromHome: boolean;
+}
+
+/**
+ * The clinic's picture that one from home is held against: the newest of the same place from the session itself, else from
+ * before; null where there is none.
+ */
+export function sessionPicture<P extends PictureOf>(
+  pictures: readonly P[],
+  home: PictureOf,
+): P | null {
+  const before = pictures
+    .filter(
+      ({ areaId, fromHome, takenAt }) =>
+        areaId === home.areaId && !fromHome && takenAt <= home.takenAt,
+    )
+    .toSorted((one, other) => one.takenAt.localeCompare(other.takenAt));
+  return before.findLast(({ visitId }) => visitId === home.visitId) ?? before.at(-1) ?? null;
+}

@@ -28,6 +28,7 @@ const APPEND_ONLY = [
     'course_notes',
     'message_texts',
     'eyewear',
+    'card_prints',
     'device_log',
     'incident_entries',
     'trial_entries',

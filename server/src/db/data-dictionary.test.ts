@@ -20,6 +20,7 @@ import { setupCodes } from './setup-codes';
 import { practiceRuns } from './practice-runs';
 import { signOffs } from './sign-offs';
 import { deviceLog, incidentEntries } from './device-tables';
+import { cardPrints } from './card-prints';
 import { eyewear } from './eyewear';
 import { trialEntries, trials } from './trial-tables';
 import { unavailable } from './unavailable';
@@ -38,6 +39,8 @@ const HOLDS: Readonly<Record<string, string>> = {
   areas: 'Places of a client that are treated, for hair or ink.',
   eyewear:
     'Eyewear in whole versions, the newest holds: label bands, number, place, what was seen last. Append-only.',
+  card_prints:
+    'What a printer makes of the picture card: reflectances of its patches, and since when cards of it are in use. Append-only.',
   device_log:
     'What was checked, measured, serviced and fitted of each handpiece, and when it was out of use. Append-only.',
   incident_entries:
@@ -134,6 +137,7 @@ const everything: readonly unknown[] = [
   clientMerges,
   unavailable,
   eyewear,
+  cardPrints,
   deviceLog,
   incidentEntries,
   trials,

@@ -19,7 +19,7 @@ describe('migrations', () => {
     await Promise.all([1, 2, 3].map(() => migrate(url, MIGRATIONS)));
     await migrate(url, MIGRATIONS);
     expect(await count(url, 'installation')).toBe(1);
-    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(52);
+    expect(await count(url, 'drizzle.__drizzle_migrations')).toBe(53);
   });
 });
 

@@ -54,6 +54,7 @@ export const api = createApi({
     'messages',
     'practice',
     'eyewear',
+    'cardPrints',
     'devices',
     'incidents',
     'findings',

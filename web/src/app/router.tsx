@@ -163,6 +163,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'devices/picture-card',
+            lazy: async () => ({
+              Component: (await import('../features/pictures/CardPage')).CardPage,
+            }),
+          },
+          {
             path: 'clinic/languages',
             lazy: async () => ({
               Component: (await import('../features/languages/LanguagesPage')).LanguagesPage,

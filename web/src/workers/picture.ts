@@ -3,6 +3,7 @@ import {
   cornersOf,
   countHairs,
   findCard,
+  findCards,
   inPixels,
   inTrueColour,
   judgePicture,
@@ -12,12 +13,15 @@ import {
   mapped,
   partsFaded,
   product,
+  readPrint,
   rednessOf,
+  UNTOLD,
   within,
   type AlignRefusal,
   type Alignment,
   type Box,
   type CardFound,
+  type CardPrint,
   type HairCount,
   type Homography,
   type Pair,
@@ -26,6 +30,8 @@ import {
   type Pixels,
   type Plane,
   type Point,
+  type PrintRead,
+  type Progress,
   type Scaled,
   type TracedPart,
 } from '@tidy-quill/core/picture';
@@ -35,6 +41,8 @@ import { expose } from 'comlink';
 export interface ToCompare {
   readonly file: Blob;
   readonly widthMm: number | null;
+  /** As the card that may lie in it was printed. */
+  readonly print: CardPrint;
 }
 
 /** A pair that was opened: of each its size, its card and its scale, which is null where nothing tells it. */
@@ -71,8 +79,20 @@ export interface NotOverlaid {
   readonly residualMm: number | null;
 }
 
+/** A picture of two cards: the corners of each that was found. */
+export interface OpenedCards {
+  readonly width: number;
+  readonly height: number;
+  readonly corners: readonly (readonly Point[])[];
+}
+
+/** A print that nobody has measured may be so far from what is meant, and is found all the same. */
+const FOREIGN_PRINT = 0.4;
+
+let cards: readonly CardFound[] = [];
 let opened: Pixels | null = null;
-let pair: { readonly first: Pixels; readonly now: Pixels; readonly told: OpenedPair } | null = null;
+let pair: { readonly first: Pixels; readonly now: Pixels; readonly found: OpenedPair } | null =
+  null;
 let aligned: Alignment | null = null;
 
 /** The longer side of what is shown over each other, px. */
@@ -80,20 +100,54 @@ const SHOWN_PX = 1400;
 /** The difference is told over squares of so many mm. */
 const DIFFERENCE_MM = 0.5;
 
+/** Of the time that opening takes, how much has gone once a picture is decoded. */
+const DECODED = 0.4;
+
+let told: Progress = UNTOLD;
+
 const pictureWorker = {
+  /** Whom to tell how far the work is. */
+  tell(progress: Progress): void {
+    told = progress;
+  },
+
   /** Decodes a picture as it is looked at, and looks for the card; it stays open for what is asked next. */
-  async open(file: Blob): Promise<{
+  async open(
+    file: Blob,
+    print: CardPrint,
+  ): Promise<{
     readonly width: number;
     readonly height: number;
     readonly card: CardFound | null;
   }> {
     opened = await decoded(file);
-    return { width: opened.width, height: opened.height, card: findCard(opened) };
+    told(DECODED);
+    return { width: opened.width, height: opened.height, card: findCard(opened, print) };
+  },
+
+  /** Decodes a picture of two cards side by side and finds them, the left one first; fewer where not both are seen. */
+  async openCards(file: Blob): Promise<OpenedCards> {
+    opened = await decoded(file);
+    told(DECODED);
+    cards = findCards(opened, 2, { mostMisfit: FOREIGN_PRINT }).toSorted(
+      (one, other) => (one.marks[0]?.x ?? 0) - (other.marks[0]?.x ?? 0),
+    );
+    const { width, height } = opened;
+    return { width, height, corners: cards.map(cornersOf) };
+  },
+
+  /** Reads the print of one of the cards that were found by the greys of the other. */
+  readPrint(known: 0 | 1, reflectances: readonly number[]): PrintRead {
+    const [one, other] = [cards[known], cards[1 - known]];
+    if (opened === null || one === undefined || other === undefined) {
+      throw new Error('No two cards are open');
+    }
+    return readPrint(opened, { known: one, reflectances, mine: other });
   },
 
   countHairs(window: Box, pxPerMm: number): HairCount {
     if (opened === null) throw new Error('No picture is open');
-    return countHairs(opened, { window, pxPerMm });
+    return countHairs(opened, { window, pxPerMm }, told);
   },
 
   /** How much redder a patch of the open picture is than the skin about it. */
@@ -112,10 +166,13 @@ const pictureWorker = {
   /** Opens two pictures to compare. */
   async openPair(first: ToCompare, now: ToCompare): Promise<OpenedPair> {
     const [one, other] = [await decoded(first.file), await decoded(now.file)];
-    const told = { first: about(one, first.widthMm), now: about(other, now.widthMm) };
-    pair = { first: one, now: other, told };
+    told(DECODED);
+    const ofFirst = about(one, first);
+    told((1 + DECODED) / 2);
+    const found = { first: ofFirst, now: about(other, now) };
+    pair = { first: one, now: other, found };
     aligned = null;
-    return told;
+    return found;
   },
 
   /** Lays the open pair over each other, by landmarks (px of the later to px of the first) where there are any. */
@@ -124,7 +181,7 @@ const pictureWorker = {
     const both = scaledPair(pair);
     aligned = null;
     if (both === null) return { refused: 'noScale', residualMm: null };
-    const found = alignPictures(both.first, both.now, landmarks);
+    const found = alignPictures(both.first, both.now, landmarks, told);
     if (found.refused !== null) return found;
     aligned = found;
     return overlaid(both.first, both.now, found);
@@ -157,17 +214,17 @@ function contextOf(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
   return context;
 }
 
-function about(picture: Pixels, widthMm: number | null): OpenedOne {
+function about(picture: Pixels, { widthMm, print }: ToCompare): OpenedOne {
   const { width, height } = picture;
-  const card = findCard(picture);
+  const card = findCard(picture, print);
   const pxPerMm = card?.pxPerMm ?? (widthMm === null ? null : width / widthMm);
   return { width, height, card, pxPerMm };
 }
 
-function scaledPair({ first, now, told }: NonNullable<typeof pair>) {
+function scaledPair({ first, now, found }: NonNullable<typeof pair>) {
   const scaled = (picture: Pixels, { card, pxPerMm }: OpenedOne): Scaled | null =>
     pxPerMm === null ? null : { picture, card, pxPerMm };
-  const [one, other] = [scaled(first, told.first), scaled(now, told.now)];
+  const [one, other] = [scaled(first, found.first), scaled(now, found.now)];
   return one === null || other === null ? null : { first: one, now: other };
 }
 

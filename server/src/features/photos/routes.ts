@@ -1,3 +1,4 @@
+import { CardPrint } from '@tidy-quill/contract/card-prints';
 import { PHOTO_LIMITS, PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { NewPhoto, PictureCardAsked, PictureSheet } from '@tidy-quill/contract/photos';
 import express, { Router, type Request, type Response } from 'express';
@@ -5,7 +6,8 @@ import type { Db } from '../../db/connect';
 import type { FileStore } from '../../files/file-store';
 import { sendFile } from '../../files/send-file';
 import { parse, pathId } from '../../http/problem';
-import { actorOf } from '../../http/session';
+import { actorOf, actorWithRight } from '../../http/session';
+import { cardPrintsOf, keepCardPrint } from './card-prints';
 import { cardPdf } from './card-pdf';
 import { pictureSheetPdf } from './sheet-pdf';
 import { keepPhoto, photoFile, photosOfClient } from './store';
@@ -24,9 +26,10 @@ export function photoRoutes(db: Db, files: FileStore): Router {
 
   const send = async (request: Request, response: Response, size: 'original' | 'thumbnail') => {
     const { clinicId } = actorOf(request);
-    const file = await photoFile(db, clinicId, pathId(request), size);
+    const { takenAt, ...file } = await photoFile(db, clinicId, pathId(request), size);
     // It never changes, but is not to stay on a tablet after its reader has gone.
     response.set('cache-control', 'private, max-age=300');
+    response.set('last-modified', takenAt.toUTCString());
     await sendFile(request, response, { store: files, db, clinicId, ...file });
   };
 
@@ -53,6 +56,16 @@ export function photoRoutes(db: Db, files: FileStore): Router {
       .type('application/pdf')
       .set('content-disposition', `inline; filename="card-${kind}.pdf"`)
       .send(await cardPdf(kind));
+  });
+
+  router.get('/card-prints', async (request, response) => {
+    response.json(await cardPrintsOf(db, actorOf(request).clinicId));
+  });
+
+  router.post('/card-prints', async (request, response) => {
+    const actor = actorWithRight(request, 'draft');
+    await keepCardPrint(db, actor, parse(CardPrint, request.body));
+    response.status(204).end();
   });
 
   return router;

@@ -183,10 +183,10 @@ export async function photoFile(
   clinicId: string,
   id: string,
   size: 'original' | 'thumbnail',
-): Promise<{ type: PhotoType; sha256: string }> {
+): Promise<{ type: PhotoType; sha256: string; takenAt: Date }> {
   const [row] = await db
     .select({
-      type: photos.type,
+      ...{ type: photos.type, takenAt: photos.takenAt },
       sha256: size === 'original' ? photos.sha256 : photos.thumbnailSha256,
     })
     .from(photos)

@@ -79,6 +79,9 @@ export function DevicesPage() {
           <NavLink className="tab-link" to="/devices/eyewear">
             Eyewear
           </NavLink>
+          <NavLink className="tab-link" to="/devices/picture-card">
+            Picture card
+          </NavLink>
         </nav>
       </header>
       {error === undefined ? null : (

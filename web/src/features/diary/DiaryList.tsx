@@ -1,12 +1,20 @@
+import { Button } from 'antd';
+import { useState } from 'react';
 import { useDiaryQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
 import { momentText } from '../../text';
 import { homeText } from '../urgent/use-urgent';
 import { Photo } from '../photos/Photo';
+import { lazily } from '../../widgets/lazily';
+
+const CompareWithSession = lazily(
+  async () => (await import('./CompareWithSession')).CompareWithSession,
+);
 
 /** What the client wrote of the healing at home, newest first. */
 export function DiaryList({ visitId }: { visitId: string }) {
   const { data } = useDiaryQuery(visitId, { refetchOnMountOrArgChange: true });
+  const [comparing, setComparing] = useState<readonly string[] | null>(null);
   const { timeZone } = useSignedIn().clinic;
   if (data === undefined || data.length === 0) return null;
   return (
@@ -24,11 +32,18 @@ export function DiaryList({ visitId }: { visitId: string }) {
                 {photoIds.map((photo) => (
                   <Photo key={photo} id={photo} about="from home" />
                 ))}
+                <Button size="small" onClick={() => setComparing(photoIds)}>
+                  Compare with the session’s picture
+                  <span className="visually-hidden"> of {momentText(givenAt, timeZone)}</span>
+                </Button>
               </span>
             )}
           </li>
         ))}
       </ol>
+      {comparing === null ? null : (
+        <CompareWithSession ids={comparing} onClose={() => setComparing(null)} />
+      )}
     </section>
   );
 }

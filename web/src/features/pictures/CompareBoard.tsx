@@ -21,6 +21,7 @@ import {
   WAYS,
   type Way,
 } from './compare-words';
+import { AtWork } from './AtWork';
 import { Landmarks } from './Landmarks';
 import { OverlaidPair, type ShownPart } from './OverlaidPair';
 import { useComparison, type PictureAsked, type ShownPair } from './use-comparison';
@@ -71,7 +72,7 @@ export function CompareBoard({
     readonly faded: readonly PartFaded[];
   } | null>(null);
   const asked = ({ id, widthMm }: Compared) => ({ id, widthMm: widths[id] ?? widthMm });
-  const { opened, shown, refused, busy, problem, measureInk, stop } = useComparison(
+  const { opened, shown, refused, busy, share, problem, measureInk, stop } = useComparison(
     asked(first),
     asked(now),
     landmarks,
@@ -101,14 +102,7 @@ export function CompareBoard({
             Measure the ink
           </Button>
         ) : null}
-        {busy === null ? null : (
-          <span role="status">
-            {BUSY_WORDS[busy]}{' '}
-            <Button size="small" onClick={stop}>
-              Leave it
-            </Button>
-          </span>
-        )}
+        {busy === null ? null : <AtWork word={BUSY_WORDS[busy]} share={share} onStop={stop} />}
       </div>
       {problem === null ? null : (
         <p className="field-error" role="alert">

@@ -16,6 +16,8 @@ import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
 import { problemOf } from '../photos/photo-problem';
+import { AtWork } from './AtWork';
+import { CardPdfs } from './CardPdfs';
 import { CountPicture } from './CountPicture';
 import { fileOf } from './file-of';
 import {
@@ -50,14 +52,14 @@ export function CountOnPicture({
   onKeep: (result: PictureCounted) => void;
   onClose: () => void;
 }) {
-  const { picture, busy, problem, open, count, stop } = usePicture();
+  const { picture, busy, share, problem, open, count, stop } = usePicture();
   const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => {
     if (givenId === undefined) return;
     let stale = false;
     fileOf(givenId)
-      .then((blob) => {
-        if (!stale) void open(new File([blob], 'picture', { type: blob.type }));
+      .then((file) => {
+        if (!stale) void open(file);
       })
       .catch((fault: unknown) => {
         if (!stale) setWrong(String((fault as Error).message));
@@ -171,12 +173,11 @@ export function CountOnPicture({
           </Button>
         )}
         {busy === null ? null : (
-          <span role="status">
-            {busy === 'opening' ? 'Looking for the card…' : 'Counting…'}{' '}
-            <Button size="small" onClick={stop}>
-              Leave it
-            </Button>
-          </span>
+          <AtWork
+            word={busy === 'opening' ? 'Looking for the card…' : 'Counting…'}
+            share={share}
+            onStop={stop}
+          />
         )}
         {isNumber ? (
           <>
@@ -195,9 +196,7 @@ export function CountOnPicture({
         {picture === null ? (
           <>
             {' '}
-            Print the card at 100 %, on matt paper:{' '}
-            <a href="/api/picture-card.pdf?kind=pocket">pocket size (PDF)</a>,{' '}
-            <a href="/api/picture-card.pdf?kind=a6">A6 (PDF)</a>.
+            Print the card at 100 %, on matt paper: <CardPdfs />.
           </>
         ) : null}
       </p>

@@ -1,6 +1,7 @@
 import type { Pair, PartFaded, TracedPart } from '@tidy-quill/core/picture';
 import { useEffect, useState } from 'react';
 import type { NotOverlaid, OpenedPair, Overlaid } from '../../workers/picture';
+import { usePrintOf } from './card-prints-api';
 import { fileOf } from './file-of';
 import { usePictureWorker } from './use-picture-worker';
 
@@ -35,7 +36,8 @@ export function useComparison(
   now: PictureAsked | null,
   landmarks: readonly Pair[],
 ) {
-  const { ask, busy, problem, stop } = usePictureWorker<Busy>();
+  const { ask, busy, share, problem, stop } = usePictureWorker<Busy>();
+  const printOf = usePrintOf();
   const [known, setKnown] = useState<Known | null>(null);
   const [firstId, nowId] = [first?.id ?? null, now?.id ?? null];
   const [firstMm, nowMm] = [first?.widthMm ?? null, now?.widthMm ?? null];
@@ -53,7 +55,11 @@ export function useComparison(
     void (async () => {
       const pair = await ask('opening', async (remote) => {
         const [one, other] = await Promise.all([fileOf(firstId), fileOf(nowId)]);
-        return remote.openPair({ file: one, widthMm: firstMm }, { file: other, widthMm: nowMm });
+        const [print, later] = await Promise.all([printOf(one), printOf(other)]);
+        return remote.openPair(
+          { file: one, widthMm: firstMm, print },
+          { file: other, widthMm: nowMm, print: later },
+        );
       });
       if (pair === null || stale) return;
       setKnown({ key, opened: pair, shown: null, refused: null });
@@ -77,12 +83,12 @@ export function useComparison(
     };
     // Landmarks are told by the key.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [ask, stop, firstId, nowId, firstMm, nowMm, key]);
+  }, [ask, stop, printOf, firstId, nowId, firstMm, nowMm, key]);
 
   const measureInk = (parts: readonly TracedPart[]): Promise<readonly PartFaded[] | null> =>
     ask('measuring', (remote) => remote.measureInk(parts));
 
   // What is known of another pair is not of this one.
   const { opened, shown, refused } = known?.key === key ? known : NOTHING;
-  return { opened, shown, refused, busy, problem, measureInk, stop };
+  return { opened, shown, refused, busy, share, problem, measureInk, stop };
 }

@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import { NotFetched } from './file-of';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PictureWorker } from '../../workers/picture';
@@ -12,6 +12,7 @@ interface Started {
 export function usePictureWorker<Busy extends string>() {
   const started = useRef<Started | null>(null);
   const [busy, setBusy] = useState<Busy | null>(null);
+  const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
 
   const stop = useCallback(() => {
@@ -28,13 +29,16 @@ export function usePictureWorker<Busy extends string>() {
       work: (remote: Remote<PictureWorker>, isNew: boolean) => Promise<T>,
     ): Promise<T | null> => {
       setBusy(what);
+      setShare(null);
       setProblem(null);
       const isNew = started.current === null;
       if (started.current === null) {
         const worker = new Worker(new URL('../../workers/picture.ts', import.meta.url), {
           type: 'module',
         });
-        started.current = { worker, remote: wrap<PictureWorker>(worker) };
+        const remote = wrap<PictureWorker>(worker);
+        started.current = { worker, remote };
+        void remote.tell(proxy(setShare));
       }
       const asked = started.current;
       try {
@@ -53,5 +57,5 @@ export function usePictureWorker<Busy extends string>() {
     [],
   );
 
-  return { ask, busy, problem, stop };
+  return { ask, busy, share, problem, stop };
 }

@@ -1,5 +1,13 @@
-import type { Box, CardFound, HairCount } from '@tidy-quill/core/picture';
+import {
+  PRINTED_AS_MEANT,
+  type Box,
+  type CardFound,
+  type HairCount,
+} from '@tidy-quill/core/picture';
+import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
+import type { PictureWorker } from '../../workers/picture';
+import { usePrintOf } from './card-prints-api';
 import { usePictureWorker } from './use-picture-worker';
 
 export interface OpenPicture {
@@ -13,7 +21,8 @@ export interface OpenPicture {
 
 /** A picture that is open in a worker of its own, and what is asked of it. */
 export function usePicture() {
-  const { ask, busy, problem, stop } = usePictureWorker<'opening' | 'counting'>();
+  const { ask, busy, share, problem, stop } = usePictureWorker<'opening' | 'counting'>();
+  const printOf = usePrintOf();
   const [picture, setPicture] = useState<OpenPicture | null>(null);
   const url = picture?.url;
   useEffect(
@@ -23,9 +32,13 @@ export function usePicture() {
     [url],
   );
 
+  // Scale alone is asked of the card here: without a network it is looked for as it was meant.
+  const openIn = async (remote: Remote<PictureWorker>, file: File) =>
+    remote.open(file, await printOf(file).catch(() => PRINTED_AS_MEANT));
+
   const open = async (file: File) => {
     setPicture(null);
-    const found = await ask('opening', (remote) => remote.open(file));
+    const found = await ask('opening', (remote) => openIn(remote, file));
     if (found !== null) setPicture({ file, url: URL.createObjectURL(file), ...found });
   };
 
@@ -33,10 +46,10 @@ export function usePicture() {
     const file = picture?.file;
     return ask('counting', async (remote, isNew) => {
       // After a count that was left the worker is another one.
-      if (isNew && file !== undefined) await remote.open(file);
+      if (isNew && file !== undefined) await openIn(remote, file);
       return remote.countHairs(window, pxPerMm);
     });
   };
 
-  return { picture, busy, problem, open, count, stop };
+  return { picture, busy, share, problem, open, count, stop };
 }

@@ -12,6 +12,7 @@ import { rednessWord } from '@tidy-quill/contract/labels/pictures';
 import { figure } from '../../text';
 import { Dialog } from '../../widgets/Dialog';
 import { INK_NOT_MEASURABLE_WORDS } from '../pictures/compare-words';
+import { usePrintOf } from '../pictures/card-prints-api';
 import { fileOf } from '../pictures/file-of';
 import { PressedPicture } from '../pictures/PressedPicture';
 import { usePictureWorker } from '../pictures/use-picture-worker';
@@ -37,6 +38,7 @@ export function MeasureRedness({
   onClose: () => void;
 }) {
   const { ask, busy, problem } = usePictureWorker<'opening' | 'measuring'>();
+  const printOf = usePrintOf();
   const [opened, setOpened] = useState<Opened | null>(null);
   const [marks, setMarks] = useState<readonly Point[]>([]);
   const [found, setFound] = useState<Redness | null>(null);
@@ -46,7 +48,7 @@ export function MeasureRedness({
     let url: string | null = null;
     void ask('opening', async (remote) => {
       const file = await fileOf(photoId);
-      const picture = await remote.open(file);
+      const picture = await remote.open(file, await printOf(file));
       if (stale) return;
       url = URL.createObjectURL(file);
       setOpened({ url, ...picture });
@@ -55,7 +57,7 @@ export function MeasureRedness({
       stale = true;
       if (url !== null) URL.revokeObjectURL(url);
     };
-  }, [ask, photoId]);
+  }, [ask, printOf, photoId]);
   const hasNoScale = opened !== null && opened.card === null && sizeCm === null;
   const press = async (at: Point) => {
     const [middle] = marks;
