@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, signIn, SOON } from './walk';
+import { openVisit, signIn, signOut, SOON } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -72,7 +72,7 @@ describe('a new member of staff', () => {
     await other.see('Write these recovery codes down now');
     await other.press('I have written them down');
     await other.see('10 of 10 recovery codes are left');
-    await other.press('Sign out');
+    await signOut(other);
     await other.fill('Name', 'wren');
     await other.fill('Password', PASSWORD);
     await other.press('Sign in');
@@ -91,14 +91,14 @@ describe('a tablet in the room', () => {
   const LOCK = '//div[@role="dialog"]';
 
   it('is locked with one press; the run is shown and can be stopped, and nothing else', async () => {
-    await browser.press('Sign out');
+    await signOut(browser);
     await signIn(browser, 'tobiah');
     await browser.press('Account');
     await browser.see('PIN for the room');
     await fillPart(browser, 'PIN for the room', DEMO, '590817');
     await browser.press('Set the PIN');
     await browser.see('The PIN is set.');
-    await browser.press('Sign out');
+    await signOut(browser);
     await signIn(browser, 'idony');
     await openVisit(browser, 'Zéphyrine Okapi-Lune');
     await browser.see('PAUSED');

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
 import { writePicture } from './picture-file';
 import { startWalk } from './start-walk';
-import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, SOON } from './walk';
+import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, signOut, SOON } from './walk';
 
 const { app, browser } = await startWalk();
 await signIn(browser);
@@ -207,7 +207,7 @@ describe('the picture card', () => {
   it('is measured beside a known one by a supervisor, and read so from then on', async () => {
     const picture = twoCards(MINE, { ...someTaking(seeded(8)), noise: 0.01 }, seeded(9));
     const file = await writePicture(join(folder, 'cards.jpg'), picture);
-    await browser.press('Sign out');
+    await signOut(browser);
     await signIn(browser, 'caspian');
     await browser.open('/devices/picture-card');
     await browser.see('No print has been measured');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { startWalk } from './start-walk';
-import { openVisit, RIBBON, signIn } from './walk';
+import { openVisit, RIBBON, signIn, signOut } from './walk';
 
 const { app, browser } = await startWalk();
 
@@ -46,7 +46,7 @@ describe('a device that gives less than it shows', () => {
     await openVisit(browser, 'Fennimore Quickthorn');
     await browser.press('Prepare', RIBBON);
     await browser.see('Long-pulse 1064 is out of use');
-    await browser.driver.manage().deleteAllCookies();
+    await signOut(browser);
     await signIn(browser, 'caspian');
     await browser.open('/handpieces/long-pulse-1064/log');
     await browser.press('Free it');

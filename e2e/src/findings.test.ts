@@ -10,6 +10,7 @@ import {
   search,
   signConsent,
   signIn,
+  signOut,
   SOON,
 } from './walk';
 
@@ -215,7 +216,7 @@ describe('a trial', () => {
 
 describe('a technician', () => {
   it('finds trials and the register of incidents, and no figures', async () => {
-    await signOut();
+    await signOut(browser);
     await signIn(browser, 'idony');
     await browser.press('Findings', PLACES);
     await browser.see('on the register', '//main');
@@ -224,12 +225,6 @@ describe('a technician', () => {
     await browser.see('for supervisor and owner');
   });
 });
-
-/** Signs out by the page: a cookie that is taken away alone comes back with an answer that is under way. */
-async function signOut(): Promise<void> {
-  await browser.press('Sign out');
-  await browser.see('Password');
-}
 
 /** What a client is called in the list to choose from. */
 async function labelOf(family: string): Promise<string> {

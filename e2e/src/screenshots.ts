@@ -2,7 +2,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, until } from 'selenium-webdriver';
 import { startBrowser } from './browser';
-import { look, openClient, openVisit, RIBBON, signIn } from './walk';
+import { look, openClient, openVisit, RIBBON, signIn, signOut } from './walk';
 
 // One picture of each main view, from the demo data: tsx e2e/src/screenshots.ts <url> <folder>
 const [, , url = '', folder = ''] = process.argv;
@@ -91,8 +91,7 @@ try {
   await browser.see('as it has shown');
   await keep('ink-plan');
   // A hand that is slow at its turns beside an even one: the first run of the demo's second technician.
-  await browser.press('Sign out');
-  await browser.see('Password');
+  await signOut(browser);
   await signIn(browser, 'tobiah');
   const first = await browser.driver.executeAsyncScript<string>(
     `const done = arguments[0];
@@ -103,8 +102,7 @@ try {
   await browser.see('An even hand');
   await browser.driver.executeScript('scrollTo(0, 0)');
   await keep('practice');
-  await browser.press('Sign out');
-  await browser.see('Password');
+  await signOut(browser);
   await signIn(browser, 'caspian');
   await browser.press('Findings', '//nav[@aria-label="Places"]');
   await browser.see('What to look at');

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { keepsItself, openVisit, RIBBON, signIn, SOON } from './walk';
+import { keepsItself, openVisit, RIBBON, signIn, signOut, SOON } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -81,8 +81,8 @@ describe('a session that ends', () => {
     await openVisit(browser, 'Zéphyrine Okapi-Lune');
     await browser.see('Okapi-Lune', '//aside');
     const address = new URL(await browser.driver.getCurrentUrl()).pathname;
-    await browser.press('Sign out');
-    await browser.see('Password');
+    await signOut(browser);
+    await keepsItself(browser);
     await browser.network(false);
     await browser.open(address);
     await browser.see('Tidy Quill cannot start');

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, RIBBON, signIn } from './walk';
+import { openVisit, RIBBON, signIn, signOut } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -340,8 +340,7 @@ describe('a session that ended elsewhere', () => {
 
   it('is closed for whoever signs out, whatever address they come back to', async () => {
     const address = await browser.driver.getCurrentUrl();
-    await browser.press('Sign out');
-    await browser.see('Password');
+    await signOut(browser);
     await browser.driver.get(address);
     await browser.see('Password');
     await browser.gone('Fennimore');

@@ -19,6 +19,15 @@ export async function signIn(browser: Browser, name = 'idony'): Promise<void> {
   await browser.see('Day after');
 }
 
+/**
+ * Signs out by the page, and waits until that is done: a page that is left sooner may take the request with it, and a cookie
+ * that is taken away alone comes back with an answer that is under way.
+ */
+export async function signOut(browser: Browser): Promise<void> {
+  await browser.press('Sign out');
+  await browser.see('Password');
+}
+
 /** Waits until the browser keeps the application itself, so that it opens without a network. */
 export const keepsItself = (browser: Browser): Promise<unknown> =>
   browser.driver.executeAsyncScript(
