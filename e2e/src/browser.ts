@@ -237,7 +237,11 @@ export async function startBrowser(address: string): Promise<Browser> {
       );
     },
     upload: async (label, file) =>
-      (await find(`//input[@type="file"][@aria-label=${quoted(label)}]`)).sendKeys(file),
+      (
+        await find(
+          `//input[@type="file"][@aria-label=${quoted(label)} or @id=//label[${saying(label)}]/@for]`,
+        )
+      ).sendKeys(file),
     isEnabled: async (name) => (await shown(`//button[${saying(name)}]`)).isEnabled(),
     fill: async (label, text) => {
       const field = await shown(

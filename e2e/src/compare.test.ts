@@ -1,7 +1,7 @@
 import { blot, inkPicture, someTaking, twoCards, type InkScene } from '@tidy-quill/core/drawn';
 import { PRINTED_AS_MEANT, type CardPrint } from '@tidy-quill/core/picture';
 import { defined, seeded } from '@tidy-quill/core/units';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -196,6 +196,48 @@ async function drawn(name: string, scene: InkScene): Promise<string> {
   const { picture } = inkPicture(scene, { ...someTaking(next), noise: 0.01 }, next);
   return writePicture(join(folder, name), picture);
 }
+
+describe('a picture that a client sends from home', () => {
+  it('lies over the clinic’s of the session, on the page of its reactions', async () => {
+    // The one after it, too dark to measure, is of the same visit.
+    const [photo] = await app.rows<{ id: string; visit_id: string }>(
+      `select p.id, p.visit_id from photos p join areas a on a.id = p.area_id
+       join clients c on c.id = a.client_id
+       where c.family_name = 'Gladwyn-Moth' order by p.taken_at desc, p.id desc offset 1 limit 1`,
+    );
+    const { id, visit_id: visit } = defined(photo);
+    await browser.open(`/visits/${visit}/sendHome`);
+    await browser.press('Send a healing diary');
+    const diary = await browser.text('.give-advice a[href*="/diary/"]');
+    await browser.open(new URL(diary).pathname);
+    await browser.upload('A picture, 0 of 3', await fetched(id));
+    await browser.press('better', '//*[@class="choice"][1]');
+    await browser.press('Send it to the clinic');
+    await browser.see('Thank you');
+    await browser.open(`/visits/${visit}/reactions`);
+    await browser.press('Compare with the session’s picture');
+    await browser.see('from home', DIALOG);
+    await browser.see('Same scale, 12.5 pixels a mm', DIALOG);
+    await browser.see('both in the colours that their cards show', DIALOG);
+    await browser.press('Close', DIALOG);
+  });
+
+  /** A picture of the server's as a file. */
+  async function fetched(id: string): Promise<string> {
+    const base64 = await browser.driver.executeAsyncScript<string>(
+      `const done = arguments[arguments.length - 1];
+       fetch('/api/photos/' + arguments[0]).then((answer) => answer.blob()).then((blob) => {
+         const reader = new FileReader();
+         reader.onload = () => done(reader.result.split(',')[1]);
+         reader.readAsDataURL(blob);
+       });`,
+      id,
+    );
+    const file = join(folder, 'home.jpg');
+    writeFileSync(file, Buffer.from(base64, 'base64'));
+    return file;
+  }
+});
 
 describe('the picture card', () => {
   /** Its middle greys come out light. */

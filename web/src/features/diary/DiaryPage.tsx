@@ -29,6 +29,7 @@ import { Field } from '../../widgets/Field';
 import { ByLink } from '../../widgets/ByLink';
 import { Notice } from '../../widgets/Notice';
 import { Ticks } from '../../widgets/Ticks';
+import { useLatest } from '../../widgets/use-latest';
 import { WrittenSoFar } from './WrittenSoFar';
 
 const MOST_PHOTOS = 3;
@@ -90,6 +91,14 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
   const [write, { isLoading, isSuccess, error }] = useWriteDiaryMutation();
   const change = (more: Partial<Draft>) => setDraft({ ...draft, ...more });
   const { trend, seen, signs, note, photoIds, replaces } = draft;
+  const [sendPhoto, sending] = useSendDiaryPhotoMutation();
+  const now = useLatest({ photoIds, change });
+  const take = async (picture: File) => {
+    const id = v7();
+    const kept = await sendPhoto({ token, id, picture });
+    // What was said while it was sent stays.
+    if (kept.error === undefined) now.current.change({ photoIds: [...now.current.photoIds, id] });
+  };
   const day = daysBetween(page.treatedOn, page.today);
   // Stays after it was sent, while the page is read again, and after a reload, until a later entry says otherwise.
   const [sent, setSent] = useState<HomeEntry | undefined>();
@@ -157,10 +166,10 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
       />
       {page.mayPhotograph ? (
         <HomePhotos
-          token={token}
           words={words}
           ids={photoIds}
-          onIds={(next) => change({ photoIds: next })}
+          sending={sending}
+          onTake={(picture) => void take(picture)}
         />
       ) : null}
       <Field label={say('page.anythingElse')}>
@@ -182,8 +191,8 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
       <Button
         type="primary"
         size="large"
-        disabled={trend === null}
-        loading={isLoading}
+        disabled={trend === null || sending.isLoading}
+        loading={isLoading || sending.isLoading}
         onClick={() => void keep()}
       >
         {say(replaces === null ? 'page.send' : 'page.sendCorrection')}
@@ -241,22 +250,16 @@ const said = <K extends string>(keys: readonly K[], say: (key: K) => string) =>
   Object.fromEntries(keys.map((key) => [key, say(key)])) as Record<K, string>;
 
 function HomePhotos({
-  token,
   words,
   ids,
-  onIds,
+  sending,
+  onTake,
 }: {
-  token: string;
   words: ClientWords<'diary'>;
   ids: readonly string[];
-  onIds: (ids: readonly string[]) => void;
+  sending: { readonly isLoading: boolean; readonly error?: unknown };
+  onTake: (picture: File) => void;
 }) {
-  const [sendPhoto, sending] = useSendDiaryPhotoMutation();
-  const take = async (picture: File) => {
-    const id = v7();
-    const kept = await sendPhoto({ token, id, picture });
-    if (kept.error === undefined) onIds([...ids, id]);
-  };
   return (
     <>
       <Field label={words.say('page.picture', { count: ids.length, most: MOST_PHOTOS })}>
@@ -270,7 +273,7 @@ function HomePhotos({
             onChange={({ target }) => {
               const picture = target.files?.[0];
               target.value = '';
-              if (picture !== undefined) void take(picture);
+              if (picture !== undefined) onTake(picture);
             }}
           />
         )}

@@ -7,6 +7,7 @@ import { useId, useRef, useState } from 'react';
 import { dropPhoto, keepPhoto } from '../../app/photo-outbox';
 import { useAppDispatch } from '../../app/store';
 import { lazily } from '../../widgets/lazily';
+import { useLatest } from '../../widgets/use-latest';
 import { usePictureWorker } from '../pictures/use-picture-worker';
 import { useVisit } from '../visit/use-visit';
 import { NoPhotographs } from './NoPhotographs';
@@ -39,13 +40,16 @@ export function PhotoField({
   const [camera, setCamera] = useState(false);
   const [faults, setFaults] = useState<readonly PictureFault[]>([]);
   const { ask, stop } = usePictureWorker<'judging'>();
+  const now = useLatest({ ids, onIds });
   if (!mayPhotograph) return <NoPhotographs />;
   const take = async (picture: File, takenAs?: TakenAs) => {
     const wrong = problemOf(picture);
     setProblem(wrong);
     setFaults([]);
     if (wrong !== null) return;
-    onIds([...ids, await dispatch(keepPhoto(visit.id, area.id, picture, takenAs))]);
+    const id = await dispatch(keepPhoto(visit.id, area.id, picture, takenAs));
+    // What was said while it was sealed stays.
+    now.current.onIds([...now.current.ids, id]);
     // One by the camera was judged before it was kept.
     if (takenAs !== undefined) return;
     const judged = await ask('judging', (remote) => remote.judge(picture));
