@@ -14,7 +14,7 @@ import { boxMean, ridgesOf, type Ridges } from './ridges';
 import { traceLines } from './trace-hairs';
 
 /** The way hairs are counted; raised when a picture may give another figure than before. */
-export const HAIR_METHOD = 2;
+export const HAIR_METHOD = 3;
 
 /** A hair that was found, or that somebody added. */
 export interface FoundHair {
@@ -56,7 +56,9 @@ const [LIT, FILTERED] = [0.15, 0.7];
 
 const MARGIN_MM = 2.5;
 const LIMITS = { begin: 5, follow: 2.5 };
-const SHORTEST_MM = 0.5;
+const SHORTEST_MM = 0.35;
+/** Shorter than this is a hair, or what is seen of one beneath others, only where it stands out as hairs here do. */
+const WHOLE_MM = 0.5;
 const GAP_MM = 0.25;
 const CORNER_MM = 0.4;
 const BEND_PER_MM = 0.7;
@@ -74,6 +76,7 @@ const FINEST_UM = 15;
 const DARK_TO_BRIGHT = 1.25;
 /** What lacks less light than this share of the usual is no hair. */
 const SHARE_OF_USUAL = 0.25;
+const SHORT_OF_USUAL = 0.6;
 
 /**
  * Counts the hairs whose middle lies in a window of a picture.
@@ -129,10 +132,14 @@ export function countHairs(
     widthUm: (1000 * widthPx(dark, line)) / pxPerMm,
     strength,
   }));
-  const usual = median(found.map(({ widthUm }) => widthUm));
+  const whole = found.filter(({ lengthMm }) => lengthMm >= WHOLE_MM);
+  const usual = median(whole.map(({ widthUm }) => widthUm));
+  const plain = SHORT_OF_USUAL * median(whole.map(({ strength }) => strength));
   const hairs = found.filter(
-    ({ line, widthUm }) =>
-      widthUm > SHARE_OF_USUAL * usual && holds(window, line[Math.floor(line.length / 2)]),
+    ({ line, widthUm, strength, lengthMm }) =>
+      widthUm > SHARE_OF_USUAL * usual &&
+      (lengthMm >= WHOLE_MM || (whole.length > 0 && strength > plain)) &&
+      holds(window, line[Math.floor(line.length / 2)]),
   );
   const pale =
     darkToBright(ridges) < DARK_TO_BRIGHT ||
