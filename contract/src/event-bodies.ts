@@ -3,6 +3,7 @@ import { ADVICE_PARTS, HABITS } from '@tidy-quill/core/aftercare';
 import { MARKS, STOP_CAUSES } from '@tidy-quill/core/reaction';
 import { CHECK_IDS, NUMBING_KINDS } from '@tidy-quill/core/prepare';
 import {
+  EARLIER_NAMES,
   CARED,
   CELL_ENDS,
   INCIDENTS,
@@ -111,8 +112,8 @@ export const EVENT_BODIES = {
   passDone: v.object({ kind: kind('passDone') }),
   painScored: v.object({ kind: kind('painScored'), score: whole(0, 10) }),
   markSeen: v.object({ kind: kind('markSeen'), mark: Mark }),
-  causeLooked: v.object({
-    kind: kind('causeLooked'),
+  causeChecked: v.object({
+    kind: kind('causeChecked'),
     cause: v.picklist(STOP_CAUSES),
     found: v.boolean(),
   }),
@@ -257,8 +258,8 @@ export const EVENT_BODIES = {
     by: v.picklist(['eye', 'console']),
     shown: ConsoleSetting,
   }),
-  watched: v.object({
-    kind: kind('watched'),
+  postTreatmentChecked: v.object({
+    kind: kind('postTreatmentChecked'),
     minutesAfter: whole(0, 600),
     marks: v.array(Mark),
     grade: Grade,
@@ -297,8 +298,15 @@ export const EVENT_BODIES = {
   ...AFTER_EVENTS,
 } satisfies { readonly [K in EventKind]: v.GenericSchema<unknown, BodyOf<K>> };
 
-/** What an event holds as a browser sends it. */
-export const EventBody: v.GenericSchema<unknown, CoreBody> = v.variant(
-  'kind',
-  Object.values(EVENT_BODIES),
-);
+/** What an event holds as a browser sends it; one that was opened before a release names some kinds as they were called then. */
+export const EventBody: v.GenericSchema<unknown, CoreBody> = v.variant('kind', [
+  ...Object.values(EVENT_BODIES),
+  v.pipe(
+    v.object({ ...EVENT_BODIES.causeChecked.entries, kind: v.literal('causeLooked') }),
+    v.transform((body) => ({ ...body, kind: EARLIER_NAMES[body.kind] })),
+  ),
+  v.pipe(
+    v.object({ ...EVENT_BODIES.postTreatmentChecked.entries, kind: v.literal('watched') }),
+    v.transform((body) => ({ ...body, kind: EARLIER_NAMES[body.kind] })),
+  ),
+]);

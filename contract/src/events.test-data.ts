@@ -97,14 +97,14 @@ export const SAMPLES: { readonly [K in EventKind]: BodyOf<K> } = {
   incident: { kind: 'incident', what: 'warmTip', detail: '12 °C' },
   handedOver: { kind: 'handedOver', toStaffId: ID },
   paused: { kind: 'paused' },
-  causeLooked: { kind: 'causeLooked', cause: 'unseenTan', found: false },
+  causeChecked: { kind: 'causeChecked', cause: 'unseenTan', found: false },
   resumed: { kind: 'resumed' },
   stopped: { kind: 'stopped' },
   treatmentEnded: { kind: 'treatmentEnded' },
   treatmentReopened: { kind: 'treatmentReopened', reason: 'Three cells were left' },
   undone: { kind: 'undone', eventId: ID },
-  watched: {
-    kind: 'watched',
+  postTreatmentChecked: {
+    kind: 'postTreatmentChecked',
     minutesAfter: 10,
     marks: ['perifollicularErythema'],
     grade: 1,

@@ -73,8 +73,8 @@ describe('a fault in an event', () => {
     ['spotRead', { photoIds: Array(7).fill(ID) }, 'photoIds must hold six pictures at most'],
     ['fadingSeen', { fades: [] }, 'fades must hold one colour at least'],
     ['numbingChanged', { areaCm2: 0 }, 'areaCm2 must be 0.2 or more'],
-    ['watched', { minutesAfter: 601 }, 'minutesAfter must be 600 or less'],
-    ['watched', { cooledMinutes: -1 }, 'cooledMinutes must be 0 or more'],
+    ['postTreatmentChecked', { minutesAfter: 601 }, 'minutesAfter must be 600 or less'],
+    ['postTreatmentChecked', { cooledMinutes: -1 }, 'cooledMinutes must be 0 or more'],
     ['sentHome', { nextVisitOn: '2027-02-30' }, 'nextVisitOn is not a day of the calendar'],
     ['sentHome', { nextVisitOn: '5/1/2027' }, 'nextVisitOn must be a day written YYYY-MM-DD'],
     ['reactionReported', { note: 'x'.repeat(1001) }, 'note must be 1000 characters at most'],
@@ -108,7 +108,7 @@ describe('a fault in an event', () => {
     expect(fault(changed('cellEnded', { how: 'bored' }))).toBe(
       'how must be one of done, warm, leftOut',
     );
-    expect(fault(changed('causeLooked', { cause: 7 }))).toBe(
+    expect(fault(changed('causeChecked', { cause: 7 }))).toBe(
       'cause must be one of tooMuchFluence, pulseTooShort, poorCooling, unseenTan, numbingWornOff',
     );
     expect(fault(changed('incident', { what: undefined }))).toBe('what is missing');

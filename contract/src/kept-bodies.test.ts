@@ -2,8 +2,10 @@ import { bodyVersion } from '@tidy-quill/core/events';
 import { STANDARD_SUITABILITY } from '@tidy-quill/core/suitability';
 import { describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
+import { EventBody } from './event-bodies';
 import { SAMPLES } from './events.test-data';
 import { readBody } from './kept-bodies';
+import { read } from './problem';
 
 const [rule] = STANDARD_SUITABILITY.rules;
 const ASSESSMENT = {
@@ -54,6 +56,16 @@ describe('a body as it was kept', () => {
     });
     const injected = { ...numbed, by: 'injected' };
     expect(readBody({ kind: 'numbingChanged', version: 1, body: injected })).toEqual(injected);
+  });
+
+  it.each([
+    ['causeLooked', SAMPLES.causeChecked],
+    ['watched', SAMPLES.postTreatmentChecked],
+  ] as const)('is read by the name of today, where its kind was called %s', (kind, body) => {
+    expect(readBody({ kind, version: 1, body: { ...body, kind } })).toEqual(body);
+    expect(readBody({ kind, version: 2, body: { ...body, kind } })).toBeNull();
+    // A tablet that was open before the release sends it so.
+    expect(read(EventBody, { ...body, kind })).toEqual({ ok: true, value: body });
   });
 
   it.each([

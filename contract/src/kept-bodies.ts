@@ -1,4 +1,10 @@
-import { bodyVersion, type BodyOf, type EventKind, upcast } from '@tidy-quill/core/events';
+import {
+  bodyVersion,
+  type BodyOf,
+  type EventKind,
+  nameToday,
+  upcast,
+} from '@tidy-quill/core/events';
 import { TRIAGE_LEVELS, TRIAGE_REASONS, type Triage } from '@tidy-quill/core/reaction';
 import { OUTCOMES, QUESTION_IDS, type Assessment } from '@tidy-quill/core/suitability';
 import * as v from 'valibot';
@@ -62,9 +68,10 @@ export interface KeptBody {
  * Reads a body that was kept, under whatever version, in today's shape; null where it cannot be read: of a kind or a
  * version that this release does not know, or not of its kind's shape.
  */
-export function readBody({ kind, version, body }: KeptBody): BodyOf<EventKind> | null {
+export function readBody({ kind: kept, version, body }: KeptBody): BodyOf<EventKind> | null {
+  const kind = nameToday(kept);
   if (!isKind(kind) || version > bodyVersion(kind) || !isObject(body)) return null;
-  const read = v.safeParse(KEPT_BODIES[kind], upcast(kind, version, body), { abortEarly: true });
+  const read = v.safeParse(KEPT_BODIES[kind], upcast(kept, version, body), { abortEarly: true });
   return read.success ? read.output : null;
 }
 

@@ -82,7 +82,7 @@ describe('from the last pulse', () => {
     await keepLook(browser);
     await browser.see('After your laser hair removal');
     await expect
-      .poll(async () => (await kept('watched'))[0]?.body, SOON)
+      .poll(async () => (await kept('postTreatmentChecked'))[0]?.body, SOON)
       .toMatchObject({
         grade: 2,
         cared: ['coldAir'],

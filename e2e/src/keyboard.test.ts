@@ -104,7 +104,7 @@ describe('after the session', () => {
     await hand.enter('Save what was seen');
     await browser.see('After your laser hair removal');
     await expect
-      .poll(async () => (await app.kept('Okapi-Lune', 'watched'))[0]?.body, SOON)
+      .poll(async () => (await app.kept('Okapi-Lune', 'postTreatmentChecked'))[0]?.body, SOON)
       .toMatchObject({ marks: ['perifollicularErythema'] });
   });
 

@@ -216,7 +216,7 @@ describe('in the middle of a treatment', () => {
        order by e.at desc, e.id desc limit 9`,
     );
     expect(kinds.map(({ kind }) => kind)).toEqual([
-      ...['stopped', 'resumed', ...Array<string>(5).fill('causeLooked')],
+      ...['stopped', 'resumed', ...Array<string>(5).fill('causeChecked')],
       ...['stopped', 'painScored'],
     ]);
   });
@@ -276,7 +276,7 @@ describe('in the middle of a treatment', () => {
     await browser.network(true);
     await browser.gone('The server cannot be reached');
     expect(await pulses('Okapi-Lune')).toBe(before + 10);
-    const [watched] = await app.kept('Okapi-Lune', 'watched');
+    const [watched] = await app.kept('Okapi-Lune', 'postTreatmentChecked');
     expect(defined(watched).body).toMatchObject({ grade: 2 });
   });
 });

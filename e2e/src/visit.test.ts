@@ -165,7 +165,7 @@ describe('a first visit and the next', () => {
       'resumed',
       'pulsesFired',
       'treatmentEnded',
-      'watched',
+      'postTreatmentChecked',
       'sentHome',
     ]);
     expect(defined(events[2]).body).toMatchObject({

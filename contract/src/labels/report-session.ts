@@ -19,7 +19,7 @@ const STEP_WORDS: Readonly<Record<SheetStepKind, string>> = {
   paused: 'Paused',
   resumed: 'Went on',
   stopped: 'Stopped',
-  causeLooked: 'Cause looked for',
+  causeChecked: 'Cause looked for',
   handedOver: 'Handed over',
   treatmentEnded: 'Ended',
 };
@@ -114,7 +114,7 @@ export function skin({ record, answer, pains }: ZoneReport, names: SheetNames): 
     });
   }
   if (seen.length > 0) lines.push({ label: 'While treating', text: seen.join(', ') });
-  for (const look of record.looks) {
+  for (const look of record.postTreatmentChecks) {
     const marks = look.marks.map((mark) => MARK_WORDS[mark]).join(', ');
     const cared = (look.cared ?? []).map((each) => CARED_WORDS[each]);
     const cooled = look.cooledMinutes === undefined ? '' : `cooled ${look.cooledMinutes} min`;

@@ -39,7 +39,7 @@ describe('the record in words', () => {
 
   it('says why the second look was made before its time', () => {
     const watched = after(0, {
-      ...{ kind: 'watched', minutesAfter: 2, marks: [], grade: 1, note: '' },
+      ...{ kind: 'postTreatmentChecked', minutesAfter: 2, marks: [], grade: 1, note: '' },
       early: 'the client has to leave',
     });
     expect(lines([...events, watched], 'The skin').at(-2)).toBe(
@@ -122,7 +122,7 @@ describe('the record in words', () => {
 
   it('says what was looked for after a stop, and what it was', () => {
     const looked = (cause: 'unseenTan' | 'poorCooling', found: boolean) => ({
-      ...after(-1, { kind: 'causeLooked', cause, found }),
+      ...after(-1, { kind: 'causeChecked', cause, found }),
       ...{ id: cause, at: moment(65) },
     });
     const list = [...events, looked('unseenTan', false), looked('poorCooling', true)];

@@ -223,7 +223,7 @@ export type EventBody =
   | { readonly kind: 'handedOver'; readonly toStaffId: string }
   | { readonly kind: 'paused' }
   /** After a stop that hurt: one cause was looked for, and it was this, or not. */
-  | { readonly kind: 'causeLooked'; readonly cause: StopCause; readonly found: boolean }
+  | { readonly kind: 'causeChecked'; readonly cause: StopCause; readonly found: boolean }
   | { readonly kind: 'resumed' }
   | { readonly kind: 'stopped' }
   | { readonly kind: 'treatmentEnded' }
@@ -231,7 +231,7 @@ export type EventBody =
   | { readonly kind: 'treatmentReopened'; readonly reason: string }
   | { readonly kind: 'undone'; readonly eventId: string }
   | {
-      readonly kind: 'watched';
+      readonly kind: 'postTreatmentChecked';
       readonly minutesAfter: number;
       readonly marks: readonly Mark[];
       readonly grade: Grade;

@@ -83,7 +83,7 @@ function factsOf(
   record: VisitRecord,
   staffId: string | null,
 ): Omit<SessionFacts, 'areaId' | 'visitMinutes'> | null {
-  const { run, looks, incidents, reactions, assessment } = record;
+  const { run, postTreatmentChecks, incidents, reactions, assessment } = record;
   const on = treatedOn(record);
   const fired = segmentsOf(record).filter(({ pulses }) => pulses > 0);
   const [first, last] = [fired[0], fired.at(-1)];
@@ -111,7 +111,7 @@ function factsOf(
     startEndpoint: first.answer.endpoint,
     endpoint,
     adverse: adverse.length > 0,
-    grade: looks.reduce<Grade | null>(
+    grade: postTreatmentChecks.reduce<Grade | null>(
       (worst, { grade }) => (worst === null || grade > worst ? grade : worst),
       null,
     ),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { openCauses, stopCausesFor, type StopCause } from './index';
 
-const looked = (...entries: [StopCause, boolean][]) => new Map(entries);
+const checked = (...entries: [StopCause, boolean][]) => new Map(entries);
 
 describe('after a stop that hurt', () => {
   it('four causes are looked for, by what the job can have', () => {
@@ -15,16 +15,19 @@ describe('after a stop that hurt', () => {
 
   it('what nobody looked for is open, until one was found', () => {
     const harmed = true;
-    expect(openCauses({ harmed, looked: looked() }, 'hair')).toHaveLength(4);
-    const two = looked(['tooMuchFluence', false], ['poorCooling', false]);
-    expect(openCauses({ harmed, looked: two }, 'hair')).toEqual(['pulseTooShort', 'unseenTan']);
-    const found = looked(['tooMuchFluence', false], ['poorCooling', true]);
-    expect(openCauses({ harmed, looked: found }, 'hair')).toEqual([]);
+    expect(openCauses({ harmed, causesChecked: checked() }, 'hair')).toHaveLength(4);
+    const two = checked(['tooMuchFluence', false], ['poorCooling', false]);
+    expect(openCauses({ harmed, causesChecked: two }, 'hair')).toEqual([
+      'pulseTooShort',
+      'unseenTan',
+    ]);
+    const found = checked(['tooMuchFluence', false], ['poorCooling', true]);
+    expect(openCauses({ harmed, causesChecked: found }, 'hair')).toEqual([]);
     const all = stopCausesFor('ink').map((cause): [StopCause, boolean] => [cause, false]);
-    expect(openCauses({ harmed, looked: looked(...all) }, 'ink')).toEqual([]);
+    expect(openCauses({ harmed, causesChecked: checked(...all) }, 'ink')).toEqual([]);
   });
 
   it('nothing is asked where nothing hurt', () => {
-    expect(openCauses({ harmed: false, looked: looked() }, 'hair')).toEqual([]);
+    expect(openCauses({ harmed: false, causesChecked: checked() }, 'hair')).toEqual([]);
   });
 });

@@ -50,7 +50,7 @@ export interface SheetStep extends Stamp {
   /** The reason given, or what was said; empty where nothing was. */
   readonly said: string;
   readonly toStaffId: string | null;
-  /** What was looked for after a stop, and whether it was this. */
+  /** The causes checked after a stop, and whether it was this. */
   readonly cause?: { readonly cause: StopCause; readonly found: boolean };
 }
 
@@ -63,7 +63,7 @@ export type SheetStepKind =
   | 'paused'
   | 'resumed'
   | 'stopped'
-  | 'causeLooked'
+  | 'causeChecked'
   | 'handedOver'
   | 'treatmentEnded';
 
@@ -197,7 +197,7 @@ function zoneSheet(
 ): ZoneReport {
   const record = zoneRecord(events, areaId, bookedId);
   const own = ordered.filter((event) => zoneOfEvent(event, bookedId) === areaId);
-  const { run, findings, looks, spots, reactions } = record;
+  const { run, findings, postTreatmentChecks, spots, reactions } = record;
   const started = run.startedAt === null ? 0 : Date.parse(run.startedAt);
   const areaCm2 = findings?.areaCm2 ?? null;
   const early = earlyPulses(record);
@@ -223,7 +223,7 @@ function zoneSheet(
     photoIds: [
       ...new Set([
         ...spots.flatMap(({ readings }) => readings.flatMap(({ photoIds }) => photoIds)),
-        ...looks.flatMap(({ photoIds = [] }) => photoIds),
+        ...postTreatmentChecks.flatMap(({ photoIds = [] }) => photoIds),
         ...reactions.flatMap(({ entries }) =>
           entries.flatMap(({ body }) => ('photoIds' in body ? body.photoIds : [])),
         ),
@@ -294,7 +294,7 @@ function stepOf(event: VisitEvent, clocks: OddClocks): readonly SheetStep[] {
       return step(body.kind, { setting: body.setting, said: body.reason });
     case 'stepDeclined':
       return step(body.kind, { said: body.reason });
-    case 'causeLooked':
+    case 'causeChecked':
       return step(body.kind, { cause: { cause: body.cause, found: body.found } });
     case 'handedOver':
       return step(body.kind, { toStaffId: body.toStaffId });

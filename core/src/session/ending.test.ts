@@ -100,7 +100,7 @@ describe('the second look', () => {
     [14, { kind: 'treatmentEnded' }],
   );
   const look = (more: object = {}): EventBody => ({
-    kind: 'watched',
+    kind: 'postTreatmentChecked',
     minutesAfter: 5,
     marks: ['nothing'],
     grade: 0,

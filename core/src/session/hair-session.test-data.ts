@@ -72,7 +72,7 @@ export const twoSettings = (): readonly VisitEvent[] =>
     [10, { kind: 'pulsesFired', count: 11 }],
     [10, { kind: 'markSeen', mark: 'strongRedness' }],
     [11, { kind: 'painScored', score: 7 }],
-    [12, { kind: 'causeLooked', cause: 'tooMuchFluence', found: true }],
+    [12, { kind: 'causeChecked', cause: 'tooMuchFluence', found: true }],
     [13, dial(12)],
     [14, { kind: 'resumed' }],
     [15, { kind: 'pulsesFired', count: 44 }],

@@ -51,7 +51,7 @@ const PRESSES = [
 ];
 const ENDED = event({ kind: 'treatmentEnded' });
 const WATCHED = event({
-  kind: 'watched',
+  kind: 'postTreatmentChecked',
   minutesAfter: 10,
   marks: ['strongRedness'],
   grade: 1,

@@ -212,7 +212,7 @@ describe('a session that hurt', () => {
   const pain = (score: number): EventBody => ({ kind: 'painScored', score });
   const STOPPED: EventBody = { kind: 'stopped' };
   const looked = (found: boolean): EventBody => ({
-    ...{ kind: 'causeLooked', cause: 'unseenTan', found },
+    ...{ kind: 'causeChecked', cause: 'unseenTan', found },
   });
 
   it('is one with pain of 7, or with harm that was seen', () => {
@@ -223,17 +223,19 @@ describe('a session that hurt', () => {
   });
 
   it('keeps what was looked for until it goes on', () => {
-    expect([...after(pain(8), STOPPED, looked(false)).looked]).toEqual([['unseenTan', false]]);
-    expect([...after(pain(8), STOPPED, looked(false), looked(true)).looked]).toEqual([
+    expect([...after(pain(8), STOPPED, looked(false)).causesChecked]).toEqual([
+      ['unseenTan', false],
+    ]);
+    expect([...after(pain(8), STOPPED, looked(false), looked(true)).causesChecked]).toEqual([
       ['unseenTan', true],
     ]);
     const goneOn = after(pain(8), STOPPED, looked(true), { kind: 'resumed' });
-    expect(goneOn).toMatchObject({ harmed: false, looked: new Map() });
+    expect(goneOn).toMatchObject({ harmed: false, causesChecked: new Map() });
   });
 
   it('knows which cause was looked for last', () => {
-    const fluence: EventBody = { kind: 'causeLooked', cause: 'tooMuchFluence', found: false };
-    const { looked: both } = after(pain(8), STOPPED, fluence, looked(false), fluence);
+    const fluence: EventBody = { kind: 'causeChecked', cause: 'tooMuchFluence', found: false };
+    const { causesChecked: both } = after(pain(8), STOPPED, fluence, looked(false), fluence);
     expect([...both.keys()]).toEqual(['unseenTan', 'tooMuchFluence']);
   });
 

@@ -75,8 +75,8 @@ export interface Run {
   }[];
   /** Whether the skin was harmed, or it hurt too much, since it last began or went on. */
   readonly harmed: boolean;
-  /** The causes that were looked for since it stopped, and whether it was this. */
-  readonly looked: ReadonlyMap<StopCause, boolean>;
+  /** The causes that were checked since it stopped, and whether it was this. */
+  readonly causesChecked: ReadonlyMap<StopCause, boolean>;
   /** What of its stops a tablet has to have seen before it may go on. */
   readonly stops: Stops;
   /** The last press that can be taken back. */
@@ -122,7 +122,7 @@ export const EMPTY_RUN: Run = {
   setting: null,
   changes: [],
   harmed: false,
-  looked: new Map(),
+  causesChecked: new Map(),
   stops: { received: -1, own: false },
   lastPress: null,
 };
@@ -230,15 +230,15 @@ export function withPress(run: Run, event: Press): Run {
         state: 'running',
         runningSince: at,
         harmed: false,
-        looked: new Map(),
+        causesChecked: new Map(),
         stops: { ...run.stops, own: false },
       };
-    case 'causeLooked': {
-      const looked = new Map(run.looked);
-      // The one looked for last stands last.
-      looked.delete(body.cause);
-      looked.set(body.cause, body.found);
-      return { ...run, looked, lastPress: event };
+    case 'causeChecked': {
+      const causesChecked = new Map(run.causesChecked);
+      // The one checked last stands last.
+      causesChecked.delete(body.cause);
+      causesChecked.set(body.cause, body.found);
+      return { ...run, causesChecked, lastPress: event };
     }
     case 'stopped':
       return isOver

@@ -70,9 +70,9 @@ export interface VisitRecord {
   /** How far each colour of ink has faded, as it was last seen; null where nobody looked. */
   readonly fading: BodyOf<'fadingSeen'> | null;
   /** The last look at the skin within the visit. */
-  readonly watched: BodyOf<'watched'> | null;
+  readonly postTreatmentCheck: BodyOf<'postTreatmentChecked'> | null;
   /** Every such look, in order of time. */
-  readonly looks: readonly (BodyOf<'watched'> & {
+  readonly postTreatmentChecks: readonly (BodyOf<'postTreatmentChecked'> & {
     readonly at: string;
     readonly staffId: string;
   })[];
@@ -120,8 +120,8 @@ export const EMPTY: VisitRecord = {
   run: EMPTY_RUN,
   segments: [],
   fading: null,
-  watched: null,
-  looks: [],
+  postTreatmentCheck: null,
+  postTreatmentChecks: [],
   sentHome: null,
   given: [],
   reactions: [],
@@ -147,7 +147,7 @@ export const folded = (
 
 /** What skin and client answered over the whole visit, the second look and what was told of later included. */
 export function answerOf(record: VisitRecord): SkinAnswer {
-  const later = record.watched?.marks ?? [];
+  const later = record.postTreatmentCheck?.marks ?? [];
   return skinAnswer(
     [...record.run.marks.map(({ mark }) => mark), ...later],
     record.run.pains.map(({ score }) => score),
@@ -238,9 +238,13 @@ function withEvent(record: VisitRecord, event: VisitEvent): VisitRecord {
         run: swapped(run, body.plan.setting, event.at, same),
       };
     }
-    case 'watched': {
+    case 'postTreatmentChecked': {
       const { at, staffId } = event;
-      return { ...record, watched: body, looks: [...record.looks, { ...body, at, staffId }] };
+      return {
+        ...record,
+        postTreatmentCheck: body,
+        postTreatmentChecks: [...record.postTreatmentChecks, { ...body, at, staffId }],
+      };
     }
     case 'sentHome':
       return { ...record, sentHome: body };

@@ -96,7 +96,13 @@ describe('however a session of two lights goes', () => {
 
 describe('what the second look sees', () => {
   const lookAt = (...marks: Mark[]) => {
-    const watched = { kind: 'watched', minutesAfter: 10, marks, grade: 1, note: '' } as const;
+    const watched = {
+      kind: 'postTreatmentChecked',
+      minutesAfter: 10,
+      marks,
+      grade: 1,
+      note: '',
+    } as const;
     const at = { id: 'w', at: moment(60), staffId: 's' };
     return segmentsOf(visitRecord([...twoSettings(), { ...at, body: watched }]));
   };

@@ -58,7 +58,7 @@ export function segmentsOf(
 ): readonly SettingResponse[] {
   if (record.plan === null || record.run.setting === null) return [];
   const during = new Set(record.run.marks.map(({ mark }) => mark));
-  const later = [...(record.watched?.marks ?? []), ...seenNow].filter(
+  const later = [...(record.postTreatmentCheck?.marks ?? []), ...seenNow].filter(
     (mark) => !during.has(mark) || MARK_MEANING[mark] === 'adverse',
   );
   const used = usedSettings([...record.segments, closedSegment(record)].flatMap(settingsOf));

@@ -137,7 +137,13 @@ describe('zones of a visit', () => {
   });
 
   it('are each watched or left out before anybody goes home', () => {
-    const watched: EventBody = { kind: 'watched', minutesAfter: 9, marks: [], grade: 0, note: '' };
+    const watched: EventBody = {
+      kind: 'postTreatmentChecked',
+      minutesAfter: 9,
+      marks: [],
+      grade: 0,
+      note: '',
+    };
     const events = script(
       [ASKED],
       [ADDED],

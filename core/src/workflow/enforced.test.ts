@@ -75,7 +75,7 @@ describe('a session that hurt', () => {
 
   it('goes on only once its causes were looked for', () => {
     expect(refuse(hurt(), { kind: 'resumed' })).toBe('causesFirst');
-    const found = [11, { kind: 'causeLooked', cause: 'poorCooling', found: true }] as const;
+    const found = [11, { kind: 'causeChecked', cause: 'poorCooling', found: true }] as const;
     expect(refuse(hurt(found), { kind: 'resumed' })).toBeNull();
   });
 });

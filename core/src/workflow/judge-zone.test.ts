@@ -38,7 +38,7 @@ const BODIES = {
   pulses: { kind: 'pulsesFired', count: 10 },
   counted: { kind: 'consolePulses', serial: 'C-1', from: 1000, to: 1005 },
   end: { kind: 'treatmentEnded' },
-  watch: { kind: 'watched', minutesAfter: 10, marks: [], grade: 0, note: '' },
+  watch: { kind: 'postTreatmentChecked', minutesAfter: 10, marks: [], grade: 0, note: '' },
   home: { kind: 'sentHome', advice: [], nextVisitOn: '2027-01-19', note: '' },
 } as const satisfies Record<string, EventBody>;
 

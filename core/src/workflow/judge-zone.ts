@@ -118,11 +118,11 @@ export function refuseEvent(
       if (reaction === undefined) return 'noSuchReaction';
       return reaction.closed === null ? null : 'reactionClosed';
     }
-    case 'watched':
+    case 'postTreatmentChecked':
       if (stageStates(record, consented).watch === 'toCome') return 'endTreatmentFirst';
       return refuseEarlyLook(record, body.early, at);
     case 'sentHome':
-      return record.watched === null && !isTestVisit(record) ? 'watchFirst' : null;
+      return record.postTreatmentCheck === null && !isTestVisit(record) ? 'watchFirst' : null;
     case 'answersGiven':
     case 'reactionAgreed':
     case 'zoneAdded':

@@ -39,8 +39,11 @@ export function stageStates(
       unconsented ? 'stopped' : step((begun && !isSwapping(record)) || prepared, planned),
     ),
     treat: held(unconsented || untested ? 'stopped' : step(treated, begun || prepared)),
-    watch: step(record.watched !== null, treated),
-    sendHome: step(record.sentHome !== null, record.watched !== null || isTestVisit(record)),
+    watch: step(record.postTreatmentCheck !== null, treated),
+    sendHome: step(
+      record.sentHome !== null,
+      record.postTreatmentCheck !== null || isTestVisit(record),
+    ),
   };
 }
 

@@ -116,6 +116,15 @@ describe('what an earlier release left behind', () => {
     expect(inTodaysShape({ ...left, refused: 'The record is signed' }).status).toBe('refused');
   });
 
+  it('is called as it is today', () => {
+    const { status: _, ...old } = entry('a');
+    const body = { kind: 'causeLooked', cause: 'unseenTan', found: true } as unknown as EventBody;
+    const left = { ...old, version: 1, event: { ...old.event, body } };
+    expect(inTodaysShape(left).event.body).toEqual({
+      ...{ kind: 'causeChecked', cause: 'unseenTan', found: true },
+    });
+  });
+
   it('comes back as it was kept by this one', () => {
     const own = entry('b', { status: 'refused', refused: 'no' });
     expect(asKept(own).version).toBe(1);

@@ -174,7 +174,7 @@ function treat(
   script.add({ kind: 'treatmentEnded' }, 10);
   script.add(
     {
-      ...{ kind: 'watched', minutesAfter: 15, marks: [], grade: 1, note: '' },
+      ...{ kind: 'postTreatmentChecked', minutesAfter: 15, marks: [], grade: 1, note: '' },
       ...{ found: [], photoIds: [], cared: ['ointment', 'dressing'], cooledMinutes: 10 },
     },
     900,

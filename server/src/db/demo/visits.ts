@@ -76,7 +76,7 @@ export function demoVisit(input: {
   if (progress === 'treating') return script.events;
   script.add(
     {
-      kind: 'watched',
+      kind: 'postTreatmentChecked',
       minutesAfter: 15,
       marks: session.marks,
       grade: session.grade ?? (session.marks.includes('nothing') ? 0 : 1),

@@ -95,7 +95,7 @@ describe('a console that nobody has a page open for', () => {
 
   it('stops the session when it fails, told of once', async () => {
     const { run } = await record();
-    await press({ kind: 'causeLooked', cause: 'tooMuchFluence', found: true });
+    await press({ kind: 'causeChecked', cause: 'tooMuchFluence', found: true });
     const less = { ...defined(run.setting), fluenceJcm2: defined(run.setting).fluenceJcm2 - 3 };
     await press({ kind: 'settingChanged', setting: less, reason: 'Pain' });
     await order({

@@ -65,7 +65,7 @@ describe('a session that hurt, on the server', () => {
     expect(await said({ kind: 'resumed' })).toBe('causesFirst');
     expect((await record()).run.state).toBe('stopped');
     for (const cause of openCauses((await record()).run, 'hair')) {
-      expect(await said({ kind: 'causeLooked', cause, found: false })).toBe('kept');
+      expect(await said({ kind: 'causeChecked', cause, found: false })).toBe('kept');
     }
     expect(await said({ kind: 'resumed' })).toBe('kept');
   });

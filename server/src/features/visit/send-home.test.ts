@@ -50,7 +50,13 @@ describe('sending home', () => {
 
   it('books the next visit in the same stroke, once however often it is sent', async () => {
     const path = `/api/visits/${visit.visit.id}/events`;
-    const watched = { kind: 'watched', minutesAfter: 10, marks: [], grade: 0, note: '' };
+    const watched = {
+      kind: 'postTreatmentChecked',
+      minutesAfter: 10,
+      marks: [],
+      grade: 0,
+      note: '',
+    };
     await person.post(path, [event({ kind: 'treatmentEnded' })]);
     expect((await person.post(path, [event(watched)])).status).toBe(200);
     const before = await booked();

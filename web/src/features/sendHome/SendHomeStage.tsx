@@ -64,7 +64,7 @@ export function SendHomeStage() {
   const [chosen, setChosen] = useState(sentHome?.nextVisitOn ?? latest?.on ?? today);
   const clock = clockText(visit.startsAt, clinic.timeZone);
   const open = zones.filter(
-    (zone) => zone.record.watched === null && !isTestVisit(zone.record) && !sent,
+    (zone) => zone.record.postTreatmentCheck === null && !isTestVisit(zone.record) && !sent,
   );
 
   const send = async () => {

@@ -11,11 +11,12 @@ export function StopCauses() {
   const { record, area, add } = useVisit('record', 'area', 'add');
   const { run } = record;
   const open = openCauses(run, area.job);
-  const found = [...run.looked.values()].includes(true);
-  const last = [...run.looked.keys()].at(-1);
+  const found = [...run.causesChecked.values()].includes(true);
+  const last = [...run.causesChecked.keys()].at(-1);
   const look = (cause: StopCause, isThis: boolean) => {
     // A second press by accident says nothing new.
-    if (run.looked.get(cause) !== isThis) void add({ kind: 'causeLooked', cause, found: isThis });
+    if (run.causesChecked.get(cause) !== isThis)
+      void add({ kind: 'causeChecked', cause, found: isThis });
   };
   return (
     <div className="stop-causes">
@@ -32,16 +33,16 @@ export function StopCauses() {
             <KeyButton
               key={cause}
               letter={defined(CAUSE_KEYS[index])}
-              kind={run.looked.get(cause) === true ? 'stop' : 'plain'}
+              kind={run.causesChecked.get(cause) === true ? 'stop' : 'plain'}
               onPress={() => look(cause, false)}
             >
               {CAUSE_WORDS[cause]}
-              <span className="cause-state">{stateOf(run.looked.get(cause))}</span>
+              <span className="cause-state">{stateOf(run.causesChecked.get(cause))}</span>
             </KeyButton>
           ))}
           <KeyButton
             letter="o"
-            disabled={last === undefined || run.looked.get(last) === true}
+            disabled={last === undefined || run.causesChecked.get(last) === true}
             onPress={() => {
               if (last !== undefined) look(last, true);
             }}

@@ -15,7 +15,7 @@ export function LookClock() {
   const { minutes, because } = due;
   const since = Math.max(0, now - Date.parse(due.at) + minutes * MINUTE_MS);
   const left = minutes * MINUTE_MS - since;
-  const looked = record.watched?.minutesAfter ?? null;
+  const looked = record.postTreatmentCheck?.minutesAfter ?? null;
   return (
     <section
       className={`look-clock ${left <= 0 && looked === null ? 'is-due' : ''}`}

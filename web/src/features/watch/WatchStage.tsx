@@ -44,19 +44,19 @@ export function WatchStage() {
   const { record, visit, area, add, pathOf } = useVisit('record', 'visit', 'area', 'add', 'pathOf');
   const onward = useOnward();
   const navigate = useNavigate();
-  const { run, watched } = record;
+  const { run, postTreatmentCheck: checked } = record;
   const [watching, setWatching, clearDraft, changed] = useDraft<Watching>(
     `watch ${visit.id} ${area.id}`,
     {
-      minutesAfter: watched?.minutesAfter ?? null,
+      minutesAfter: checked?.minutesAfter ?? null,
       // What shows now is looked for again: nothing is pressed because it showed before.
-      marks: watched?.marks ?? [],
-      found: watched?.found ?? [],
-      grade: watched?.grade ?? null,
-      cared: watched?.cared ?? [],
-      cooledMinutes: watched?.cooledMinutes ?? null,
-      photoIds: watched?.photoIds ?? [],
-      note: watched?.note ?? '',
+      marks: checked?.marks ?? [],
+      found: checked?.found ?? [],
+      grade: checked?.grade ?? null,
+      cared: checked?.cared ?? [],
+      cooledMinutes: checked?.cooledMinutes ?? null,
+      photoIds: checked?.photoIds ?? [],
+      note: checked?.note ?? '',
       early: '',
     },
   );
@@ -64,7 +64,7 @@ export function WatchStage() {
   const now = useNow();
   const due = secondLookDue(record);
   const minutes = useMinutesSince(lastFiredAt(record));
-  const kept = watched !== null && !changed;
+  const kept = checked !== null && !changed;
   const answer = skinAnswer(
     [...run.marks.map(({ mark }) => mark), ...watching.marks],
     run.pains.map(({ score }) => score),
@@ -85,7 +85,7 @@ export function WatchStage() {
   const keep = async () => {
     const { marks, grade, found, cared, cooledMinutes, photoIds, note } = watching;
     await add({
-      kind: 'watched',
+      kind: 'postTreatmentChecked',
       minutesAfter: defined(minutesAfter),
       marks,
       grade: defined(grade),
