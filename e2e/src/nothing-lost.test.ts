@@ -259,8 +259,8 @@ describe('in the middle of a treatment', () => {
     await browser.driver.wait(
       () =>
         browser.driver.executeScript<boolean>(
-          `return performance.getEntriesByType('resource').some(({ name, responseEnd }) =>
-             name.includes('WatchStage') && responseEnd > 0)`,
+          `const fetched = performance.getEntriesByType('resource').filter(({ responseEnd }) => responseEnd > 0);
+           return ['WatchStage', 'SendHomeStage'].every((stage) => fetched.some(({ name }) => name.includes(stage)))`,
         ),
       20_000,
     );

@@ -47,6 +47,10 @@ const VIEWS: [name: string, go: () => Promise<unknown>][] = [
   ],
   ['Consent texts', () => browser.open('/devices/consents').then(() => browser.see('As it ships'))],
   ['Protocol', () => browser.open('/devices/protocol').then(() => browser.see('Versions'))],
+  [
+    'Picture card',
+    () => browser.open('/devices/picture-card').then(() => browser.see('Patches of the card')),
+  ],
   ['a client', () => client('Candlewick')],
   ['Pictures of a client', () => pictures()],
   ['Ask', () => stage('Odalys Penhallurick-Voss', 'Ask', 'Sun or sunbed')],
