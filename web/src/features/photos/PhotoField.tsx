@@ -1,15 +1,14 @@
-import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { FAULT_WORDS } from '@tidy-quill/contract/labels/pictures';
 import type { PictureFault, TakenAs } from '@tidy-quill/core/picture';
-import { CameraOutlined } from '@ant-design/icons';
 import { Button } from 'antd';
-import { useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import { dropPhoto, keepPhoto } from '../../app/photo-outbox';
 import { useAppDispatch } from '../../app/store';
 import { lazily } from '../../widgets/lazily';
 import { useLatest } from '../../widgets/use-latest';
 import { usePictureWorker } from '../pictures/use-picture-worker';
 import { useVisit } from '../visit/use-visit';
+import { ChoosePicture } from './ChoosePicture';
 import { NoPhotographs } from './NoPhotographs';
 import { Photo } from './Photo';
 import { problemOf } from './photo-problem';
@@ -34,7 +33,6 @@ export function PhotoField({
 }) {
   const { visit, area, mayPhotograph } = useVisit('visit', 'area', 'mayPhotograph');
   const dispatch = useAppDispatch();
-  const input = useRef<HTMLInputElement>(null);
   const label = useId();
   const [problem, setProblem] = useState<string | null>(null);
   const [camera, setCamera] = useState(false);
@@ -77,31 +75,18 @@ export function PhotoField({
           </span>
         ))}
         {ids.length < most ? (
-          <Button
+          <ChoosePicture
+            name={name}
             className="photo-button"
-            icon={<CameraOutlined />}
-            onClick={() => input.current?.click()}
+            onChoose={(picture) => void take(picture)}
           >
             Photograph
-          </Button>
+          </ChoosePicture>
         ) : null}
         {ids.length < most && hasCamera() ? (
           <Button onClick={() => setCamera(true)}>With the last one over it…</Button>
         ) : null}
       </div>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        accept={PHOTO_TYPES.join(',')}
-        capture="environment"
-        aria-label={name}
-        onChange={(event) => {
-          const picture = event.target.files?.[0];
-          event.target.value = '';
-          if (picture !== undefined) void take(picture);
-        }}
-      />
       {camera ? (
         <TakePicture
           about={about}

@@ -1,5 +1,4 @@
 import './pictures.css';
-import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import {
   counted,
   HAIR_METHOD,
@@ -8,13 +7,13 @@ import {
   type Point,
 } from '@tidy-quill/core/picture';
 import type { PictureCount } from '@tidy-quill/core/plan';
-import { CameraOutlined } from '@ant-design/icons';
 import { Button, InputNumber } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { countText, figure } from '../../text';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { ChoosePicture } from '../photos/ChoosePicture';
 import { problemOf } from '../photos/photo-problem';
 import { AtWork } from './AtWork';
 import { CardPdfs } from './CardPdfs';
@@ -70,7 +69,6 @@ export function CountOnPicture({
     // Opened once, with the dialog.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [givenId]);
-  const input = useRef<HTMLInputElement>(null);
   const [taps, setTaps] = useState<readonly Point[]>([]);
   const [lengthMm, setLengthMm] = useState(10);
   const [middle, setMiddle] = useState<Point | null>(null);
@@ -150,23 +148,10 @@ export function CountOnPicture({
     >
       <div className="picture-actions">
         {givenId === undefined ? (
-          <Button icon={<CameraOutlined />} onClick={() => input.current?.click()}>
+          <ChoosePicture name="Picture to count on" onChoose={take}>
             {picture === null ? 'Take or choose a picture' : 'Another picture'}
-          </Button>
+          </ChoosePicture>
         ) : null}
-        <input
-          ref={input}
-          type="file"
-          hidden
-          accept={PHOTO_TYPES.join(',')}
-          capture="environment"
-          aria-label="Picture to count on"
-          onChange={({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            if (file !== undefined) take(file);
-          }}
-        />
         {window === null || onCard || busy !== null ? null : (
           <Button type={found === null ? 'primary' : 'default'} onClick={() => void start()}>
             {found === null ? 'Count' : 'Count again'}

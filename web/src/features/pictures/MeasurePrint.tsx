@@ -1,9 +1,7 @@
-import { PHOTO_TYPES } from '@tidy-quill/contract/photo-limits';
 import { PRINT_FAULT_WORDS } from '@tidy-quill/contract/labels/pictures';
 import { GREYS, type PrintRead } from '@tidy-quill/core/picture';
-import { CameraOutlined } from '@ant-design/icons';
 import { Button, InputNumber } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemFields, problemText } from '../../app/api';
 import { figure } from '../../text';
@@ -11,6 +9,7 @@ import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
+import { ChoosePicture } from '../photos/ChoosePicture';
 import { problemOf } from '../photos/photo-problem';
 import type { OpenedCards } from '../../workers/picture';
 import { AtWork } from './AtWork';
@@ -37,7 +36,6 @@ export function MeasurePrint({ today, onClose }: { today: string; onClose: () =>
   const [keep, { error, isLoading }] = useKeepCardPrintMutation();
   // One print however often it is pressed.
   const [id] = useState(() => v7());
-  const input = useRef<HTMLInputElement>(null);
   const url = opened?.url;
   useEffect(
     () => () => {
@@ -82,22 +80,9 @@ export function MeasurePrint({ today, onClose }: { today: string; onClose: () =>
         known greys.
       </p>
       <div className="picture-actions">
-        <Button icon={<CameraOutlined />} onClick={() => input.current?.click()}>
+        <ChoosePicture name="Picture of both cards" onChoose={(file) => void take(file)}>
           {opened === null ? 'Take or choose a picture' : 'Another picture'}
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          hidden
-          accept={PHOTO_TYPES.join(',')}
-          capture="environment"
-          aria-label="Picture of both cards"
-          onChange={({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            if (file !== undefined) void take(file);
-          }}
-        />
+        </ChoosePicture>
         <Button onClick={onClose}>Cancel</Button>
         {busy === null ? null : (
           <AtWork
