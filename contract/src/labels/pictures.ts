@@ -61,6 +61,7 @@ export const PRINT_FAULT_WORDS: Readonly<Record<PrintFault, string>> = {
   tinted: 'The greys have a colour of their own: print them again, in true grey.',
   unlikeKnown:
     'The known card does not show the greys that were given for it: check them, and light both cards evenly.',
+  lightLost: 'Light is lost in a patch: less light, and no shine on the paper.',
 };
 
 const REDNESS_GRADES: Readonly<Record<Grade, string>> = {

@@ -33,14 +33,21 @@ export function printOn(prints: readonly PrintInUse[], day: string): CardPrint {
 }
 
 /** Why a print is not taken as one. */
-export const PRINT_FAULTS = ['notRising', 'tooFlat', 'tinted', 'unlikeKnown'] as const;
+export const PRINT_FAULTS = ['notRising', 'tooFlat', 'tinted', 'unlikeKnown', 'lightLost'] as const;
 
 export type PrintFault = (typeof PRINT_FAULTS)[number];
 
 /** The least that the lightest grey outdoes the darkest by, and the most that two channels of a grey may differ by (assumed). */
 const [LEAST_RANGE, MOST_TINT] = [4, 0.35];
-/** Why greys make no print: each has to be lighter than the one before, in every channel, and grey. */
-export function faultOfPrint({ greys }: CardPrint): Exclude<PrintFault, 'unlikeKnown'> | null {
+/** Known greys that fit less well than this were lit unevenly, or are not what was said, logarithms. */
+const MOST_MISFIT = 0.08;
+
+/** Why greys make no print: those that are known fit their curves where any were measured; each has to be lighter than the one before, in every channel, and grey. */
+export function faultOfPrint({
+  greys,
+  misfit,
+}: CardPrint & { readonly misfit: number | null }): Exclude<PrintFault, 'lightLost'> | null {
+  if (misfit !== null && !(misfit < MOST_MISFIT)) return 'unlikeKnown';
   const rises = greys.every((grey, each) => {
     const before = greys[each - 1];
     return before === undefined || grey.every((value, channel) => value > (before[channel] ?? 0));

@@ -24,7 +24,8 @@ const MISFIT = 0.16;
 const INNER = 0.6;
 const STEPS = 12;
 /** Nearer to either end a channel shows nothing more. */
-const [DEEP, BRIGHT] = [0.0015, 0.985];
+const DEEP = 0.0015;
+export const BRIGHT = 0.985;
 
 /**
  * Reads a card's patches where a map says that they are; null where they are no greys from dark to light.

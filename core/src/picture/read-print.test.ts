@@ -78,6 +78,10 @@ describe('a print that is read beside a known card', () => {
     expect(readPrint(picture, { known, mine, reflectances }).fault).toBe('unlikeKnown');
   });
 
+  it('is none where light is lost in a patch', () => {
+    expect(readFrom({ ...EVEN_LIGHT, exposureEv: 0.8 }, 6).fault).toBe('lightLost');
+  });
+
   it('brings what lies beside a card nearer to the truth than the greys as meant', () => {
     const scene = sceneOf(1000, 700, SKIN);
     const pose = { kind: 'pocket' as const, pxPerMm: PX_PER_MM, aslant: 0, axis: 0, turn: 0 };
@@ -107,7 +111,8 @@ describe('a print that is read beside a known card', () => {
 });
 
 describe('greys that make no print', () => {
-  const grey = (of: readonly number[]): CardPrint => ({
+  const grey = (of: readonly number[]) => ({
+    misfit: null,
     greys: of.map((each): LinearRgb => [each, each, each]),
     colours: PRINTED_AS_MEANT.colours,
   });
@@ -121,7 +126,12 @@ describe('greys that make no print', () => {
 
   it('has a colour of its own', () => {
     const greys = PRINTED_AS_MEANT.greys.with(2, [0.3, 0.25, 0.2]);
-    expect(faultOfPrint({ ...PRINTED_AS_MEANT, greys })).toBe('tinted');
+    expect(faultOfPrint({ ...PRINTED_AS_MEANT, greys, misfit: 0.01 })).toBe('tinted');
+  });
+
+  it('was read by greys that are not what was said of them', () => {
+    expect(faultOfPrint({ ...PRINTED_AS_MEANT, misfit: 0.079 })).toBeNull();
+    expect(faultOfPrint({ ...PRINTED_AS_MEANT, misfit: 0.081 })).toBe('unlikeKnown');
   });
 });
 

@@ -4,7 +4,7 @@ import type { LinearRgb } from './colour';
 import type { CardFound } from './find-card';
 import { mapped, solvedFor } from './map-points';
 import { LINEAR, type Pixels, type Point } from './pixels';
-import { curvesOf, patchesSeen, reflectance } from './read-card';
+import { BRIGHT, curvesOf, patchesSeen, reflectance } from './read-card';
 
 /** What a picture of two cards tells of the print of one of them. */
 export interface PrintRead extends CardPrint {
@@ -12,9 +12,6 @@ export interface PrintRead extends CardPrint {
   readonly misfit: number;
   readonly fault: PrintFault | null;
 }
-
-/** Known greys that fit less well than this were lit unevenly, or are not what was said, logarithms. */
-const MOST_MISFIT = 0.08;
 
 /**
  * Reads what a printer made of the card's patches from a picture of it beside a card that is known. Light that falls off evenly
@@ -41,9 +38,14 @@ export function readPrint(
   const curves = curvesOf(seen(of.known), greys);
   const mine = seen(of.mine).map((patch) => rounded(reflectance(curves.channels, patch)));
   const print = { greys: mine.slice(0, GREYS.length), colours: mine.slice(GREYS.length) };
-  const fault = curves.misfit < MOST_MISFIT ? faultOfPrint(print) : 'unlikeKnown';
-  return { ...print, misfit: curves.misfit, fault };
+  const { misfit } = curves;
+  const isLost = [of.known, of.mine].some((card) => losesLight(picture, card));
+  return { ...print, misfit, fault: isLost ? 'lightLost' : faultOfPrint({ ...print, misfit }) };
 }
+
+/** Whether a patch is so bright that the picture shows no more of it. */
+const losesLight = (picture: Pixels, { kind, map }: CardFound): boolean =>
+  (patchesSeen(picture, CARDS[kind], map) ?? []).some((patch) => Math.max(...patch) > BRIGHT);
 
 const rounded = (rgb: LinearRgb): LinearRgb =>
   rgb.map((value) => Math.min(1, Math.round(value * 1e4) / 1e4)) as unknown as LinearRgb;

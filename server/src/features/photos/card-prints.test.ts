@@ -33,6 +33,8 @@ describe('the print of the picture card', () => {
     expect((await keep(technician, mine)).status).toBe(403);
     expect((await keep(supervisor, mine)).status).toBe(204);
     expect((await keep(supervisor, mine)).status).toBe(204);
+    const other = { ...mine, since: '2026-03-02' };
+    expect((await keep(supervisor, other)).status).toBe(409);
     expect(await kept()).toEqual([
       { ...mine, by: 'Caspian Thorngate', at: expect.any(String) as string },
     ]);
@@ -45,6 +47,7 @@ describe('the print of the picture card', () => {
       status: 422,
       body: { title: 'These greys make no print of the card' },
     });
+    expect((await keep(supervisor, print({ misfit: 0.2 }))).status).toBe(422);
     expect(await keep(supervisor, print({ since: '2199-01-01' }))).toMatchObject({
       status: 400,
       body: { fields: [{ field: 'since', problem: 'must not be after today' }] },

@@ -10,6 +10,7 @@ import { clinics, staff } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
+import stringify from 'safe-stable-stringify';
 import { actAs } from '../audit/store';
 
 /** All prints of a clinic in the order in which they were kept. */
@@ -49,9 +50,18 @@ export async function keepCardPrint(db: Db, actor: Actor, print: CardPrint): Pro
   }
   await db.transaction(async (tx) => {
     await actAs(tx, actor);
-    await tx
+    const added = await tx
       .insert(cardPrints)
       .values({ clinicId, id: print.id, content: print, addedBy: staffId })
-      .onConflictDoNothing();
+      .onConflictDoNothing()
+      .returning({ id: cardPrints.id });
+    if (added.length > 0) return;
+    const [kept] = await tx
+      .select({ content: cardPrints.content })
+      .from(cardPrints)
+      .where(and(eq(cardPrints.clinicId, clinicId), eq(cardPrints.id, print.id)));
+    if (stringify(kept?.content) !== stringify(print)) {
+      throw new HttpProblem('conflict', 'This print was kept already, with other greys');
+    }
   });
 }

@@ -22,6 +22,7 @@ const SIDES = { 0: 'the left one', 1: 'the right one' } as const;
 
 interface Opened extends OpenedCards {
   readonly url: string;
+  readonly file: File;
 }
 
 /** Reads what a printer makes of the greys from a picture of its card beside one whose greys are known. */
@@ -35,7 +36,7 @@ export function MeasurePrint({ today, onClose }: { today: string; onClose: () =>
   const [read, setRead] = useState<PrintRead | null>(null);
   const [keep, { error, isLoading }] = useKeepCardPrintMutation();
   // One print however often it is pressed.
-  const [id] = useState(() => v7());
+  const [id, setId] = useState(() => v7());
   const url = opened?.url;
   useEffect(
     () => () => {
@@ -51,14 +52,22 @@ export function MeasurePrint({ today, onClose }: { today: string; onClose: () =>
     setRead(null);
     if (fault !== null) return;
     const found = await ask('opening', (remote) => remote.openCards(file));
-    if (found !== null) setOpened({ ...found, url: URL.createObjectURL(file) });
+    if (found !== null) setOpened({ ...found, file, url: URL.createObjectURL(file) });
   };
   const hasBoth = opened?.corners.length === 2;
   const isFilled = greys.every((each) => each !== null);
   const measure = async () => {
     setRead(null);
     const shares = greys.map((each) => (each ?? 0) / 100);
-    setRead(await ask('measuring', async (remote) => await remote.readPrint(known, shares)));
+    const file = opened?.file;
+    const found = await ask('measuring', async (remote, isNew) => {
+      // After a reading that was left the worker is another one.
+      if (isNew && file !== undefined) await remote.openCards(file);
+      return remote.readPrint(known, shares);
+    });
+    setRead(found);
+    // Other figures are another print.
+    setId(v7());
   };
   const done = async () => {
     if (read === null) return;
