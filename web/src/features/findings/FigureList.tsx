@@ -17,14 +17,12 @@ export function FigureList({
 }) {
   const { reduction, dropOuts, incidentReports } = answer;
   const { sessions, clients, minutes, meanPain } = summary;
-  const share = (word: string, of: FindingsSummary['adverse'], behind: Behind, most?: number) => (
-    <ProportionFigure
-      word={word}
-      of={of}
-      {...(most === undefined ? {} : { most })}
-      onOpen={() => onOpen(behind)}
-    />
-  );
+  const share = (
+    word: string,
+    of: FindingsSummary['adverse'],
+    behind: Behind,
+    more: { most?: number; none?: string } = {},
+  ) => <ProportionFigure word={word} of={of} {...more} onOpen={() => onOpen(behind)} />;
   return (
     <>
       <p className="findings-total">
@@ -42,8 +40,8 @@ export function FigureList({
       </p>
       <div className="findings-groups">
         <Group title="Harm and pain">
-          {share('Harm, in the room or later', summary.adverse, 'adverse', 0.25)}
-          {share('Pain of 7 or more', summary.painAtLeast7, 'painAtLeast7', 0.25)}
+          {share('Harm, in the room or later', summary.adverse, 'adverse', { most: 0.25 })}
+          {share('Pain of 7 or more', summary.painAtLeast7, 'painAtLeast7', { most: 0.25 })}
           <Plain
             word="Highest pain, on average"
             value={meanPain === null ? null : `${figure(meanPain)} of 10`}
@@ -58,7 +56,7 @@ export function FigureList({
         <Group title="Response">
           {share('Endpoint as wanted', summary.rightEndpoint, 'rightEndpoint')}
           {share('No endpoint', summary.noEndpoint, 'noEndpoint')}
-          {share('Endpoint too strong', summary.strongEndpoint, 'strongEndpoint', 0.25)}
+          {share('Endpoint too strong', summary.strongEndpoint, 'strongEndpoint', { most: 0.25 })}
           <Plain
             word="Hair left per visit, counted"
             value={
@@ -82,8 +80,10 @@ export function FigureList({
             onOpen={() => onOpen('timed')}
           />
           {share('Longer than booked by over 5 min', minutes?.overran ?? null, 'overran')}
-          {share('With an override', summary.overridden, 'overridden', 0.5)}
-          {share('Waits set aside', summary.waitsSetAside, 'waitsSetAside')}
+          {share('With an override', summary.overridden, 'overridden', { most: 0.5 })}
+          {share('Waits set aside', summary.waitsSetAside, 'waitsSetAside', {
+            none: 'no answer asked to wait',
+          })}
           <span title={DROP_OUT_TEXT}>
             {share(
               'Courses left',

@@ -10,6 +10,7 @@ export function ProportionFigure({
   word,
   of,
   most = 1,
+  none = 'not recorded',
   onOpen,
 }: {
   word: string;
@@ -17,13 +18,15 @@ export function ProportionFigure({
   of: Proportion | null;
   /** The share that the line reaches at least, 0–1. */
   most?: number;
+  /** What stands there where nothing could be counted. */
+  none?: string;
   onOpen: () => void;
 }) {
   if (of === null) {
     return (
       <div className="finding">
         <dt>{word}</dt>
-        <dd className="quiet">not recorded</dd>
+        <dd className="quiet">{none}</dd>
       </div>
     );
   }
