@@ -1,5 +1,7 @@
-import { openSync } from 'fontkit';
+import { create } from 'fontkit';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { sfntOf } from './sfnt';
 
 const require = createRequire(import.meta.url);
 
@@ -18,17 +20,21 @@ const SUBSETS = [
   ['noto-sans', 'cyrillic-ext'],
 ] as const;
 
-/** One file of letters: the name under which a document knows it, and where it lies. */
+/** One file of letters: the name under which a document knows it, and the font itself. */
 export interface Face {
   readonly name: string;
-  readonly file: string;
+  readonly font: Buffer;
 }
 
 const facesOf = (weight: Weight): readonly Face[] =>
   SUBSETS.map(([family, subset]) => ({
     name: `${family} ${subset} ${weight}`,
-    file: require.resolve(
-      `@fontsource/${family}/files/${family}-${subset}-${WEIGHTS[weight]}-normal.woff`,
+    font: sfntOf(
+      readFileSync(
+        require.resolve(
+          `@fontsource/${family}/files/${family}-${subset}-${WEIGHTS[weight]}-normal.woff`,
+        ),
+      ),
     ),
   }));
 
@@ -40,10 +46,10 @@ export const FACES: Readonly<Record<Weight, readonly Face[]>> = {
 
 const held = new Map<string, ReadonlySet<number>>();
 
-function letters({ name, file }: Face): ReadonlySet<number> {
+function letters({ name, font: kept }: Face): ReadonlySet<number> {
   const known = held.get(name);
   if (known !== undefined) return known;
-  const font = openSync(file);
+  const font = create(kept);
   const set = new Set('characterSet' in font ? font.characterSet : []);
   held.set(name, set);
   return set;

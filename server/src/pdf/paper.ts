@@ -39,7 +39,7 @@ export function paper(title: string, day: string, scale = 1, lang = 'en-GB'): PD
     bufferPages: true,
   });
   scales.set(doc, scale);
-  for (const { name, file } of [...FACES.regular, ...FACES.bold]) doc.registerFont(name, file);
+  for (const { name, font } of [...FACES.regular, ...FACES.bold]) doc.registerFont(name, font);
   return doc;
 }
 

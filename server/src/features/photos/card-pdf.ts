@@ -21,7 +21,7 @@ export function cardPdf(kind: CardKind): Promise<Buffer> {
     ...{ size: [mm(card.widthMm), mm(card.heightMm)], margin: 0, lang: 'en-GB' },
     info: { Title: 'Card for pictures', CreationDate: new Date(0), ModDate: new Date(0) },
   });
-  for (const { name, file } of FACES.regular) doc.registerFont(name, file);
+  for (const { name, font } of FACES.regular) doc.registerFont(name, font);
   for (const { x, y, widthMm, heightMm, reflectance } of card.patches) {
     doc.rect(mm(x), mm(y), mm(widthMm), mm(heightMm)).fill(printed(reflectance));
   }
