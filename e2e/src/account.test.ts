@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
-import { openVisit, signIn, signOut, SOON } from './walk';
+import { openVisit, readCaution, signIn, signOut, SOON } from './walk';
 
 let app: Application;
 let browser: Browser;
@@ -54,7 +54,7 @@ describe('a new member of staff', () => {
     await other.fill('Name', 'wren');
     await other.fill('Password', PASSWORD);
     await other.press('Sign in');
-    await other.press('I have read this');
+    await readCaution(other);
     await other.see('Sign out');
   });
 

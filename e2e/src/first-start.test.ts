@@ -12,6 +12,7 @@ import {
   newClient,
   pick,
   readAndApprove,
+  readCaution,
   signConsent,
   testSpot,
 } from './walk';
@@ -58,7 +59,7 @@ async function takeUp(browser: Browser, link: string, signInName: string): Promi
   await browser.fill('Name', signInName);
   await browser.fill('Password', PASSWORD);
   await browser.press('Sign in');
-  await browser.press('I have read this');
+  await readCaution(browser);
   await browser.see('This clinic is being set up');
 }
 
@@ -79,7 +80,7 @@ describe('a clinic that begins', () => {
     await owner.see('This code opens nothing');
     await owner.fill('Code from the terminal', defined(app.setupCode));
     await owner.press('Set it up');
-    await owner.press('I have read this');
+    await readCaution(owner);
     await owner.see('5 things are missing before anybody can be treated.');
     // By a clock by which it is day, whenever this runs.
     await app.rows('update clinics set time_zone = $1', [demoZone()]);

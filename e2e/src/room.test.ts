@@ -162,11 +162,7 @@ describe('two tablets on one visit', () => {
   let other: Browser;
   beforeAll(async () => {
     other = await startBrowser(app.url);
-    await other.open('/');
-    await other.fill('Name', 'tobiah');
-    await other.fill('Password', 'quill and candle');
-    await other.press('Sign in');
-    await other.press('I have read this');
+    await signIn(other, 'tobiah');
   });
   afterAll(() => other.close());
 
