@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
@@ -28,6 +29,10 @@ const FRONT_DOOR =
 // A dialog opens on a press: what it is made of, half of all forms, comes with the first one and not with the page.
 const COMMON = /(core|contract|web)\/src(?!\/widgets\/Dialog\.tsx)/;
 
+// Read for what they export alone, though they do not say so of themselves: a part of a form that a field refers to by name
+// would else bring the whole form.
+const WITHOUT_EFFECTS = /node_modules\/(@rc-component|@ant-design)\//;
+
 export default defineConfig({
   plugins: [
     react(),
@@ -56,6 +61,14 @@ export default defineConfig({
       },
     }),
   ],
+  resolve: {
+    alias: [
+      {
+        find: /^\.\.\/tooltip\/UniqueProvider$/,
+        replacement: fileURLToPath(new URL('src/app/no-shared-tooltip.tsx', import.meta.url)),
+      },
+    ],
+  },
   worker: { format: 'es' },
   build: {
     assetsInlineLimit: 0,
@@ -63,6 +76,9 @@ export default defineConfig({
     // What each page fetches is held to a budget by `npm run check`.
     manifest: true,
     rolldownOptions: {
+      treeshake: {
+        moduleSideEffects: [{ test: WITHOUT_EFFECTS, sideEffects: false }],
+      },
       output: {
         // What nearly every page needs comes in a few files, not in a hundred; all else goes with the pages that need it.
         codeSplitting: {

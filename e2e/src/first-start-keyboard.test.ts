@@ -85,6 +85,7 @@ describe('a clinic that begins, by keyboard alone', () => {
     await owner.keys(Key.ENTER);
     await owner.see('I have read this');
     await ownersHand.enter('I have read this');
+    await owner.gone('Before you begin');
     await owner.see('5 things are missing before anybody can be treated.');
     // By a clock by which it is day, whenever this runs.
     await app.rows('update clinics set time_zone = $1', [demoZone()]);
@@ -116,12 +117,14 @@ describe('a clinic that begins, by keyboard alone', () => {
     await supervisor.keys(Key.ENTER);
     await supervisor.see('I have read this');
     await hand.enter('I have read this');
+    await supervisor.gone('Before you begin');
     await supervisor.see('This clinic is being set up');
   });
 
   it('types a handpiece from its manual and eyewear from its label, and approves what is read', async () => {
     await hand.enter('Devices');
     await supervisor.see('No version yet');
+    await supervisor.see('Add, beginning from');
     await choose(supervisor, hand, 'Add, beginning from', 'Diode 810 nm, cold plate');
     for (const [label, value] of [
       ['Name', 'Diode 810, plate 12'],

@@ -29,7 +29,7 @@ try {
   await browser.see('Trial follow-ups');
   await keep('today');
   await browser.press('Calendar');
-  await browser.see('Odalys Penhallurick-Voss');
+  await browser.see('Odalys Penhallurick-Voss', '//*[@class="board"]');
   await keep('calendar');
   await browser.press('Clients');
   await browser.see('Add client');

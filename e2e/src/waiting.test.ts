@@ -1,5 +1,6 @@
 import { demoZone } from '../../server/test-databases.mjs';
 import { Key } from 'selenium-webdriver';
+import type chrome from 'selenium-webdriver/chrome';
 import { addDays } from '@tidy-quill/core/units';
 import { describe, expect, it } from 'vitest';
 import { startBrowser } from './browser';
@@ -260,5 +261,43 @@ describe('a day without the server', () => {
     await browser.driver.navigate().refresh();
     await browser.see('Thisbe Candlewick', '//table');
     await browser.gone('It cannot be read again just now.');
+  });
+});
+
+describe('a page whose own code cannot be fetched', () => {
+  const devTools = browser.driver as chrome.Driver;
+  const blocked = async (urls: readonly string[]) => {
+    await devTools.sendDevToolsCommand('Network.enable', {});
+    await devTools.sendDevToolsCommand('Network.setBypassServiceWorker', {
+      bypass: urls.length > 0,
+    });
+    await devTools.sendDevToolsCommand('Network.setBlockedURLs', { urls });
+  };
+
+  it('stands without a part that cannot be had, until it can', async () => {
+    await blocked(['*/ListsBelow-*']);
+    await browser.open('/');
+    await browser.see('Thisbe Candlewick', '//table');
+    await browser.see('A part of this page could not be fetched.');
+    await blocked([]);
+    await browser.see('Not ready, in the next two weeks');
+    await browser.gone('A part of this page could not be fetched.');
+  });
+
+  it('says so, leads on, and opens once the code can be had, without a reload', async () => {
+    await browser.open('/');
+    await browser.see('Thisbe Candlewick', '//table');
+    await browser.driver.executeScript('globalThis.sameDocument = true;');
+    await blocked(['*/PracticePage-*']);
+    await browser.press('Practice');
+    await browser.see('This page could not be fetched');
+    await browser.press('Go to Today');
+    await browser.see('Thisbe Candlewick', '//table');
+    await blocked([]);
+    await browser.press('Practice');
+    await browser.see('Strokes, spacing and judgement');
+    expect(await browser.driver.executeScript('return globalThis.sameDocument === true;')).toBe(
+      true,
+    );
   });
 });

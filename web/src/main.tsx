@@ -11,28 +11,38 @@ import { isSignOutOwed } from './app/owed-sign-out';
 import { keptSignIn } from './visit-engine/reload-store';
 import { fetchedAtRest } from './widgets/at-rest';
 
+const UNAUTHORIZED = 401;
+
 const application = fetchedAtRest(() => import('./app/start'));
 
+/** Pages of clients and of first starts need nobody who is signed in. */
+const isOpenToAll = /^\/(answer|appointment|diary|account|setup)\b/.test(location.pathname);
+
 /**
- * Whether nobody can be signed in here, so that the sign-in alone need be fetched. Pages of clients and of first starts, an
- * earlier sign-in that this browser remembers, and a server out of reach are the application's.
+ * The sign-in, where nobody can be signed in here and it alone need be fetched; null where an earlier sign-in that this browser
+ * remembers, or a server out of reach, are the application's. All is asked for at once: which of it is needed shows then.
  */
-async function isSignedOut(): Promise<boolean> {
-  if (/^\/(answer|appointment|diary|account|setup)\b/.test(location.pathname)) return false;
-  if (isSignOutOwed() || (await keptSignIn().catch(() => null)) !== null) return false;
-  return fetch('/api/me').then(
-    ({ status }) => status === 401,
-    () => false,
+async function frontDoor() {
+  if (isOpenToAll || isSignOutOwed()) return null;
+  const door = import('./features/auth/FrontDoor');
+  // Looked at below, where it is needed at all.
+  door.catch(() => {});
+  const answered = fetch('/api/me').then(
+    ({ status }) => status,
+    () => null,
   );
+  if ((await keptSignIn().catch(() => null)) !== null) return null;
+  return (await answered) === UNAUTHORIZED ? (await door).FrontDoor : null;
 }
 
 const root = createRoot(defined(document.getElementById('root')));
 const enter = async () => (await application()).start(root);
-if (await isSignedOut()) {
-  const { FrontDoor } = await import('./features/auth/FrontDoor');
+const FrontDoor = await frontDoor();
+if (FrontDoor === null) await enter();
+else {
   root.render(
     <StrictMode>
       <FrontDoor onSignedIn={enter} />
     </StrictMode>,
   );
-} else await enter();
+}

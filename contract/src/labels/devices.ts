@@ -93,9 +93,9 @@ export function deviceEntryText(body: DeviceEntryBody): string {
         ...counted(body.counter),
       ].join('. ');
     case 'partFitted':
-      return `${body.name} (${PART_WORDS[body.part]}) fitted for ${body.lifePulses.toLocaleString('en-GB')} pulses${body.usedPulses === 0 ? '' : `, ${body.usedPulses.toLocaleString('en-GB')} of them given before`}. Counter ${body.counter.toLocaleString('en-GB')}`;
+      return `${body.name} (${PART_WORDS[body.part]}) fitted for ${figure(body.lifePulses, 0)} pulses${body.usedPulses === 0 ? '' : `, ${figure(body.usedPulses, 0)} of them given before`}. Counter ${figure(body.counter, 0)}`;
     case 'counterRead':
-      return `Counter ${body.counter.toLocaleString('en-GB')}`;
+      return `Counter ${figure(body.counter, 0)}`;
   }
 }
 
@@ -123,7 +123,7 @@ function checkedText({
 }
 
 const counted = (counter: number | null) =>
-  counter === null ? [] : [`Counter ${counter.toLocaleString('en-GB')}`];
+  counter === null ? [] : [`Counter ${figure(counter, 0)}`];
 
 /** What a ratio leads to, in a few words. */
 export const verdictText = (ratio: number) => OUTPUT_VERDICT_WORDS[outputVerdict(ratio)];

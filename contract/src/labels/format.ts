@@ -84,9 +84,16 @@ export const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${wo
 /** What somebody wrote as a sentence of its own: with a full stop where it has no end yet. */
 export const fullStop = (said: string) => (/[.!?…]$/u.test(said.trim()) ? said : `${said}.`);
 
+// One for each number of decimals: making one takes many times as long as a figure does, and Plan writes hundreds.
+const formats = new Map<number, Intl.NumberFormat>();
+
 /** A figure with at most so many decimals, without trailing zeros, thousands parted. */
-export const figure = (value: number, decimals = 1) =>
-  value.toLocaleString('en-GB', { maximumFractionDigits: decimals });
+export function figure(value: number, decimals = 1): string {
+  const format =
+    formats.get(decimals) ?? new Intl.NumberFormat('en-GB', { maximumFractionDigits: decimals });
+  formats.set(decimals, format);
+  return format.format(value);
+}
 
 /** “12 mm” or “12 × 12 mm”. */
 export const spotText = (spot: Spot) => `${spotFigures(spot)}\u00a0mm`;
@@ -103,6 +110,19 @@ export const nmText = (wavelengthNm: number) => `${Math.round(wavelengthNm)}\u00
 export function lightText(light: Light): string {
   const nm = lineNm(light);
   return nm === null ? 'filtered band' : nmText(nm);
+}
+
+/** “Thu 26 Nov 2026, 10:02”. */
+export const momentText = (at: string, timeZone: string) =>
+  `${dayText(dayOf(at, timeZone))}, ${clockText(at, timeZone)}`;
+
+/** How long until, or since, in minutes and seconds; hours and days beyond. */
+export function spanText(ms: number): string {
+  const seconds = Math.floor(Math.abs(ms) / 1000);
+  const [minutes, hours] = [Math.floor(seconds / 60), Math.floor(seconds / 3600)];
+  if (hours >= 48) return `${Math.floor(hours / 24)} days`;
+  if (hours >= 1) return `${hours} h ${minutes - hours * 60} min`;
+  return `${minutes} min ${String(seconds - minutes * 60).padStart(2, '0')} s`;
 }
 
 /** “just now”, “12 min ago”, “3 h ago”, “2 days ago”. */

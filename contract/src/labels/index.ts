@@ -5,6 +5,7 @@ export * from './refusal-names';
 export * from './words';
 export * from './questions';
 export * from './plan';
+export * from './skin-words';
 export * from './columns';
 export * from './suitability';
 export * from './look';

@@ -10,7 +10,7 @@ import type {
 } from '@tidy-quill/core/ink';
 import type { INK_STATES } from '@tidy-quill/core/look';
 import { figure, sentence } from './format';
-import { STEP_WORDS } from './plan';
+import { STEP_WORDS } from './skin-words';
 import { fluenceText } from './settings';
 
 type Words<K extends string> = Readonly<Record<K, string>>;

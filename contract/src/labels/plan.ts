@@ -8,8 +8,6 @@ import type {
   ModelSilence,
   Refusal,
   AlternativeKind,
-  SkinAddition,
-  StepAdvice,
   Technique,
   TestSpotReason,
 } from '@tidy-quill/core/plan';
@@ -29,16 +27,6 @@ export const LIMIT_REASON: Readonly<Record<Exclude<LimitName, 'model' | 'risk'>,
   protocol: 'The high end of the approved row for this laser, skin type and calibre.',
   history:
     'A little above the highest fluence borne well here (1.2 × unless the protocol asks for less), never above one with a strong response; after a reaction the lower of 0.8 × that fluence, or less, and the highest borne well.',
-};
-
-export const ADDITION_WORDS: Readonly<Record<SkinAddition, string>> = {
-  unexposedDarker: 'darker where no sun comes',
-  tanFading: 'a fading tan',
-  tanFresh: 'a fresh tan',
-  selfTan: 'self-tan',
-  freckled: 'freckles',
-  darkerSite: 'a naturally darker place',
-  measured: 'what was measured',
 };
 
 /** What each school gives, and what it gives up. */
@@ -133,17 +121,6 @@ export const LOW_START_WORDS: Readonly<Record<LowStartReason, string>> = {
   mucosal: 'mucosa, or skin next to it',
   scarred: 'scar under the spots',
   firstTypesIVtoVI: 'first time on skin worked as IV–VI',
-};
-
-export const STEP_WORDS: Readonly<Record<StepAdvice['because'], string>> = {
-  noEndpoint: 'no endpoint was seen and pain was 0–4: + 10 %',
-  faintEndpoint: 'the endpoint was faint and pain was 0–4: + 10 %',
-  endpointRight: 'the endpoint was right: hold',
-  notRead: 'no endpoint was noted: hold, nothing is raised unseen',
-  endpointStrong: 'the endpoint was strong: − 10 %',
-  pain5or6: 'pain was 5–6: − 10 %',
-  pain7: 'pain was 7 or more: − 20 % and find the cause',
-  adverse: 'the skin reacted: − 20 % after healing',
 };
 
 /** How warm a cell gets in motion and how large it may be, in one or two sentences. */

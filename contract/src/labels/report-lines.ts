@@ -1,6 +1,5 @@
 import type { OddClock } from '@tidy-quill/core/events';
-import { clockText } from './format';
-import { momentText } from './spot';
+import { clockText, momentText } from './format';
 
 /** One line of the record: what it is, and what it was. */
 export interface SheetLine {

@@ -1,6 +1,7 @@
 import { rednessText } from './pictures';
 import type { Reaction, ReactionEntry } from '@tidy-quill/core/session';
-import { figure } from './format';
+import { figure, momentText } from './format';
+import { PLACE_WORDS } from './spot';
 import {
   CLOSED_WORDS,
   EXTENT_WORDS,
@@ -14,7 +15,6 @@ import {
   TRIAGE_WORDS,
 } from './reaction';
 import type { SheetLine, SheetNames } from './report-lines';
-import { momentText, PLACE_WORDS } from './spot';
 
 /** The following of a reaction, a line a step. */
 export function reactionLines(

@@ -4,7 +4,17 @@ import { readingKind, spotAnswer } from '@tidy-quill/core/spot';
 import { defined } from '@tidy-quill/core/units';
 import type { RecordOpened } from '../record';
 import { areaText } from './area';
-import { clockText, dayOf, dayText, figure, nmText, pulsesText, skinTypeText } from './format';
+import {
+  clockText,
+  dayOf,
+  dayText,
+  figure,
+  momentText,
+  nmText,
+  pulsesText,
+  skinTypeText,
+} from './format';
+import { PLACE_WORDS, READING_WORDS } from './spot';
 import { INK_COLOUR_WORDS, melaninText } from './look';
 import { PLAIN_CHECK_WORDS } from './prepare';
 import { QUESTION_WORDS } from './questions';
@@ -19,7 +29,6 @@ import {
 } from './report-lines';
 import { reactionLines } from './report-reaction';
 import { skin, treated } from './report-session';
-import { momentText, PLACE_WORDS, READING_WORDS } from './spot';
 import {
   ADVICE_PART_WORDS,
   CALIBRE_WORDS,

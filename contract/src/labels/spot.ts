@@ -1,7 +1,7 @@
 import type { Place } from '@tidy-quill/core/look';
 import type { StaleReason } from '@tidy-quill/core/session';
 import type { Due, LaterReason, ReadingKind } from '@tidy-quill/core/spot';
-import { clockText, dayOf, dayText, figure } from './format';
+import { figure, spanText } from './format';
 import { changeText } from './look';
 import { QUESTION_WORDS } from './questions';
 import { ADVERSE_WORDS } from './words';
@@ -32,15 +32,6 @@ export const LATER_WORDS: Readonly<Record<LaterReason, string>> = {
   newMedicine: 'a new medicine',
 };
 
-/** How long until, or since, in minutes and seconds; hours and days beyond. */
-export function spanText(ms: number): string {
-  const seconds = Math.floor(Math.abs(ms) / 1000);
-  const [minutes, hours] = [Math.floor(seconds / 60), Math.floor(seconds / 3600)];
-  if (hours >= 48) return `${Math.floor(hours / 24)} days`;
-  if (hours >= 1) return `${hours} h ${minutes - hours * 60} min`;
-  return `${minutes} min ${String(seconds - minutes * 60).padStart(2, '0')} s`;
-}
-
 /** Whether a reading is still to come, due or late, and the figures to it. */
 export function dueText(due: Pick<Due, 'from' | 'until'>, nowMs: number): string {
   const [from, until] = [Date.parse(due.from), Date.parse(due.until)];
@@ -48,10 +39,6 @@ export function dueText(due: Pick<Due, 'from' | 'until'>, nowMs: number): string
   if (nowMs <= until) return `now, ${spanText(until - nowMs)} left`;
   return 'overdue: read now';
 }
-
-/** “Thu 26 Nov 2026, 10:02”. */
-export const momentText = (at: string, timeZone: string) =>
-  `${dayText(dayOf(at, timeZone))}, ${clockText(at, timeZone)}`;
 
 /** Why an accepted plan no longer fits, each in a line. */
 export function staleLines(stale: readonly StaleReason[]): readonly string[] {

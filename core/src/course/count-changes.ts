@@ -3,7 +3,8 @@ import type { Day } from '../units';
 import { hairCourse } from './follicles';
 import { hairCycleOf } from './hair-cycle';
 import { growingBefore } from './learn-course';
-import { courseSoFar, sameWindow, type CourseCase } from './zone-course';
+import { sameWindow } from './counts';
+import { courseSoFar, type CourseCase } from './zone-course';
 
 /** From one count of a zone's hair to the next. */
 export interface CountChange {

@@ -4,7 +4,8 @@ import { addDays, daysBetween, defined, weeksAhead, type Day } from '../units';
 import { courseOn, follicleFlow, type HairCourse } from './follicles';
 import { hairCycleOf } from './hair-cycle';
 import type { Band } from './learn-course';
-import { aliveNow, hairNow, zoneCourse, type CourseCase, type ZoneCourse } from './zone-course';
+import { aliveNow } from './alive-now';
+import { hairNow, zoneCourse, type CourseCase, type ZoneCourse } from './zone-course';
 
 /** What a visit some weeks from now would meet. */
 export interface Met {

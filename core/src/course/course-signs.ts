@@ -1,5 +1,7 @@
 import { hasNoTarget } from '../figures';
-import { aliveNow, hairNow, sameWindow, type CourseCase, type ZoneCourse } from './zone-course';
+import { sameWindow } from './counts';
+import { aliveNow } from './alive-now';
+import { hairNow, type CourseCase, type ZoneCourse } from './zone-course';
 
 /** What asks for a word about the end of a course, or for somebody to look. */
 export type CourseSign =

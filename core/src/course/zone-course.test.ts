@@ -13,7 +13,9 @@ import {
 } from './course-ahead';
 import { courseSigns } from './course-signs';
 import { treatmentPlan } from './treatment-plan';
-import { aliveNow, isCountDue, zoneCourse, type CourseCase } from './zone-course';
+import { isCountDue } from './counts';
+import { aliveNow } from './alive-now';
+import { zoneCourse, type CourseCase } from './zone-course';
 
 const BEGAN = '2026-01-05';
 const after = (weeks: number) => addDays(BEGAN, weeks * 7);

@@ -8,7 +8,6 @@ import {
   workingSkin,
   type Expected,
   type HairFinding,
-  type HairWindow,
   type ModelWindow,
   type PastSession,
   type Protocol,
@@ -16,6 +15,7 @@ import {
 } from '../plan';
 import type { SiteId } from '../sites';
 import { daysBetween, defined, type Day } from '../units';
+import { countsOf, type DayCount } from './counts';
 import { hairCycleOf } from './hair-cycle';
 import { learnCourse, type HairCount, type LearntCourse } from './learn-course';
 
@@ -101,31 +101,6 @@ export function courseSoFar(of: CourseCase): CourseSoFar | null {
   return { startedOn, visits, counts };
 }
 
-/** Hair as it was counted on a day, and where. */
-export interface DayCount extends Omit<HairCount, 'week'> {
-  readonly on: Day;
-  /** Null where nobody has said. */
-  readonly window: HairWindow | null;
-}
-
-/** What was counted, a day each, oldest first: the last word of a day counts. */
-export function countsOf(
-  found: readonly { readonly on: Day; readonly hair: HairFinding }[],
-): readonly DayCount[] {
-  const byDay = new Map(
-    found.flatMap(({ on, hair: { hairsPerCm2: perCm2, counted: window } }) =>
-      perCm2 === undefined
-        ? []
-        : [[on, { on, perCm2, how: window?.how ?? 'eye', window: window ?? null }] as const],
-    ),
-  );
-  return [...byDay.values()].sort((one, other) => (one.on < other.on ? -1 : 1));
-}
-
-/** Whether two counts were made in the same window; one of which nobody has said where is taken for the same. */
-export const sameWindow = (one: HairWindow | null, other: HairWindow | null): boolean =>
-  one === null || other === null || (one.place === other.place && one.sizeCm2 === other.sizeCm2);
-
 /** What the settings of one day may have taken, weighed by their pulses. */
 function workOf(
   of: CourseCase,
@@ -187,15 +162,3 @@ export const hairNow = ({
   history,
 }: Pick<CourseCase, 'looks' | 'history'>): HairFinding | undefined =>
   looks.at(-1)?.hair ?? wholeSessions(history).at(-1)?.hair;
-
-/** Share of the follicles that is alive today, by what was learnt. */
-export const aliveNow = (
-  { learnt, week }: ZoneCourse,
-  of: 'low' | 'median' | 'high' = 'median',
-): number =>
-  // Nothing dies between two visits: the whole week after today is as it is today.
-  defined(learnt.courses[of].at[Math.ceil(week)]).alive;
-
-/** Whether hair is to be counted at this visit: the first, and every so many after it by the clinic's rhythm. */
-export const isCountDue = (visitNumber: number, own: ClinicalFigures): boolean =>
-  (visitNumber - 1) % Math.round(figureOf(own, 'countEvery')) === 0;

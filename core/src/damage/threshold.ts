@@ -1,3 +1,4 @@
+import { rootWithin } from '../units';
 import { damageOf, type DamageLaw, type Site } from './arrhenius';
 
 /** Beyond this nothing is looked for. */
@@ -36,21 +37,8 @@ export function thresholdJcm2(
     high *= WALK;
     atHigh = excess(high);
   }
-  let side = 0;
-  for (let tries = 0; tries < 60 && high - low > 1e-6 * high; tries++) {
-    const between = (low * atHigh - high * atLow) / (atHigh - atLow);
-    const at = excess(between);
-    // Ω grows with some tenth power of the fluence: this is under 10⁻⁴ of the answer.
-    if (Math.abs(at) < 1e-3) return between;
-    if (at > 0) {
-      [high, atHigh] = [between, at];
-      if (side === 1) atLow /= 2;
-      side = 1;
-    } else {
-      [low, atLow] = [between, at];
-      if (side === -1) atHigh /= 2;
-      side = -1;
-    }
-  }
-  return (low + high) / 2;
+  // Ω grows with some tenth power of the fluence: an excess of this is under 10⁻⁴ of the answer.
+  return rootWithin(excess, [low, atLow], [high, atHigh], 1e-3, isNarrow);
 }
+
+const isNarrow = (low: number, high: number) => high - low <= 1e-6 * high;

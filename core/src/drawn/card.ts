@@ -14,6 +14,7 @@ import {
   type LinearRgb,
   type Point,
 } from '../picture';
+import { defined } from '../units';
 import { cover, type Scene } from './light';
 
 export const PAPER: LinearRgb = [0.9, 0.9, 0.9];
@@ -78,6 +79,7 @@ export function drawCard(
       reflectance: made[each] ?? patch.reflectance,
     })),
   };
+  const printAt = printed(card);
   const [a = 1, b = 0, c = 0, d = 0, e = 1, f = 0, g = 0, h = 0, i = 1] = inverted(map);
   const corners = [
     mapped(map, { x: 0, y: 0 }),
@@ -101,7 +103,7 @@ export function drawCard(
         for (const dx of WITHIN) {
           const [u, v] = [x + dx, y + dy];
           const depth = g * u + h * v + i;
-          const colour = printAt(card, (a * u + b * v + c) / depth, (d * u + e * v + f) / depth);
+          const colour = printAt((a * u + b * v + c) / depth, (d * u + e * v + f) / depth);
           if (colour === null) continue;
           on++;
           red += colour[0];
@@ -115,30 +117,52 @@ export function drawCard(
   }
 }
 
-/** What is printed at a place of a card, mm; null beside the card. */
-function printAt(card: Card, x: number, y: number): LinearRgb | null {
-  if (x < 0 || y < 0 || x > card.widthMm || y > card.heightMm) return null;
-  for (const mark of card.marks) {
-    const [right, down] = [x - mark.x, y - mark.y];
-    if (Math.abs(down) > card.markRadiusMm || Math.abs(right) > card.markRadiusMm) continue;
-    const share = Math.sqrt(right * right + down * down) / card.markRadiusMm;
-    if (share > 1) continue;
-    if (share > WHITE_RING) return PRINT;
-    return share < BLACK_MIDDLE && mark !== card.marks[0] ? PRINT : PAPER;
-  }
-  for (const patch of card.patches) {
-    const [right, down] = [x - patch.x, y - patch.y];
-    if (right >= 0 && down >= 0 && right < patch.widthMm && down < patch.heightMm) {
-      return patch.reflectance;
+/**
+ * Tells what is printed at a place of a card, mm; null beside the card. Of each square of 1 mm it is known what may lie there:
+ * every pixel asks four times.
+ */
+function printed(card: Card): (x: number, y: number) => LinearRgb | null {
+  const across = Math.floor(card.widthMm) + 1;
+  const squares = Array.from({ length: across * (Math.floor(card.heightMm) + 1) }, (_, square) => {
+    const [left, top] = [square % across, Math.floor(square / across)];
+    const reaches = (from: number, to: number, at: number) => from <= at + 1 && to >= at;
+    return {
+      marks: card.marks.filter(
+        ({ x, y }) =>
+          reaches(x - card.markRadiusMm, x + card.markRadiusMm, left) &&
+          reaches(y - card.markRadiusMm, y + card.markRadiusMm, top),
+      ),
+      patches: card.patches.filter(
+        ({ x, y, widthMm, heightMm }) =>
+          reaches(x, x + widthMm, left) && reaches(y, y + heightMm, top),
+      ),
+    };
+  });
+  return (x, y) => {
+    if (x < 0 || y < 0 || x > card.widthMm || y > card.heightMm) return null;
+    const { marks, patches } = defined(squares[Math.floor(y) * across + Math.floor(x)]);
+    for (const mark of marks) {
+      const [right, down] = [x - mark.x, y - mark.y];
+      if (Math.abs(down) > card.markRadiusMm || Math.abs(right) > card.markRadiusMm) continue;
+      const share = Math.sqrt(right * right + down * down) / card.markRadiusMm;
+      if (share > 1) continue;
+      if (share > WHITE_RING) return PRINT;
+      return share < BLACK_MIDDLE && mark !== card.marks[0] ? PRINT : PAPER;
     }
-  }
-  const along = x - card.rule.x;
-  if (along > -0.15 && along < RULE_MM + 0.15) {
-    const up = card.rule.y - y;
-    if (up > -0.15 && up < 0.15) return PRINT;
-    const tick = Math.round(along);
-    const long = tick % 10 === 0 ? 4 : tick % 5 === 0 ? 3 : 2;
-    if (up >= 0 && up < long && Math.abs(along - tick) < 0.15) return PRINT;
-  }
-  return PAPER;
+    for (const patch of patches) {
+      const [right, down] = [x - patch.x, y - patch.y];
+      if (right >= 0 && down >= 0 && right < patch.widthMm && down < patch.heightMm) {
+        return patch.reflectance;
+      }
+    }
+    const along = x - card.rule.x;
+    if (along > -0.15 && along < RULE_MM + 0.15) {
+      const up = card.rule.y - y;
+      if (up > -0.15 && up < 0.15) return PRINT;
+      const tick = Math.round(along);
+      const long = tick % 10 === 0 ? 4 : tick % 5 === 0 ? 3 : 2;
+      if (up >= 0 && up < long && Math.abs(along - tick) < 0.15) return PRINT;
+    }
+    return PAPER;
+  };
 }

@@ -1,4 +1,4 @@
-import { defined, assertInRange } from '../units';
+import { defined, assertInRange, rootWithin } from '../units';
 import { normalCdf } from './normal';
 
 export const LEARNT_ANSWERS = ['none', 'right', 'strong', 'adverse'] as const;
@@ -159,33 +159,42 @@ export const riskAt = (
   { skin }: Pick<Posterior, 'skin'>,
   ceilingShare: number,
   { harmSpread }: LearningConstants = LEARNING,
-): number => expected(skin, (a) => normalCdf((Math.log(ceilingShare) - a) / harmSpread));
+): number => {
+  const share = Math.log(ceilingShare);
+  return expected(skin, (a) => normalCdf((share - a) / harmSpread));
+};
 
 /** Chance that a fluence works, by its ratio to the floor, 0–1. */
 export const chanceAt = (
   { hair }: Pick<Posterior, 'hair'>,
   floorRatio: number,
   { workSpread }: LearningConstants = LEARNING,
-): number => expected(hair, (b) => 1 - normalCdf((b - Math.log(floorRatio)) / workSpread));
+): number => {
+  const ratio = Math.log(floorRatio);
+  return expected(hair, (b) => 1 - normalCdf((b - ratio) / workSpread));
+};
 
-const HALVINGS = 60;
 const LEAST_SHARE = 1e-3;
 const MOST_SHARE = 10;
+const SURE = 1e-13;
 
-/** The share of the ceiling at which the chance of an adverse answer is as given. */
+/**
+ * The share of the ceiling at which the chance of an adverse answer is as given, within 0.001–10. The chance rises with the share, so a
+ * bracket on its logarithm closes in a few steps.
+ */
 export function shareAtRisk(
   posterior: Pick<Posterior, 'skin'>,
   risk: number,
   constants: LearningConstants = LEARNING,
 ): number {
   assertInRange('risk', risk, 1e-6, 0.5);
-  let [low, high] = [Math.log(LEAST_SHARE), Math.log(MOST_SHARE)];
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = (low + high) / 2;
-    if (riskAt(posterior, Math.exp(middle), constants) < risk) low = middle;
-    else high = middle;
-  }
-  return Math.exp((low + high) / 2);
+  const excess = (at: number) => Math.log(riskAt(posterior, Math.exp(at), constants) / risk);
+  const [low, high] = [Math.log(LEAST_SHARE), Math.log(MOST_SHARE)];
+  const [atLow, atHigh] = [excess(low), excess(high)];
+  if (atLow >= 0) return LEAST_SHARE;
+  if (atHigh <= 0) return MOST_SHARE;
+  const isNarrow = (from: number, to: number) => to - from <= SURE;
+  return Math.exp(rootWithin(excess, [low, atLow], [high, atHigh], SURE, isNarrow));
 }
 
 /**

@@ -3,7 +3,7 @@ import { defined, stepDown } from '../units';
 import { coolingDials, coolingOf, turned } from './cooling-dial';
 import { evaluate } from './evaluate';
 import type { PlanCase } from './plan-case';
-import { glides } from './model';
+import { glides } from './technique';
 import type { Setting } from './setting';
 
 export type AlternativeKind = 'fluence' | 'pulse' | 'cooling';

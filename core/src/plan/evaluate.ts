@@ -8,8 +8,6 @@ import {
   type TestSpotReason,
 } from './cautions';
 import {
-  buildsUpHeat,
-  glides,
   marginFor,
   stretchOf,
   windowFor,
@@ -25,11 +23,13 @@ import { centralWavelengthNm, type Handpiece } from './handpiece';
 import { learntHere, MOST_BY_ANSWERS, type LearntHere } from './learnt';
 import { limitsFor, upperOf, type Limits, type Upper } from './limits';
 import { coolingText, toldHere } from './past-response';
-import { checkMargins, rowForPulse, rowsFor, type ProtocolRow } from './protocol';
+import { checkMargins, type ProtocolRow } from './protocol';
 import type { PlanCase } from './plan-case';
 import { hairHandpiece, refusalsFor, type Refusal } from './refusals';
+import { rowOfSetting } from './row-of-setting';
 import type { Setting } from './setting';
 import { startFor, type Start } from './start';
+import { buildsUpHeat, glides } from './technique';
 import { teachingLadder } from './teaching-ladder';
 import { usedThen } from './used-then';
 import {
@@ -234,22 +234,6 @@ export function expectedAt(fluenceJcm2: number | null, model: ModelWindow | null
   const { floorJcm2, fullJcm2 } = model;
   if (floorJcm2 === null || fluenceJcm2 < floorJcm2) return 'tooLittle';
   return fullJcm2 !== null && fluenceJcm2 >= fullJcm2 ? 'toTheBulb' : 'inPart';
-}
-
-/** The protocol's row that speaks of a setting on a subject; null where none does. */
-export function rowOfSetting(
-  plan: Pick<PlanCase, 'protocol' | 'subject'>,
-  handpiece: Handpiece,
-  setting: Pick<Setting, 'technique' | 'pulseMs'>,
-  working: WorkingSkin = workingSkin(plan.subject),
-): ProtocolRow | null {
-  const rows = rowsFor(plan.protocol, {
-    handpiece,
-    technique: setting.technique,
-    skinType: working.type,
-    calibre: plan.subject.hair.calibre,
-  });
-  return rowForPulse(rows, setting.pulseMs);
 }
 
 function workFor(plan: PlanCase, setting: Setting, handpiece: Handpiece | undefined): Workload {

@@ -19,6 +19,7 @@ import type { Handpiece, Technique } from './handpiece';
 import type { Margins, Protocol } from './protocol';
 import { habitOf, passRule } from './habits';
 import type { Setting } from './setting';
+import { buildsUpHeat, glides } from './technique';
 import { hairDiameterUm, type Subject, type UsedHandpiece, type WorkingSkin } from './subject';
 
 /** What the model of light, heat and damage says of a handpiece, spot and pulse on a subject. J/cm². */
@@ -49,15 +50,6 @@ function surfaceOf({ cooling, gel }: UsedHandpiece): Surface {
   if (cooling.kind === 'contact' || cooling.kind === 'gelPlate') return SAPPHIRE;
   return gel ? GEL : AIR;
 }
-
-const GLIDING: readonly Technique[] = ['inMotion', 'subMs1064', 'pulsedLightInMotion'];
-
-/** Whether a technique glides over cells, so that heat builds up from pass to pass. */
-export const glides = (technique: Technique) => GLIDING.includes(technique);
-
-/** Whether a technique lives on heat that builds up over many passes. */
-export const buildsUpHeat = (technique: Technique) =>
-  technique === 'inMotion' || technique === 'pulsedLightInMotion';
 
 // Of the windows on the market 1.2–1.4 (assumed).
 const USUAL_STRETCH = 1.3;

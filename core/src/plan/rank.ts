@@ -1,6 +1,6 @@
 import { SITES } from '../sites';
 import type { Expected } from './evaluate';
-import { buildsUpHeat } from './model';
+import { buildsUpHeat } from './technique';
 import type { Proposal } from './propose';
 import type { WorkingSkin } from './subject';
 import { defined } from '../units';

@@ -7,6 +7,7 @@ export * from './may-treat';
 export * from './onset';
 export * from './pass-pace';
 export * from './past-session';
+export * from './overdue';
 export * from './planned-spots';
 export * from './preparation';
 export * from './reactions';

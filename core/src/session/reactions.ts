@@ -127,10 +127,6 @@ export function withReaction(
 export const openReactions = ({ reactions }: Pick<VisitRecord, 'reactions'>): readonly Reaction[] =>
   reactions.filter(({ closed }) => closed === null);
 
-/** Whether somebody should have looked or asked again by now. */
-export const isOverdue = ({ againAt }: Pick<Reaction, 'againAt'>, now: string): boolean =>
-  againAt !== null && Date.parse(againAt) < Date.parse(now);
-
 function reportAfter(reactions: readonly Reaction[], body: EventBody): ReactionReport | null {
   if (body.kind === 'reactionReported') return body.report;
   if (body.kind !== 'reactionFollowed') return null;

@@ -8,14 +8,8 @@ import {
   type Question,
   type QuestionId,
 } from './questions';
-import {
-  completed,
-  OUTCOMES,
-  type Outcome,
-  type Rule,
-  type SuitabilityRules,
-  type Wait,
-} from './rules';
+import { isStop, OUTCOMES, type Outcome } from './outcome';
+import { completed, type Rule, type SuitabilityRules, type Wait } from './rules';
 
 /** Whom a set of answers is about, and for which day. */
 export interface SuitabilityCase {
@@ -122,11 +116,6 @@ function judged(
     findings,
     unanswered: asked.flatMap(({ id }) => (history.answers[id] === undefined ? [id] : [])),
   };
-}
-
-/** Whether an outcome keeps the visit from going on to Plan. */
-export function isStop(outcome: Outcome): boolean {
-  return outcome === 'wait' || outcome === 'refer';
 }
 
 /** Whether a supervisor may set aside all that stops here. */

@@ -1,10 +1,6 @@
 import { JOBS, PLACES, type Job, type Place, type QuestionId } from './questions';
+import type { Outcome } from './outcome';
 import { STANDARD_SUBSTANCES, type MedicineClass, type Substance } from './substances';
-
-/** From the mildest to the strictest. */
-export const OUTCOMES = ['go', 'care', 'wait', 'refer'] as const;
-
-export type Outcome = (typeof OUTCOMES)[number];
 
 /** How long after the last day nothing may be fired. */
 export type Wait = { readonly days: number } | { readonly months: number };

@@ -1,4 +1,5 @@
-import type { Arm, TrialSide } from './design';
+import type { Arm } from './design';
+import type { TrialSide } from './sides';
 
 /** Which way is worked on which side of one client. */
 export type Allocation = Readonly<Record<TrialSide, Arm>>;

@@ -1,15 +1,12 @@
 import { addDays, addMonths, assertInRange, InputError, spotAreaCm2, type Day } from '../units';
 import { SITES, type SiteId } from '../sites';
 import { glides, type Setting, type Technique } from '../plan';
+import type { TrialSide } from './sides';
 
 export const ARMS = ['a', 'b'] as const;
 
 /** One of the two ways of working. */
 export type Arm = (typeof ARMS)[number];
-
-export const TRIAL_SIDES = ['left', 'right'] as const;
-
-export type TrialSide = (typeof TRIAL_SIDES)[number];
 
 /** How the settings of a side are chosen: each as it is planned for its own way, or the side worked second like the first. */
 export const SETTINGS_RULES = ['asPlanned', 'alike'] as const;

@@ -1,3 +1,4 @@
+export * from './sides';
 export * from './design';
 export * from './allocation';
 export * from './paired';

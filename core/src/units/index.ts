@@ -8,3 +8,4 @@ export * from './day';
 export * from './typed-day';
 export * from './cache';
 export * from './seeded';
+export * from './root-within';

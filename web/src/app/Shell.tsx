@@ -17,7 +17,6 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
 import { KeptHere } from '../features/auth/KeptHere';
-import { Arrivals } from '../features/urgent/Arrivals';
 import { engine } from './engine';
 import { useAppDispatch, useAppSelector } from './store';
 import { writeClocksAs } from '../text';
@@ -32,6 +31,7 @@ import { themeOf, view } from './view';
 import { fetchWaiting, whenAtRest } from '../widgets/at-rest';
 import { lazily } from '../widgets/lazily';
 
+const Arrivals = lazily(async () => (await import('../features/urgent/Arrivals')).Arrivals);
 const LockScreen = lazily(async () => (await import('../features/account/LockScreen')).LockScreen);
 const CautionFirst = lazily(
   async () => (await import('../features/auth/CautionFirst')).CautionFirst,

@@ -1,4 +1,4 @@
-import { keepByLine } from '../visit-engine/live-line';
+import { keepByLine } from '../visit-engine/open-lines';
 import { persist, persisted, removePersisted } from '../visit-engine/entry-store';
 import type { Ports, Sent } from '../visit-engine/engine';
 import { keepSince } from '../visit-engine/reload-store';

@@ -1,11 +1,11 @@
 import { StrictMode } from 'react';
 import type { Root } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router';
+import { BrowserRouter } from 'react-router';
 import { onDeviceKey } from '../visit-engine/seal';
 import { sealDrafts } from './draft';
+import { Pages } from './Pages';
 import { takeUpPhotos } from './photo-outbox';
-import { router } from './router';
 import { startEngine } from './start-engine';
 import { store } from './store';
 
@@ -20,7 +20,9 @@ export function start(root: Root): void {
   root.render(
     <StrictMode>
       <Provider store={store}>
-        <RouterProvider router={router} />
+        <BrowserRouter>
+          <Pages />
+        </BrowserRouter>
       </Provider>
     </StrictMode>,
   );

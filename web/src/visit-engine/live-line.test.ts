@@ -5,7 +5,8 @@ import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { WebSocket, WebSocketServer } from 'ws';
 import { defined } from '@tidy-quill/core/units';
-import { keepByLine, openLine } from './live-line';
+import { openLine } from './live-line';
+import { keepByLine } from './open-lines';
 
 const VISIT = '01930000-0000-7000-8000-00000000000a';
 const PRESS: NewEvent = {

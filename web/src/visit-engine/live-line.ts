@@ -2,6 +2,7 @@ import type { ConsoleLive } from '@tidy-quill/contract/console';
 import type { LiveAsk, LiveTold } from '@tidy-quill/contract/live';
 import type { EventsKept, NewEvent } from '@tidy-quill/contract/visit';
 import ReconnectingWebSocket from 'partysocket/ws';
+import { lines, type LineUp } from './open-lines';
 
 /** What a page does with what comes down its line. */
 interface Heard {
@@ -13,8 +14,6 @@ interface Heard {
 
 // A press that is not answered within this goes as a request.
 const ANSWER_MS = 4000;
-
-const lines = new Map<string, Line>();
 
 /**
  * Opens the live line of a visit, again and again while it cannot be reached; gives how to close it. While it is open,
@@ -30,16 +29,7 @@ export function openLine(visitId: string, heard: Heard): () => void {
   };
 }
 
-/** Keeps presses by the line of their visit; null where there is none, or it cannot take them: they go as a request. */
-export async function keepByLine(
-  visitId: string,
-  events: readonly NewEvent[],
-  after: number,
-): Promise<EventsKept | null> {
-  return (await lines.get(visitId)?.ask(events, after)) ?? null;
-}
-
-class Line {
+class Line implements LineUp {
   private readonly socket: ReconnectingWebSocket;
   private readonly asked = new Map<number, (kept: EventsKept | null) => void>();
   private asks = 0;

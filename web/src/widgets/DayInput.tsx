@@ -1,6 +1,7 @@
 import { CalendarOutlined } from '@ant-design/icons';
 import { readTypedDay, typedExample, type DayReading, type TypedDay } from '@tidy-quill/core/units';
-import { Button, Input, Popover } from 'antd';
+import { Button, Popover } from 'antd';
+import { Input } from './inputs';
 import { useContext, useEffect, useState } from 'react';
 import { ClinicContext } from '../app/clinic-context';
 import { dayOf, dayText } from '../text';

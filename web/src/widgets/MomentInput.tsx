@@ -1,5 +1,5 @@
 import { addDays } from '@tidy-quill/core/units';
-import { Input } from 'antd';
+import { Input } from './inputs';
 import { useState } from 'react';
 import { clockOf, dayOf, dayText, momentOf } from '../text';
 import { parseDay } from './parse-day';

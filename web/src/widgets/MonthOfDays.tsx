@@ -1,11 +1,13 @@
 import { addMonths } from '@tidy-quill/core/units';
 import { Calendar } from 'antd';
+import enGB from 'antd/es/calendar/locale/en_GB';
 import dayjs, { type Dayjs } from 'dayjs';
+import 'dayjs/locale/en-gb';
 
 /** How far back and ahead the list of years goes where nothing limits it, months. */
 const FAR = 120;
 
-/** A month's days to choose from. */
+/** A month's days to choose from, in weeks that begin on Monday, as on the calendar. */
 export function MonthOfDays({
   value,
   min,
@@ -25,6 +27,7 @@ export function MonthOfDays({
     <div className="day-input-month">
       <Calendar
         fullscreen={false}
+        locale={enGB}
         value={dayjs(value)}
         validRange={range}
         onSelect={(day, { source }) => {

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
+import { Link } from 'react-router';
 
 /** A page that cannot be shown: what happened, what is safe, what to do. */
 export function PageProblem({
@@ -41,14 +41,9 @@ export function NotFoundPage() {
 const UNFETCHED = /dynamically imported module|Importing a module script failed/i;
 
 /** For a page that failed while it was drawn or fetched. */
-export function FaultPage() {
-  const error = useRouteError();
+export function FaultPage({ fault }: { fault: unknown }) {
   const [tried, setTried] = useState(false);
-  const text = isRouteErrorResponse(error)
-    ? `${error.status} ${error.statusText}`
-    : error instanceof Error
-      ? error.message
-      : 'No more is known.';
+  const text = fault instanceof Error ? fault.message : 'No more is known.';
   if (!UNFETCHED.test(text)) {
     return (
       <PageProblem

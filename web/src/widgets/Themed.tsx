@@ -1,10 +1,12 @@
+import { StyleProvider } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
-import enGB from 'antd/locale/en_GB';
-import 'dayjs/locale/en-gb';
 import type { ReactNode } from 'react';
 import { antThemeFor } from '../app/theme';
+import { keptStyles } from './kept-styles';
 
-/** What is inside in our colours, and with weeks that begin on Monday wherever a day is picked, as on the calendar. */
+const styles = keptStyles();
+
+/** What is inside in our colours. */
 export function Themed({
   theme,
   children,
@@ -13,8 +15,10 @@ export function Themed({
   children: ReactNode;
 }) {
   return (
-    <ConfigProvider locale={enGB} theme={antThemeFor(theme)} wave={{ disabled: true }}>
-      {children}
-    </ConfigProvider>
+    <StyleProvider cache={styles}>
+      <ConfigProvider theme={antThemeFor(theme)} wave={{ disabled: true }}>
+        {children}
+      </ConfigProvider>
+    </StyleProvider>
   );
 }

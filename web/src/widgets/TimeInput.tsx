@@ -1,4 +1,4 @@
-import { Input } from 'antd';
+import { Input } from './inputs';
 import dayjs from 'dayjs';
 import { useState } from 'react';
 import { clockFormat } from '../text';

@@ -1,15 +1,20 @@
 const waiting: (() => void)[] = [];
 
-/** Fetches something once: when the page is at rest, or when it is first asked for; again where it failed. */
-export function fetchedAtRest<T>(load: () => Promise<T>): () => Promise<T> {
+/** Fetches something once; again where it failed. */
+export function fetchedOnce<T>(load: () => Promise<T>): () => Promise<T> {
   let loading: Promise<T> | undefined;
-  const fetched = () => {
+  return () => {
     loading ??= load().catch((error: unknown) => {
       loading = undefined;
       throw error;
     });
     return loading;
   };
+}
+
+/** Fetches something once: when the page is at rest, or when it is first asked for; again where it failed. */
+export function fetchedAtRest<T>(load: () => Promise<T>): () => Promise<T> {
+  const fetched = fetchedOnce(load);
   waiting.push(() => void fetched().catch(() => {}));
   return fetched;
 }

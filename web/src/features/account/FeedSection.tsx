@@ -1,4 +1,5 @@
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';

@@ -1,6 +1,7 @@
 import './account.css';
 import type { Locked } from '@tidy-quill/contract/auth';
-import { Button, Input, type InputRef } from 'antd';
+import { Button, type InputRef } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useEffect, useRef, useState } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { problemText, useSignOutMutation } from '../../app/api';

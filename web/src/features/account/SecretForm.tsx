@@ -1,4 +1,5 @@
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { problemFields, problemText } from '../../app/api';
 import { Field } from '../../widgets/Field';

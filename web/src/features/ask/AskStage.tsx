@@ -1,16 +1,23 @@
 import './ask.css';
-import { useSearchParams } from 'react-router';
+import { Skeleton } from 'antd';
+
 import { useVisit } from '../visit/use-visit';
 import { LanguageNotice } from '../languages/LanguageNotice';
-import { ConsentPart } from '../consent/ConsentPart';
 import { AskHistory } from './AskHistory';
+import { lazily } from '../../widgets/lazily';
+import { useSearch } from '../../app/use-search';
+
+const ConsentPart = lazily(
+  async () => (await import('../consent/ConsentPart')).ConsentPart,
+  <Skeleton active />,
+);
 
 const PARTS = { history: 'History', consent: 'Consent' } as const;
 
 /** Ask in two parts: what the client says and what it means, then the consent. */
 export function AskStage() {
   const { consented, languageGap } = useVisit('consented', 'languageGap');
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const part = search.get('part') === 'consent' ? 'consent' : 'history';
   const go = (next: keyof typeof PARTS) =>
     setSearch((before) => {

@@ -12,8 +12,13 @@ import type { ReactNode } from 'react';
 import { GROUP_WORDS } from '../../text';
 import { useQuestionWords } from './question-words';
 import { questionOf } from './missing';
-import { MedicineList } from './MedicineList';
+import { lazily } from '../../widgets/lazily';
 import { QuestionLine } from './QuestionLine';
+
+const MedicineList = lazily(
+  async () => (await import('./MedicineList')).MedicineList,
+  <div className="medicines-wait" aria-busy="true" />,
+);
 
 const GROUPS = Object.keys(GROUP_WORDS) as QuestionGroup[];
 

@@ -1,4 +1,4 @@
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import type { ComponentProps } from 'react';
 import { DayInput } from '../../widgets/DayInput';
 import { useQuestionWords } from './question-words';

@@ -1,11 +1,14 @@
 import './ask.css';
 import type { Answer, Question } from '@tidy-quill/core/suitability';
 import type { InputError } from '@tidy-quill/core/units';
-import { Input, Radio } from 'antd';
+import { Radio } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useId, type ReactNode } from 'react';
 import { dayText, QUESTION_WORDS } from '../../text';
-import { HomeDayInput } from './HomeDayInput';
 import { useQuestionWords } from './question-words';
+import { lazily } from '../../widgets/lazily';
+
+const HomeDayInput = lazily(async () => (await import('./HomeDayInput')).HomeDayInput);
 
 /** One question: no or yes; the last day and a word on it where a yes needs them. */
 export function QuestionLine({

@@ -2,7 +2,7 @@ import './audit.css';
 import { AUDIT_KINDS, type AuditEntry, type AuditKind } from '@tidy-quill/contract/audit';
 import { Button, Select, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { defined } from '@tidy-quill/core/units';
 import { problemText, useClinicQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -12,10 +12,11 @@ import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { useAuditTrailQuery, type AuditFilter } from './audit-api';
 import { whatText } from './what-text';
+import { useSearch } from '../../app/use-search';
 
 /** Who did and looked at what, newest first, by person, client, kind and day. */
 export function AuditPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const { staff: me } = useSignedIn();
   const { data: clinic } = useClinicQuery();
   const [pages, setPages] = useState<readonly number[]>([]);

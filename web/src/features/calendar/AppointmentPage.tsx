@@ -2,7 +2,8 @@ import '../ahead/ahead.css';
 import type { AppointmentPage as Opened } from '@tidy-quill/contract/calendar';
 import { clientWords } from '@tidy-quill/contract/client-words/index';
 import type { ClientAnswer } from '@tidy-quill/core/calendar';
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Skeleton } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { problemText } from '../../app/api';
@@ -72,7 +73,7 @@ function Appointment({ token, page }: { token: string; page: Opened }) {
         <>
           <Field label={say(asking === 'otherTime' ? 'page.whenSuits' : 'page.shouldKnow')}>
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 rows={3}
                 maxLength={500}

@@ -2,7 +2,8 @@ import { NewUnavailable, type BookedVisit } from '@tidy-quill/contract/calendar'
 import { read } from '@tidy-quill/contract/problem';
 import { UNAVAILABLE, type Unavailable } from '@tidy-quill/core/calendar';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { Button, Input, Select, Upload } from 'antd';
+import { Button, Select, Upload } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';

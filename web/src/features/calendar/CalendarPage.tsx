@@ -6,7 +6,7 @@ import { weekdayOf } from '@tidy-quill/core/calendar';
 import { addDays, addMonths, defined, type Day } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { problemText, useCatalogueQuery, useClinicQuery, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { countText, dayOf, dayText, monthText, shortDay } from '../../text';
@@ -22,6 +22,7 @@ import { MonthLoad } from './MonthLoad';
 import { UseFigures } from './UseFigures';
 import { WeekBoard } from './WeekBoard';
 import { lazily } from '../../widgets/lazily';
+import { useSearch } from '../../app/use-search';
 
 const AwayDialog = lazily(async () => (await import('./AwayDialog')).AwayDialog);
 
@@ -38,7 +39,7 @@ const STEP_WORDS: Readonly<Record<View, string>> = {
 
 /** Visits side by side: a day by room or person, a week, or how full a month is. */
 export function CalendarPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const { timeZone } = useSignedIn().clinic;
   const today = dayOf(new Date().toISOString(), timeZone);
   const day = search.get('day') ?? today;

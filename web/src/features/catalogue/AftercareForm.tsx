@@ -11,7 +11,8 @@ import {
   type AdviceWhen,
 } from '@tidy-quill/core/aftercare';
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, InputNumber, Select } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { ADVICE_PART_WORDS, figure, HABIT_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 
@@ -115,7 +116,7 @@ function BlockRow({
   );
   return (
     <div className="block-row">
-      <Input.TextArea
+      <TextArea
         aria-label={`Line ${block.id}`}
         autoSize
         maxLength={500}

@@ -1,6 +1,7 @@
 import './catalogue.css';
 import type { CellProblem, Cells, Column } from '@tidy-quill/contract/catalogue-table';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { COLUMN_WORDS } from '../../text';
 import { Dialog } from '../../widgets/Dialog';

@@ -1,6 +1,7 @@
 import './catalogue.css';
 import { CONSENT_KINDS, PHOTO_USES, RISK_CODES, type ConsentTexts } from '@tidy-quill/core/consent';
-import { Input, InputNumber } from 'antd';
+import { InputNumber } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { CONSENT_KIND_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 
@@ -41,7 +42,7 @@ export function ConsentTextsForm({
           {(['title', 'body'] as const).map((part) => (
             <Field key={part} label={part === 'title' ? `Title, ${kind}` : `Text, ${kind}`}>
               {(field) => (
-                <Input.TextArea
+                <TextArea
                   {...field}
                   autoSize={{ minRows: part === 'title' ? 1 : 6 }}
                   readOnly={!editable}

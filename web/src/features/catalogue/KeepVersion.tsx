@@ -1,5 +1,6 @@
 import type { NewVersion } from '@tidy-quill/contract/catalogue';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useAddVersionMutation } from '../../app/api';

@@ -6,15 +6,18 @@ import {
   type Table,
 } from '@tidy-quill/contract/catalogue-table';
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { Link } from 'react-router';
-import { useId, useRef, useState, type ChangeEvent } from 'react';
+import { useRef, useState, type ChangeEvent } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { cellText, headText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { download, readFile, toCsv } from './table-files';
+import { offerFile } from '../../app/offer-file';
+import { fetchedAtRest } from '../../widgets/at-rest';
 import { lazily } from '../../widgets/lazily';
 
+const files = fetchedAtRest(() => import('./table-files'));
+const AddFromTemplate = lazily(async () => (await import('./AddFromTemplate')).AddFromTemplate);
 const CellForm = lazily(async () => (await import('./CellForm')).CellForm);
 
 /** Records as a table that may be edited row by row, or taken whole from a file. */
@@ -47,16 +50,20 @@ export function RecordTable<T extends { readonly id: string }>({
   const [editing, setEditing] = useState<number | Cells | null>(null);
   const [problems, setProblems] = useState<readonly CellProblem[]>([]);
   const file = useRef<HTMLInputElement>(null);
-  const addId = useId();
   const rows = records.map((record) => toCells(table, record));
 
   const onFile = async ({ target }: ChangeEvent<HTMLInputElement>) => {
     const [chosen] = target.files ?? [];
     if (chosen === undefined) return;
+    const { readFile } = await files();
     const result = readFile(table, chosen.name, await chosen.text());
     target.value = '';
     setProblems(result.ok ? [] : result.problems);
     if (result.ok) onChange(result.value);
+  };
+  const offer = async () => {
+    const { toCsv } = await files();
+    offerFile(`${name}.csv`, 'text/csv', toCsv(table, records));
   };
   const onSaved = (cells: Cells): readonly CellProblem[] => {
     const at = typeof editing === 'number' ? editing : rows.length;
@@ -72,16 +79,13 @@ export function RecordTable<T extends { readonly id: string }>({
   return (
     <section>
       <div className="page-actions">
-        <Button
-          icon={<DownloadOutlined />}
-          onClick={() => download(`${name}.csv`, 'text/csv', toCsv(table, records))}
-        >
+        <Button icon={<DownloadOutlined />} onClick={() => void offer()}>
           CSV
         </Button>
         <Button
           icon={<DownloadOutlined />}
           onClick={() =>
-            download(`${name}.json`, 'application/json', JSON.stringify(records, null, 2))
+            offerFile(`${name}.json`, 'application/json', JSON.stringify(records, null, 2))
           }
         >
           JSON
@@ -105,17 +109,7 @@ export function RecordTable<T extends { readonly id: string }>({
                 Add row
               </Button>
             ) : (
-              <span className="add-from">
-                <label htmlFor={addId}>Add, beginning from</label>
-                <Select
-                  id={addId}
-                  placeholder="a kind…"
-                  value={null}
-                  popupMatchSelectWidth={false}
-                  options={templates.map(({ label }, value) => ({ label, value }))}
-                  onChange={(index: number) => setEditing(templates[index]?.cells ?? {})}
-                />
-              </span>
+              <AddFromTemplate templates={templates} onAdd={setEditing} />
             )}
           </>
         ) : null}

@@ -1,6 +1,7 @@
 import type { Called, RulesSection, SafetyPapers } from '@tidy-quill/core/safety';
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { v7 } from 'uuid';
 import { Field } from '../../widgets/Field';
 
@@ -65,7 +66,7 @@ export function SafetyForm({
           </Field>
           <Field label={`Rules: ${heading}`}>
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 autoSize={{ minRows: 2 }}
                 maxLength={4000}

@@ -68,12 +68,3 @@ function readJson<T extends { readonly id: string }>(table: Table<T>, text: stri
 }
 
 const refused = (problems: readonly CellProblem[]) => ({ ok: false, problems }) as const;
-
-/** Offers a text as a file. */
-export function download(name: string, type: string, text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}

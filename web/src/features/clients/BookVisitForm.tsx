@@ -14,7 +14,6 @@ import { nextQuarter } from '../calendar/next-quarter';
 import { SlotFields } from '../calendar/SlotFields';
 import { useSlot } from '../calendar/use-slot';
 import { NotSignedOff } from '../sign-offs/NotSignedOff';
-import { NextOnCourse } from '../course/NextOnCourse';
 import { ofArea, useCourseCase } from '../course/use-course-case';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
@@ -22,6 +21,9 @@ import { Choice } from '../../widgets/Choice';
 import { goToField } from '../../widgets/go-to-field';
 import { useOnceReady } from '../../widgets/use-once-ready';
 import { Ticks } from '../../widgets/Ticks';
+import { lazily } from '../../widgets/lazily';
+
+const NextOnCourse = lazily(async () => (await import('../course/NextOnCourse')).NextOnCourse);
 
 /** A visit is not proposed for the very next moments: it would have begun before its questions are sent. */
 const LEAD_MS = 2 * 60_000;

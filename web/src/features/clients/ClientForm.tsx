@@ -6,7 +6,8 @@ import {
   type GivenClientFields,
 } from '@tidy-quill/contract/clients';
 import { CONTACT_WORDS, languageText } from '@tidy-quill/contract/labels/clients';
-import { Button, Checkbox, Input } from 'antd';
+import { Button, Checkbox } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useDeferredValue, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useAddClientMutation, useEditClientMutation } from '../../app/api';
@@ -122,7 +123,7 @@ export function ClientForm({
       {text('alert')}
       <Field label={LABELS.note} problem={wrong['note']}>
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             rows={3}
             value={fields.note}

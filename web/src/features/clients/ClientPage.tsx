@@ -1,5 +1,5 @@
 import './clients.css';
-import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
+import { DownloadOutlined, EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, AreaNote, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -16,26 +16,28 @@ import { PageProblem } from '../../widgets/PageProblem';
 import { MergedRecords } from '../merges/MergedRecords';
 import { SignedConsents } from '../consent/SignedConsents';
 import { AreaStanding, CourseActions, PlanGiven } from '../course/AreaStanding';
-import { HairCourse } from '../course/HairCourse';
-import { InkCourse } from '../course/InkCourse';
 import { useCourseCase } from '../course/use-course-case';
 import { FreedTime } from '../calendar/FreedTime';
 import { LanguageNotice } from '../languages/LanguageNotice';
 import { ContactLine } from './ContactLine';
-import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { TypedSessions } from './TypedSessions';
-import { VisitFilter } from './VisitFilter';
 import { VisitTable } from './VisitTable';
 import { lazily } from '../../widgets/lazily';
 
+const VisitFilter = lazily(async () => (await import('./VisitFilter')).VisitFilter);
+const ExportMenu = lazily(
+  async () => (await import('./ExportMenu')).ExportMenu,
+  <Button icon={<DownloadOutlined />}>Export</Button>,
+);
+const InkCourse = lazily(async () => (await import('../course/InkCourse')).InkCourse);
+const HairCourse = lazily(async () => (await import('../course/HairCourse')).HairCourse);
 const PickOther = lazily(async () => (await import('../merges/PickOther')).PickOther);
 const AddAreaForm = lazily(async () => (await import('./AddAreaForm')).AddAreaForm);
 const BookVisitForm = lazily(async () => (await import('./BookVisitForm')).BookVisitForm);
 const EraseClient = lazily(async () => (await import('./EraseClient')).EraseClient);
 const ClientForm = lazily(async () => (await import('./ClientForm')).ClientForm);
 const PickSession = lazily(async () => (await import('../reactions/PickSession')).PickSession);
-
 const SessionsChart = lazy(() => import('./SessionsChart'));
 
 /** One client: areas, visits, and each area's course in a chart. */

@@ -1,21 +1,23 @@
 import { PlusOutlined, SearchOutlined } from '@ant-design/icons';
 import { CLIENTS_PER_PAGE, type ClientListed } from '@tidy-quill/contract/clients';
 import { hasRight } from '@tidy-quill/core/access';
-import { Button, Input, Pagination, Skeleton } from 'antd';
+import { Button, Pagination, Skeleton } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useDeferredValue, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useOnward } from '../../app/use-onward';
 import { problemText, useClientsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
-import { dayOf, shortDay } from '../../text';
+import { dayOf, shortDay, figure } from '../../text';
 import { PageProblem } from '../../widgets/PageProblem';
 import { lazily } from '../../widgets/lazily';
+import { useSearch } from '../../app/use-search';
 
 const ClientForm = lazily(async () => (await import('./ClientForm')).ClientForm);
 
 /** All clients, found as one types. */
 export function ClientsPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const onward = useOnward();
   const { staff } = useSignedIn();
   const [adding, setAdding] = useState(false);
@@ -43,7 +45,7 @@ export function ClientsPage() {
           <p aria-live="polite">
             {data === undefined
               ? 'Looking…'
-              : `${data.total.toLocaleString('en-GB')} ${text ? 'found' : 'in all'}`}
+              : `${figure(data.total, 0)} ${text ? 'found' : 'in all'}`}
           </p>
         </div>
         <div className="page-actions">

@@ -4,7 +4,8 @@ import {
   type Guardian,
 } from '@tidy-quill/contract/clients';
 import { CONTACT_WORDS, LANGUAGES } from '@tidy-quill/contract/labels/clients';
-import { Input, Select } from 'antd';
+import { Select } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { Field } from '../../widgets/Field';
 
 type Fields = Required<GivenClientFields>;

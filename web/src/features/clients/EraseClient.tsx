@@ -1,7 +1,8 @@
 import type { Client } from '@tidy-quill/contract/clients';
 import { ERASING_WORDS } from '@tidy-quill/contract/labels/clients';
 import type { ErasingRefusal } from '@tidy-quill/core/clients';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { problemFields, problemText, useEraseClientMutation } from '../../app/api';
 import { Dialog } from '../../widgets/Dialog';

@@ -1,7 +1,8 @@
 import { OpeningHours } from '@tidy-quill/contract/calendar';
 import { read } from '@tidy-quill/contract/problem';
 import { addDays } from '@tidy-quill/core/units';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';

@@ -1,7 +1,7 @@
 import type { AccountLink } from '@tidy-quill/contract/accounts';
 import { Invited } from '@tidy-quill/contract/accounts';
 import { ROLES, type Role } from '@tidy-quill/contract/auth';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';

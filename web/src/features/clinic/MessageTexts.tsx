@@ -2,7 +2,8 @@ import { clientMessage, ENGLISH } from '@tidy-quill/contract/client-words/index'
 import { NewMessageText, type MessageTextNow } from '@tidy-quill/contract/message-texts';
 import { read } from '@tidy-quill/contract/problem';
 import { PLACES_OF } from '@tidy-quill/core/calendar';
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Skeleton } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
@@ -51,7 +52,7 @@ function MessageText({ now, owner }: { now: MessageTextNow; owner: boolean }) {
     <section>
       <Field label={MESSAGE_KIND_WORDS[kind]} problem={problem}>
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             autoSize={{ minRows: 2 }}
             maxLength={600}

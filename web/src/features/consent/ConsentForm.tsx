@@ -3,7 +3,8 @@ import type { Area } from '@tidy-quill/contract/clients';
 import type { ConsentToRead, Signature } from '@tidy-quill/contract/consent';
 import { languageText, nativeName } from '@tidy-quill/contract/labels/clients';
 import { PHOTO_USES, type ConsentKind, type PhotoUse } from '@tidy-quill/core/consent';
-import { Checkbox, Input, Segmented, Skeleton } from 'antd';
+import { Checkbox, Segmented, Skeleton } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { defined } from '@tidy-quill/core/units';
@@ -188,7 +189,7 @@ function ReadAndSign({
         <section className="consent-signing">
           <Field label="Asked by the client, and what was said">
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 rows={2}
                 maxLength={1000}

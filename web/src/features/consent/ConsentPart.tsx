@@ -1,13 +1,14 @@
 import type { Consent } from '@tidy-quill/contract/consent';
 import { CONSENT_KINDS, type ConsentKind } from '@tidy-quill/core/consent';
 import { Button } from 'antd';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useNavigate } from 'react-router';
 import { areaText, CONSENT_KIND_WORDS, CONSENT_STATE_WORDS, dayText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { SignedConsents } from './SignedConsents';
 import { lazily } from '../../widgets/lazily';
+import { useSearch } from '../../app/use-search';
 
 const ConsentForm = lazily(async () => (await import('./ConsentForm')).ConsentForm);
 
@@ -23,7 +24,7 @@ export function ConsentPart() {
   );
   const navigate = useNavigate();
   // What is being signed stands in the address: a link leads to it, Back leads from it.
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const asked = CONSENT_KINDS.find((kind) => kind === search.get('sign'));
   const signing = asked === 'photographs' || asked === area.job ? asked : undefined;
   const setSigning = (kind: ConsentKind) =>

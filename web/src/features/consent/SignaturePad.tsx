@@ -1,5 +1,6 @@
 import type { Signature } from '@tidy-quill/contract/consent';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useEffect, useId, useRef, useState } from 'react';
 import Pad from 'signature_pad';
 import { defined } from '@tidy-quill/core/units';

@@ -1,4 +1,4 @@
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useWithdrawConsentMutation } from '../../app/api';

@@ -1,6 +1,7 @@
 import type { Area } from '@tidy-quill/contract/clients';
 import type { CourseStep } from '@tidy-quill/core/course';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';

@@ -17,7 +17,8 @@ import {
 } from '@tidy-quill/core/device';
 import { isOnStep, energyJ, stepDown, defined, sameSpot } from '@tidy-quill/core/units';
 import type { DeviceShown } from '@tidy-quill/contract/devices';
-import { Button, Input, InputNumber, Select, Skeleton } from 'antd';
+import { Button, InputNumber, Select, Skeleton } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 } from 'uuid';
@@ -268,7 +269,7 @@ function CheckForm({ device }: { device: DeviceShown }) {
         <p className="console-counters">
           {counters.map(({ roomId, room, pulses }) => (
             <Button key={roomId} size="small" onClick={() => setCounter(pulses)}>
-              {room}: {pulses.toLocaleString('en-GB')} pulses
+              {room}: {figure(pulses, 0)} pulses
             </Button>
           ))}
         </p>

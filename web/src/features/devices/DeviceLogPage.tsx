@@ -11,7 +11,6 @@ import {
 import { isForSupervisor, outputOf, outputVerdict, type Drift } from '@tidy-quill/core/device';
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
-import Papa from 'papaparse';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { problemText } from '../../app/api';
@@ -19,7 +18,7 @@ import { useSignedIn } from '../../app/clinic-context';
 import { dayOf, dayText, figure, momentText, shortDay } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
-import { download } from '../catalogue/table-files';
+import { offerCsv } from '../../app/offer-file';
 import { EntryForm, type EntryAsked } from './EntryForm';
 import { InTheWay } from './InTheWay';
 import { useDeviceLogQuery } from './devices-api';
@@ -64,7 +63,7 @@ export function DeviceLogPage() {
           <Button
             icon={<DownloadOutlined />}
             disabled={data.entries.length === 0}
-            onClick={() => download(`${handpiece.id}-log.csv`, 'text/csv', csvOf(data))}
+            onClick={() => void offerCsv(`${handpiece.id}-log.csv`, rowsOf(data))}
           >
             CSV<span className="visually-hidden"> of the log</span>
           </Button>
@@ -166,9 +165,7 @@ function Parts({ device: { state } }: { device: DeviceShown }) {
       <p>
         {servicedOn === null ? 'No service written down' : `Serviced ${shortDay(servicedOn)}`}
         {serviceDue === null ? '' : `, next by ${dayText(serviceDue)}`}.{' '}
-        {counter === null
-          ? 'The counter was never read.'
-          : `Counter ${counter.toLocaleString('en-GB')} pulses.`}
+        {counter === null ? 'The counter was never read.' : `Counter ${figure(counter, 0)} pulses.`}
       </p>
       {parts.length === 0 ? null : (
         <table className="data-table is-still">
@@ -193,9 +190,9 @@ function Parts({ device: { state } }: { device: DeviceShown }) {
                   <span className="quiet">{PART_WORDS[part]}</span>
                 </th>
                 <td>{shortDay(fittedOn)}</td>
-                <td className="is-figure figures">{pulses.toLocaleString('en-GB')}</td>
+                <td className="is-figure figures">{figure(pulses, 0)}</td>
                 <td className="is-figure figures">
-                  {figure((100 * pulses) / lifePulses, 0)} % of {lifePulses.toLocaleString('en-GB')}
+                  {figure((100 * pulses) / lifePulses, 0)} % of {figure(lifePulses, 0)}
                 </td>
                 <td>{endsOn === null ? '–' : dayText(endsOn)}</td>
               </tr>
@@ -251,19 +248,16 @@ function Log({ entries, timeZone }: { entries: readonly DeviceLogged[]; timeZone
 }
 
 /** The log as a register: an entry a line, what was measured in columns of its own. */
-const csvOf = ({ handpiece, entries }: DeviceShown): string =>
-  Papa.unparse(
-    entries.map(({ id, at, by, body }) => {
-      const meter = body.kind === 'checked' ? body.meter : null;
-      const output = meter === null ? null : outputOf(meter);
-      return {
-        ...{ Id: id, At: at, By: by, Device: handpiece.name, Kind: body.kind },
-        'Shown, J/cm²': meter?.fluenceJcm2 ?? '',
-        'Measured, J': meter?.measuredJ.join('; ') ?? '',
-        'Measured ÷ shown': output?.ratio ?? '',
-        'Counter, pulses': 'counter' in body ? (body.counter ?? '') : '',
-        Entry: deviceEntryText(body),
-      };
-    }),
-    { escapeFormulae: true },
-  );
+const rowsOf = ({ handpiece, entries }: DeviceShown): readonly object[] =>
+  entries.map(({ id, at, by, body }) => {
+    const meter = body.kind === 'checked' ? body.meter : null;
+    const output = meter === null ? null : outputOf(meter);
+    return {
+      ...{ Id: id, At: at, By: by, Device: handpiece.name, Kind: body.kind },
+      'Shown, J/cm²': meter?.fluenceJcm2 ?? '',
+      'Measured, J': meter?.measuredJ.join('; ') ?? '',
+      'Measured ÷ shown': output?.ratio ?? '',
+      'Counter, pulses': 'counter' in body ? (body.counter ?? '') : '',
+      Entry: deviceEntryText(body),
+    };
+  });

@@ -2,7 +2,8 @@ import { NewDeviceEntry, PAPER_BYTES, type DeviceShown } from '@tidy-quill/contr
 import { PART_WORDS } from '@tidy-quill/contract/labels/devices';
 import { read } from '@tidy-quill/contract/problem';
 import type { DeviceEntryKind, Part } from '@tidy-quill/core/device';
-import { Button, Input, InputNumber, Upload } from 'antd';
+import { Button, InputNumber, Upload } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemFields, problemText } from '../../app/api';
@@ -85,7 +86,7 @@ export function EntryForm({
     label: string,
     key: 'reason' | 'by' | 'note' | 'name',
     maxLength: number,
-    Box: typeof Input | typeof Input.TextArea = Input,
+    Box: typeof Input | typeof TextArea = Input,
   ) => (
     <Field label={label} problem={problem(key)}>
       {(field) => (
@@ -152,7 +153,7 @@ export function EntryForm({
             onChange={(what) => change({ what })}
           />
           {text('By whom', 'by', 120)}
-          {text('What was done', 'note', 1000, Input.TextArea)}
+          {text('What was done', 'note', 1000, TextArea)}
           {pulses('Counter, where it is shown', 'counter', readLast)}
           <div className="field">
             <Upload

@@ -13,7 +13,8 @@ import {
   type Trend,
 } from '@tidy-quill/core/reaction';
 import { daysBetween } from '@tidy-quill/core/units';
-import { Button, Input, Skeleton } from 'antd';
+import { Button, Skeleton } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { v7 } from 'uuid';
@@ -174,7 +175,7 @@ function Diary({ token, page, onKept }: { token: string; page: Opened; onKept: (
       ) : null}
       <Field label={say('page.anythingElse')}>
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             rows={3}
             maxLength={1000}

@@ -13,9 +13,8 @@ import { TRIAGE_LEVELS } from '@tidy-quill/core/reaction';
 import { addDays, addMonths } from '@tidy-quill/core/units';
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
-import Papa from 'papaparse';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
@@ -32,9 +31,10 @@ import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
-import { download } from '../catalogue/table-files';
+import { offerCsv } from '../../app/offer-file';
 import { FindingsTabs } from './FindingsTabs';
 import { useReactionRegisterQuery } from './findings-api';
+import { useSearch } from '../../app/use-search';
 
 const FILTERS = { all: 'all', open: 'open', closed: 'closed' } as const;
 
@@ -43,7 +43,7 @@ export function ReactionsPage() {
   const { staff, clinic } = useSignedIn();
   const mayRead = hasRight(staff.role, 'readFindings');
   const today = dayOf(new Date().toISOString(), clinic.timeZone);
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const period = {
     from: search.get('from') ?? addDays(addMonths(today, -12), 1),
     until: search.get('until') ?? today,
@@ -89,7 +89,7 @@ export function ReactionsPage() {
           <Button
             icon={<DownloadOutlined />}
             disabled={data.length === 0}
-            onClick={() => download('reactions.csv', 'text/csv', csvOf(data))}
+            onClick={() => void offerCsv('reactions.csv', rowsOf(data))}
           >
             Export CSV
           </Button>
@@ -199,26 +199,23 @@ function ReactionRow({ of, timeZone }: { of: ReactionRegistered; timeZone: strin
   );
 }
 
-const csvOf = (list: readonly ReactionRegistered[]): string =>
-  Papa.unparse(
-    list.map(({ client, line, ...each }) => ({
-      Id: each.id,
-      'Client reference': client.reference,
-      Area: areaText(each),
-      'Treated on': each.treatedOn,
-      Device: each.handpiece,
-      Technique: TECHNIQUE_WORDS[each.technique as Technique],
-      'Fluence, J/cm²': each.endJcm2,
-      Reaction: REACTION_WORDS[line.what],
-      'Began after, h': line.onsetHours ?? '',
-      'Reported at': line.reportedAt,
-      'Gravest level': line.level === null ? '' : LEVEL_WORDS[line.level],
-      'Counts as harm': line.adverse ? 'yes' : 'no',
-      'Seen at': line.seenAt ?? '',
-      'Time to see, h': line.hoursToSee ?? '',
-      Done: line.did.map((step) => STEP_DONE_WORDS[step]).join('; '),
-      'Closed at': line.closed?.at ?? '',
-      Outcome: line.closed === null ? '' : CLOSED_WORDS[line.closed.outcome],
-    })),
-    { escapeFormulae: true },
-  );
+const rowsOf = (list: readonly ReactionRegistered[]): readonly object[] =>
+  list.map(({ client, line, ...each }) => ({
+    Id: each.id,
+    'Client reference': client.reference,
+    Area: areaText(each),
+    'Treated on': each.treatedOn,
+    Device: each.handpiece,
+    Technique: TECHNIQUE_WORDS[each.technique as Technique],
+    'Fluence, J/cm²': each.endJcm2,
+    Reaction: REACTION_WORDS[line.what],
+    'Began after, h': line.onsetHours ?? '',
+    'Reported at': line.reportedAt,
+    'Gravest level': line.level === null ? '' : LEVEL_WORDS[line.level],
+    'Counts as harm': line.adverse ? 'yes' : 'no',
+    'Seen at': line.seenAt ?? '',
+    'Time to see, h': line.hoursToSee ?? '',
+    Done: line.did.map((step) => STEP_DONE_WORDS[step]).join('; '),
+    'Closed at': line.closed?.at ?? '',
+    Outcome: line.closed === null ? '' : CLOSED_WORDS[line.closed.outcome],
+  }));

@@ -4,7 +4,7 @@ import {
   type FindingsFilter,
 } from '@tidy-quill/contract/findings';
 import { addDays, addMonths, type Day } from '@tidy-quill/core/units';
-import { useSearchParams } from 'react-router';
+import { useSearch } from '../../app/use-search';
 
 type Asked = FindingsFilter & { readonly by: FindingField };
 
@@ -13,7 +13,7 @@ export function useFindingsFilter(today: Day): {
   readonly asked: Asked;
   readonly set: (change: Readonly<Record<string, string | undefined>>) => void;
 } {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const given = Object.fromEntries(
     FINDING_FIELDS.flatMap((field) => {
       const value = search.get(field);

@@ -2,7 +2,6 @@ import type { HandpieceSession, HandpieceUse } from '@tidy-quill/contract/handpi
 import { addDays } from '@tidy-quill/core/units';
 import { DownloadOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { problemText, useHandpieceUseQuery } from '../../app/api';
@@ -28,7 +27,7 @@ import { Choice } from '../../widgets/Choice';
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
-import { download } from '../catalogue/table-files';
+import { offerCsv } from '../../app/offer-file';
 
 const FILTERS = {
   all: 'all',
@@ -78,7 +77,7 @@ export function HandpiecePage() {
           <Button
             icon={<DownloadOutlined />}
             disabled={sessions.length === 0}
-            onClick={() => download(`${handpieceId}.csv`, 'text/csv', csvOf(sessions))}
+            onClick={() => void offerCsv(`${handpieceId}.csv`, rowsOf(sessions))}
           >
             Export CSV
           </Button>
@@ -199,18 +198,16 @@ function AlsoHappened({ use: { incidents, reactions } }: { use: HandpieceUse }) 
   );
 }
 
-const csvOf = (sessions: readonly HandpieceSession[]): string =>
-  Papa.unparse(
-    sessions.map((each) => ({
-      Day: each.on,
-      Reference: each.client.reference,
-      Area: areaText(each),
-      'Fluence, J/cm²': each.setting.fluenceJcm2,
-      'Pulse, ms': each.setting.pulseMs,
-      'Spot, mm': spotText(each.setting.spot).replace('\u00a0mm', ''),
-      Pulses: each.pulses,
-      'Energy, J': Math.round(each.energyJ * 10) / 10,
-      'Most pain': each.answer.painMax ?? '',
-      Response: responseText(each.answer),
-    })),
-  );
+const rowsOf = (sessions: readonly HandpieceSession[]): readonly object[] =>
+  sessions.map((each) => ({
+    Day: each.on,
+    Reference: each.client.reference,
+    Area: areaText(each),
+    'Fluence, J/cm²': each.setting.fluenceJcm2,
+    'Pulse, ms': each.setting.pulseMs,
+    'Spot, mm': spotText(each.setting.spot).replace('\u00a0mm', ''),
+    Pulses: each.pulses,
+    'Energy, J': Math.round(each.energyJ * 10) / 10,
+    'Most pain': each.answer.painMax ?? '',
+    Response: responseText(each.answer),
+  }));

@@ -17,7 +17,8 @@ import {
   type FirstStep,
   type IncidentSort,
 } from '@tidy-quill/core/incidents';
-import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
+import { Button, Checkbox, InputNumber, Select } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { v7 } from 'uuid';
@@ -229,7 +230,7 @@ export function IncidentPage() {
           ) : null}
           <Field label="What happened" problem={problem('text')}>
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 autoSize={{ minRows: 3 }}
                 maxLength={2000}

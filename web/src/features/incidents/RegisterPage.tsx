@@ -9,8 +9,8 @@ import {
 } from '@tidy-quill/contract/labels/incidents';
 import { asksForClinician, type IncidentFollowUp } from '@tidy-quill/core/incidents';
 import { DownloadOutlined } from '@ant-design/icons';
-import { Button, Input, Skeleton } from 'antd';
-import Papa from 'papaparse';
+import { Button, Skeleton } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 } from 'uuid';
@@ -22,7 +22,7 @@ import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';
 import { PageProblem } from '../../widgets/PageProblem';
 import { FindingsTabs } from '../findings/FindingsTabs';
-import { download } from '../catalogue/table-files';
+import { offerCsv } from '../../app/offer-file';
 import { useFollowIncidentMutation, useIncidentsQuery } from './incidents-api';
 
 const FILTERS = { open: 'open', all: 'all' } as const;
@@ -60,7 +60,7 @@ export function RegisterPage() {
           <Button
             icon={<DownloadOutlined />}
             disabled={data.length === 0}
-            onClick={() => download('incidents.csv', 'text/csv', csvOf(data))}
+            onClick={() => void offerCsv('incidents.csv', rowsOf(data))}
           >
             Export CSV
           </Button>
@@ -222,7 +222,7 @@ function TellMore({ incident, onClose }: { incident: IncidentShown; onClose: () 
       ) : null}
       <Field label={kind === 'closed' ? 'How it ended' : 'In words'}>
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             autoSize={{ minRows: 2 }}
             maxLength={2000}
@@ -240,29 +240,26 @@ function TellMore({ incident, onClose }: { incident: IncidentShown; onClose: () 
   );
 }
 
-const csvOf = (list: readonly IncidentShown[]): string =>
-  Papa.unparse(
-    list.map((incident) => {
-      const { report, by, reportedAt, handpiece, visit, followUps } = incident;
-      const last = (kind: IncidentFollowUp['kind']) =>
-        followUps.findLast(({ followUp }) => followUp.kind === kind)?.at ?? '';
-      return {
-        Id: incident.id,
-        'Happened at': report.happenedAt,
-        'Reported at': reportedAt,
-        'Reported by': by,
-        What: INCIDENT_SORT_WORDS[report.sort],
-        Hurt: report.hurt.map((who) => HURT_WORDS[who]).join('; '),
-        'Eye, distance in m': report.eyes?.distanceM ?? '',
-        Eyewear: report.eyes?.worn ?? '',
-        Device: handpiece?.name ?? '',
-        Visit: visit?.id ?? '',
-        'Done at once': report.done.map((step) => FIRST_STEP_WORDS[step]).join(' '),
-        Account: report.text,
-        'Seen at': last('seen'),
-        'Closed at': last('closed'),
-        Told: followUps.map(({ followUp }) => followUpText(followUp)).join('; '),
-      };
-    }),
-    { escapeFormulae: true },
-  );
+const rowsOf = (list: readonly IncidentShown[]): readonly object[] =>
+  list.map((incident) => {
+    const { report, by, reportedAt, handpiece, visit, followUps } = incident;
+    const last = (kind: IncidentFollowUp['kind']) =>
+      followUps.findLast(({ followUp }) => followUp.kind === kind)?.at ?? '';
+    return {
+      Id: incident.id,
+      'Happened at': report.happenedAt,
+      'Reported at': reportedAt,
+      'Reported by': by,
+      What: INCIDENT_SORT_WORDS[report.sort],
+      Hurt: report.hurt.map((who) => HURT_WORDS[who]).join('; '),
+      'Eye, distance in m': report.eyes?.distanceM ?? '',
+      Eyewear: report.eyes?.worn ?? '',
+      Device: handpiece?.name ?? '',
+      Visit: visit?.id ?? '',
+      'Done at once': report.done.map((step) => FIRST_STEP_WORDS[step]).join(' '),
+      Account: report.text,
+      'Seen at': last('seen'),
+      'Closed at': last('closed'),
+      Told: followUps.map(({ followUp }) => followUpText(followUp)).join('; '),
+    };
+  });

@@ -1,10 +1,13 @@
 import type { SourceText } from '@tidy-quill/core/client-texts';
 import { Button, Upload } from 'antd';
 import { useState } from 'react';
-import { download } from '../catalogue/table-files';
-import { fromFile, toFile, type Translated } from './translation-file';
+import { offerFile } from '../../app/offer-file';
+import { fetchedAtRest } from '../../widgets/at-rest';
+import type { Translated } from './translation-file';
 
 const SHOWN = 5;
+
+const files = fetchedAtRest(() => import('./translation-file'));
 
 /** Takes the texts to a translator and back, as a table that any spreadsheet opens. */
 export function TranslationFiles({
@@ -20,15 +23,18 @@ export function TranslationFiles({
 }) {
   const [problems, setProblems] = useState<readonly string[]>([]);
   const take = async (file: File) => {
+    const { fromFile } = await files();
     const found = fromFile(await file.text(), sources);
     setProblems(found.ok ? [] : found.problems);
     if (found.ok) onTake(found.translated);
   };
+  const offer = async () => {
+    const { toFile } = await files();
+    offerFile(name, 'text/csv', toFile(sources, translated));
+  };
   return (
     <div className="translation-files">
-      <Button onClick={() => download(name, 'text/csv', toFile(sources, translated))}>
-        Export for a translator (CSV)
-      </Button>
+      <Button onClick={() => void offer()}>Export for a translator (CSV)</Button>
       <Upload
         {...{ 'aria-label': 'Translated file' }}
         accept=".csv,text/csv"

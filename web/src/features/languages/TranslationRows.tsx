@@ -1,5 +1,6 @@
 import { placeholderProblem, type SourceText } from '@tidy-quill/core/client-texts';
-import { Button, Checkbox, Input } from 'antd';
+import { Button, Checkbox } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import type { Translated } from './translation-file';
 
@@ -50,7 +51,7 @@ export function TranslationRows({
                 {outdated ? <del className="quiet">{said.of}</del> : null}
               </div>
               <div>
-                <Input.TextArea
+                <TextArea
                   aria-label={`Translation of “${text.slice(0, 60)}”`}
                   aria-invalid={problem !== null}
                   lang={language}

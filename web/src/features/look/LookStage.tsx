@@ -1,6 +1,6 @@
 import { PLAIN_ZONE } from '@tidy-quill/core/look';
 import { MELANOSOME_FRACTION } from '@tidy-quill/core/optics';
-import { Button } from 'antd';
+import { Button, Skeleton } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useOnward } from '../../app/use-onward';
@@ -21,13 +21,13 @@ import {
 } from './findings';
 import { HairForm, SkinForm, SizeField } from './SubjectForm';
 import { coloursOf } from '@tidy-quill/core/ink';
-import { InkForm } from './InkForm';
 import { MelaninReadings } from './MelaninReadings';
 import { CountForm } from '../course/CountForm';
 import { WhatChanged } from './WhatChanged';
 import { ZoneForm } from './ZoneForm';
 import { lazily } from '../../widgets/lazily';
 
+const InkForm = lazily(async () => (await import('./InkForm')).InkForm, <Skeleton active />);
 const SkinTypingForm = lazily(async () => (await import('./SkinTypingForm')).SkinTypingForm);
 const FadingForm = lazily(async () => (await import('../ink/FadingForm')).FadingForm);
 const TattooMap = lazily(async () => (await import('../ink/TattooMap')).TattooMap);

@@ -5,7 +5,7 @@ import type { Box } from '@tidy-quill/core/picture';
 import { takenAsText } from '@tidy-quill/contract/labels/pictures';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { problemText, useClientQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, countText, dayOf, figure, fluenceText, nmText, shortDay } from '../../text';
@@ -14,6 +14,7 @@ import { lazily } from '../../widgets/lazily';
 import { PageProblem } from '../../widgets/PageProblem';
 import { CompareBoard, type Compared, type Traced } from './CompareBoard';
 import { useClientPhotosQuery } from './pictures-api';
+import { useSearch } from '../../app/use-search';
 
 const SheetDialog = lazily(async () => (await import('./SheetDialog')).SheetDialog);
 
@@ -43,7 +44,7 @@ export function PicturesPage() {
 }
 
 function Shown({ opened, photos }: { opened: ClientOpened; photos: readonly ClientPhoto[] }) {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const { client } = opened;
   const areas = opened.areas.filter(({ id }) => photos.some(({ areaId }) => areaId === id));
   const area = areas.find(({ id }) => id === search.get('areaId')) ?? areas[0];

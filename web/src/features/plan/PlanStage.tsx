@@ -13,13 +13,15 @@ import { Notice } from '../../widgets/Notice';
 import { TrialSideNotice } from '../trials/TrialSideNotice';
 import { useTrialSide } from '../trials/use-trial-side';
 import { useDraft } from '../../app/draft';
-import { CourseLine } from '../course/CourseLine';
 import { DeviceNotice } from '../devices/DeviceNotice';
 import { useVisit, usePlanCase } from '../visit/use-visit';
 import { AcceptFoot } from './AcceptFoot';
 import { Planner } from './Planner';
 import { Proposed } from './Proposed';
 import { Stale } from './Stale';
+import { lazily } from '../../widgets/lazily';
+
+const CourseLine = lazily(async () => (await import('../course/CourseLine')).CourseLine);
 
 /** The ways to treat this area, ranked; the chosen one with its window, limits, work and reasons. */
 export function PlanStage() {

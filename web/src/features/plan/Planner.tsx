@@ -12,9 +12,6 @@ import { useMemo, type ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { Cautions } from './Cautions';
-import { LightCheckPanel } from './LightCheckPanel';
-import { ChanceCurves } from './ChanceCurves';
-import { Chances } from './Chances';
 import { LimitBars } from './LimitBars';
 import { ModelFigures } from './ModelFigures';
 import { Recommended } from './Recommended';
@@ -25,6 +22,11 @@ import { useView } from './use-planner';
 import { TemperatureChart } from './TemperatureChart';
 import { ProposalsTable } from './ProposalsTable';
 import { WhyStart } from './WhyStart';
+import { lazily } from '../../widgets/lazily';
+
+const ChanceCurves = lazily(async () => (await import('./ChanceCurves')).ChanceCurves);
+const Chances = lazily(async () => (await import('./Chances')).Chances);
+const LightCheckPanel = lazily(async () => (await import('./LightCheckPanel')).LightCheckPanel);
 
 /** The planner itself, with or without a client: window, setting, limits, ways, reasons, warmth. */
 export function Planner({

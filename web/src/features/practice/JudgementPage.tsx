@@ -14,7 +14,7 @@ import type { SiteId } from '@tidy-quill/core/sites';
 import { defined } from '@tidy-quill/core/units';
 import { Button, Checkbox, Select, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, Navigate, useSearchParams } from 'react-router';
+import { Link, Navigate } from 'react-router';
 import { v7 } from 'uuid';
 import { problemText, useCatalogueQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
@@ -27,13 +27,14 @@ import { DialSteppers } from '../plan/DialSteppers';
 import { ClientCard } from './ClientCard';
 import { JudgementVerdict } from './JudgementVerdict';
 import { useJudgementsQuery, useKeepJudgementMutation } from './practice-api';
+import { useSearch } from '../../app/use-search';
 
 /** Somebody who does not exist: decide, and read what the clinic's own rules, limits and the model say of it. */
 export function JudgementPage() {
   const { clinic } = useSignedIn();
   const { data: catalogue, error, refetch } = useCatalogueQuery();
   const { data: made } = useJudgementsQuery(undefined);
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useSearch();
   const asked = params.get('client');
   if (error !== undefined) {
     return (

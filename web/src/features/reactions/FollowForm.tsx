@@ -9,7 +9,8 @@ import {
 } from '@tidy-quill/core/events';
 import { triageCase, type Reaction } from '@tidy-quill/core/session';
 import { trendOfRedness } from '@tidy-quill/core/picture';
-import { Button, Input, InputNumber } from 'antd';
+import { Button, InputNumber } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { defined } from '@tidy-quill/core/units';
 import { useDraft } from '../../app/draft';
@@ -169,7 +170,7 @@ export function FollowForm({ reaction, onDone }: { reaction: Reaction; onDone: (
           ) : null}
           <Field label="Note">
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 rows={2}
                 maxLength={1000}

@@ -1,6 +1,6 @@
 import './reactions.css';
 import type { ClientVisit } from '@tidy-quill/contract/clients';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { defined } from '@tidy-quill/core/units';

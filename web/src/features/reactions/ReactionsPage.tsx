@@ -3,7 +3,7 @@ import { segmentsOf } from '@tidy-quill/core/session';
 import { PlusOutlined } from '@ant-design/icons';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { useDiaryWorriesQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
 import { areaText, dayOf, dayText, settingResponseText, settingText } from '../../text';
@@ -11,13 +11,14 @@ import { useVisit } from '../visit/use-visit';
 import { DiaryList } from '../diary/DiaryList';
 import { ReactionCard } from './ReactionCard';
 import { ReportForm } from './ReportForm';
+import { useSearch } from '../../app/use-search';
 
 /** What showed after a session, and all that was done about it. */
 export function ReactionsPage() {
   const { record, visit, area } = useVisit('record', 'visit', 'area');
   const { timeZone } = useSignedIn().clinic;
   const { reactions, run, spots } = record;
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const from = search.get('from');
   const worries = useDiaryWorriesQuery(undefined, { skip: from === null });
   const told = worries.data?.find(({ entry }) => entry.id === from) ?? null;

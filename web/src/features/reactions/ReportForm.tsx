@@ -3,7 +3,8 @@ import { triage, type ReactionReport } from '@tidy-quill/core/reaction';
 import { lastFiredAt, onsetProblem, triageCase, type OnsetProblem } from '@tidy-quill/core/session';
 import { type ReportedHow } from '@tidy-quill/core/events';
 import type { DiaryWorry } from '@tidy-quill/contract/diary';
-import { Input, InputNumber } from 'antd';
+import { InputNumber } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { defined } from '@tidy-quill/core/units';
 import { api } from '../../app/api';
 import { useAppDispatch } from '../../app/store';
@@ -184,7 +185,7 @@ export function ReportForm({
           />
           <Field label="Note">
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 rows={2}
                 maxLength={1000}

@@ -1,4 +1,5 @@
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { useAmendMutation } from '../../app/after-api';
@@ -23,7 +24,7 @@ export function Amend({ visitId }: { visitId: string }) {
       <p className="small">What stands stays. An addition needs a reason, and names who made it.</p>
       <Field label="Addition">
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             rows={2}
             maxLength={1000}

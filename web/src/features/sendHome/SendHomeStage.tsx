@@ -27,12 +27,14 @@ import {
 import { DayInput } from '../../widgets/DayInput';
 import { Field } from '../../widgets/Field';
 import { Notice } from '../../widgets/Notice';
-import { NextOnCourse } from '../course/NextOnCourse';
 import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { GiveAdvice } from './GiveAdvice';
 import { Leaflet } from './Leaflet';
 import { adviceFor, treatedZones, type Treated } from './treated-zones';
+import { lazily } from '../../widgets/lazily';
+
+const NextOnCourse = lazily(async () => (await import('../course/NextOnCourse')).NextOnCourse);
 
 /** What the client takes home, with dates worked out, and the next visit. */
 export function SendHomeStage() {

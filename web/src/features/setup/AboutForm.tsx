@@ -1,5 +1,6 @@
 import { AboutClinic } from '@tidy-quill/contract/setup';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { problemText } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';

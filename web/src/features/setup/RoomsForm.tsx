@@ -1,6 +1,7 @@
 import './setup.css';
 import type { Clinic } from '@tidy-quill/contract/clinic';
-import { Button, Input } from 'antd';
+import { Button } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemFields, problemText } from '../../app/api';

@@ -2,7 +2,7 @@ import { NewSignOff } from '@tidy-quill/contract/sign-offs';
 import { read } from '@tidy-quill/contract/problem';
 import { SKILLS, type Skill } from '@tidy-quill/core/access';
 import { addDays, type Day } from '@tidy-quill/core/units';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';

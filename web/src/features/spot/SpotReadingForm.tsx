@@ -1,6 +1,6 @@
 import { withMarkPressed, type Mark } from '@tidy-quill/core/reaction';
 import { nextReading, type TestSpot } from '@tidy-quill/core/spot';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useEffect, useRef } from 'react';
 import { useDraft } from '../../app/draft';
 import { fluenceText, PLACE_WORDS, READING_WORDS, spanText } from '../../text';

@@ -6,7 +6,7 @@ import { STAGES } from '@tidy-quill/core/workflow';
 import { addDays } from '@tidy-quill/core/units';
 import { Button, Skeleton } from 'antd';
 import { useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { problemText, useTodayQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
 import {
@@ -18,24 +18,23 @@ import {
   STAGE_WORDS,
   VISIT_STATUS_WORDS,
 } from '../../text';
-import { DeviceDues, DevicesFirst } from '../devices/DeviceDues';
+import { DevicesFirst } from '../devices/DevicesFirst';
 import { ReactionList } from '../reactions/ReactionList';
 import { NotSetUp } from '../setup/NotSetUp';
 import { UrgentList } from '../urgent/UrgentList';
 import { BackupOverdue } from './BackupOverdue';
-import { FollowUpList } from './FollowUpList';
-import { TrialFollowUpList } from '../trials/TrialFollowUpList';
-import { NotReadyList } from './NotReadyList';
 import { useListsRead } from './use-lists-read';
 import { AsOf } from '../../widgets/AsOf';
 import { PageProblem } from '../../widgets/PageProblem';
 import { lazily } from '../../widgets/lazily';
+import { useSearch } from '../../app/use-search';
 
+const ListsBelow = lazily(async () => (await import('./ListsBelow')).ListsBelow);
 const PickSession = lazily(async () => (await import('../reactions/PickSession')).PickSession);
 
 /** The day's visits by hour, each a click away. */
 export function TodayPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useSearch();
   const [reporting, setReporting] = useState(false);
   const supervises = useSignedIn().staff.role !== 'technician';
   const day = search.get('day') ?? undefined;
@@ -90,10 +89,7 @@ export function TodayPage() {
       {day === undefined ? (
         <>
           {supervises ? null : <ReactionList />}
-          <FollowUpList />
-          <TrialFollowUpList />
-          <NotReadyList today={data.day} />
-          <DeviceDues />
+          <ListsBelow today={data.day} />
         </>
       ) : null}
       {reporting ? <PickSession onClose={() => setReporting(false)} /> : null}

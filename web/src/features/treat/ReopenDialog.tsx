@@ -1,4 +1,4 @@
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { Dialog } from '../../widgets/Dialog';
 import { Field } from '../../widgets/Field';

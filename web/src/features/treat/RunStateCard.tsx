@@ -3,10 +3,12 @@ import { figure, fluenceText, INCIDENT_WORDS, pulseText, spotText } from '../../
 import { KeyButton } from '../../widgets/KeyButton';
 import { ConsoleLine } from '../console/ConsoleLine';
 import { useConsoleFaults } from '../console/room-console';
-import { ChanceLine } from '../plan/ChanceLine';
 import { useVisit } from '../visit/use-visit';
 import { ROOM_KEYS } from './keys';
 import { RUN_STATE } from './run-state';
+import { lazily } from '../../widgets/lazily';
+
+const ChanceLine = lazily(async () => (await import('../plan/ChanceLine')).ChanceLine);
 
 /** The state of the session and the setting in use, with what keeps it from going on. */
 export function RunStateCard({ onChange }: { onChange: () => void }) {

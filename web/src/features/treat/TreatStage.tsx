@@ -32,11 +32,11 @@ import { StandbyAlarm } from './StandbyAlarm';
 import { StepLine } from './StepLine';
 import { cellName, cellText, footAction, overText, paceText, sessionText } from './session-texts';
 import { StopCauses } from './StopCauses';
-import { SwapLight } from './SwapLight';
 import { useSession } from './use-session';
 import { WaitTimer } from './WaitTimer';
 import { lazily } from '../../widgets/lazily';
 
+const SwapLight = lazily(async () => (await import('./SwapLight')).SwapLight);
 const HandOver = lazily(async () => (await import('./HandOver')).HandOver);
 const EndDialog = lazily(async () => (await import('./EndDialog')).EndDialog);
 const KeyList = lazily(async () => (await import('./KeyList')).KeyList);

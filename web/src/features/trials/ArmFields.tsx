@@ -1,6 +1,7 @@
 import type { Handpiece, Technique } from '@tidy-quill/core/plan';
 import type { ArmRule } from '@tidy-quill/core/trial';
-import { Input, Select } from 'antd';
+import { Select } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { TECHNIQUE_WORDS } from '../../text';
 import { Field } from '../../widgets/Field';
 

@@ -1,5 +1,5 @@
 import type { TrialOpened } from '@tidy-quill/contract/trials';
-import { Input } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { problemText } from '../../app/api';
 import { Dialog } from '../../widgets/Dialog';
@@ -30,7 +30,7 @@ export function CloseDialog({ trial, onClose }: { trial: TrialOpened; onClose: (
       </p>
       <Field label="Why it ends now">
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             autoSize={{ minRows: 2 }}
             maxLength={500}

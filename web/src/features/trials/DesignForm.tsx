@@ -15,7 +15,8 @@ import {
   type TrialDesign,
 } from '@tidy-quill/core/trial';
 import { InputError } from '@tidy-quill/core/units';
-import { Button, Input, InputNumber, Select, Skeleton } from 'antd';
+import { Button, InputNumber, Select, Skeleton } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
@@ -108,7 +109,7 @@ export function DesignForm({
       <Size design={design} onSet={set} />
       <Field label="What clients read before they consent">
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             autoSize={{ minRows: 4 }}
             maxLength={4000}

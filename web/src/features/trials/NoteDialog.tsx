@@ -1,5 +1,5 @@
 import { TRIAL_SIDES, type TrialSide } from '@tidy-quill/core/trial';
-import { Input } from 'antd';
+import { TextArea } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';
@@ -69,7 +69,7 @@ export function NoteDialog({
       )}
       <Field label="Reason">
         {(field) => (
-          <Input.TextArea
+          <TextArea
             {...field}
             autoSize={{ minRows: 2 }}
             maxLength={500}

@@ -1,5 +1,5 @@
 import { isShortNotice } from '@tidy-quill/core/calendar';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { useOnward } from '../../app/use-onward';
 import { problemText, useClinicQuery } from '../../app/api';

@@ -4,7 +4,7 @@ import { hasRight, type Lacking } from '@tidy-quill/core/access';
 import { isStop } from '@tidy-quill/core/suitability';
 import { spotReasons } from '@tidy-quill/core/session';
 import { lastSessions, type Technique } from '@tidy-quill/core/plan';
-import { Input } from 'antd';
+import { Input } from '../../widgets/inputs';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../../app/api';

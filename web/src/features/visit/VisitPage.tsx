@@ -1,10 +1,11 @@
 import { currentStage, STAGES, stageStates, type Stage } from '@tidy-quill/core/workflow';
 import { Skeleton } from 'antd';
-import { lazy, Suspense, useEffect, type ComponentType } from 'react';
+import { Suspense, useEffect, type ComponentType } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { problemText } from '../../app/api';
 import { LockedRun } from '../account/LockedRun';
-import { fetchWaiting, whenAtRest } from '../../widgets/at-rest';
+import { fetchedOnce, fetchWaiting, whenAtRest } from '../../widgets/at-rest';
+import { lazyAgain } from '../../widgets/lazy-again';
 import { Notice } from '../../widgets/Notice';
 import { PageProblem } from '../../widgets/PageProblem';
 import { ClientSummary } from './ClientSummary';
@@ -18,35 +19,35 @@ import type { OpenVisit } from '../../visit-engine/open-visit';
 import type { VisitView } from '../../visit-engine/visit-view';
 import { useLoadedVisit, VisitContext } from './use-visit';
 
-type Fetched = () => Promise<{ default: ComponentType }>;
+type Fetched = () => Promise<ComponentType>;
 
 const STAGE_CODE: Readonly<Record<Stage, Fetched>> = {
-  ask: async () => ({ default: (await import('../ask/AskStage')).AskStage }),
-  look: async () => ({ default: (await import('../look/LookStage')).LookStage }),
-  plan: async () => ({ default: (await import('../plan/PlanOfJob')).PlanOfJob }),
-  spot: async () => ({ default: (await import('../spot/SpotStage')).SpotStage }),
-  prepare: async () => ({ default: (await import('../prepare/PrepareStage')).PrepareStage }),
-  treat: async () => ({ default: (await import('../treat/TreatStage')).TreatStage }),
-  watch: async () => ({ default: (await import('../watch/WatchStage')).WatchStage }),
-  sendHome: async () => ({ default: (await import('../sendHome/SendHomeStage')).SendHomeStage }),
+  ask: fetchedOnce(async () => (await import('../ask/AskStage')).AskStage),
+  look: fetchedOnce(async () => (await import('../look/LookStage')).LookStage),
+  plan: fetchedOnce(async () => (await import('../plan/PlanOfJob')).PlanOfJob),
+  spot: fetchedOnce(async () => (await import('../spot/SpotStage')).SpotStage),
+  prepare: fetchedOnce(async () => (await import('../prepare/PrepareStage')).PrepareStage),
+  treat: fetchedOnce(async () => (await import('../treat/TreatStage')).TreatStage),
+  watch: fetchedOnce(async () => (await import('../watch/WatchStage')).WatchStage),
+  sendHome: fetchedOnce(async () => (await import('../sendHome/SendHomeStage')).SendHomeStage),
 };
 
-const reactionsCode: Fetched = async () => ({
-  default: (await import('../reactions/ReactionsPage')).ReactionsPage,
-});
+const reactionsCode: Fetched = fetchedOnce(
+  async () => (await import('../reactions/ReactionsPage')).ReactionsPage,
+);
 
 const STAGE_PAGES = {
-  ask: lazy(STAGE_CODE.ask),
-  look: lazy(STAGE_CODE.look),
-  plan: lazy(STAGE_CODE.plan),
-  spot: lazy(STAGE_CODE.spot),
-  prepare: lazy(STAGE_CODE.prepare),
-  treat: lazy(STAGE_CODE.treat),
-  watch: lazy(STAGE_CODE.watch),
-  sendHome: lazy(STAGE_CODE.sendHome),
+  ask: lazyAgain(STAGE_CODE.ask),
+  look: lazyAgain(STAGE_CODE.look),
+  plan: lazyAgain(STAGE_CODE.plan),
+  spot: lazyAgain(STAGE_CODE.spot),
+  prepare: lazyAgain(STAGE_CODE.prepare),
+  treat: lazyAgain(STAGE_CODE.treat),
+  watch: lazyAgain(STAGE_CODE.watch),
+  sendHome: lazyAgain(STAGE_CODE.sendHome),
 } as const;
 
-const ReactionsPage = lazy(reactionsCode);
+const ReactionsPage = lazyAgain(reactionsCode);
 
 /**
  * Fetches the code of every stage while one is worked on, the next one first: the network may be gone by the time that one is

@@ -5,7 +5,9 @@ import { faintEnough, segmentsOf, type SettingResponse } from '@tidy-quill/core/
 import { figure, fluenceText, responseText, sentence, STEP_WORDS, worstPainText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { useVisit } from '../visit/use-visit';
-import { WhatItTaught } from './WhatItTaught';
+import { lazily } from '../../widgets/lazily';
+
+const WhatItTaught = lazily(async () => (await import('./WhatItTaught')).WhatItTaught);
 
 const EXPECTED = {
   hair: 'slight redness or small bumps around the hairs, pain 0–4',

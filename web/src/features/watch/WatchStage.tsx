@@ -1,7 +1,8 @@
 import { skinAnswer, withMarkPressed, type Grade, type Mark } from '@tidy-quill/core/reaction';
 import { CARED, type Cared, type MarkFound } from '@tidy-quill/core/events';
 import { EARLY_SLACK_MS, lastFiredAt, secondLookDue } from '@tidy-quill/core/session';
-import { Input, InputNumber } from 'antd';
+import { InputNumber } from 'antd';
+import { Input, TextArea } from '../../widgets/inputs';
 import { Link, useNavigate } from 'react-router';
 import { defined } from '@tidy-quill/core/units';
 import { useOnward } from '../../app/use-onward';
@@ -17,8 +18,10 @@ import { StageFoot } from '../visit/StageFoot';
 import { useVisit } from '../visit/use-visit';
 import { ExpectedSeen } from './ExpectedSeen';
 import { detailOf, needsDetail } from './found';
-import { FoundRows } from './FoundRows';
 import { LookClock } from './LookClock';
+import { lazily } from '../../widgets/lazily';
+
+const FoundRows = lazily(async () => (await import('./FoundRows')).FoundRows);
 
 interface Watching {
   /** Null while the clock tells it. */
@@ -200,7 +203,7 @@ export function WatchStage() {
           />
           <Field label="Note">
             {(field) => (
-              <Input.TextArea
+              <TextArea
                 {...field}
                 rows={2}
                 maxLength={1000}

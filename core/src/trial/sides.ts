@@ -1,0 +1,3 @@
+export const TRIAL_SIDES = ['left', 'right'] as const;
+
+export type TrialSide = (typeof TRIAL_SIDES)[number];
