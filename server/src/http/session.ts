@@ -54,18 +54,18 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
     disableTouch: true,
   });
   const renew: RequestHandler = (request, _response, next) => {
-    const { renewedMs = 0, begunMs = 0, actor } = request.session;
+    const { begunMs = 0, renewedMs = begunMs, actor } = request.session;
     if (actor !== undefined && Date.now() - begunMs > LONGEST_MS) {
       request.session.destroy((error: unknown) =>
         next(error ?? new HttpProblem('not-signed-in', 'Sign in again: it has been a week')),
       );
       return;
     }
-    // A session that has changed is saved, and its end put off with it.
-    if (actor !== undefined && Date.now() - renewedMs > RENEWED_EVERY_MS) {
-      request.session.renewedMs = Date.now();
-    }
-    next();
+    if (actor === undefined || Date.now() - renewedMs <= RENEWED_EVERY_MS) return next();
+    // A session that has changed is saved, and its end put off with it: at once, as one that ends while this request is under way
+    // would begin again with its answer.
+    request.session.renewedMs = Date.now();
+    request.session.save(next);
   };
   const kept = session({
     store,
@@ -73,7 +73,8 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
     secret,
     resave: false,
     saveUninitialized: false,
-    rolling: true,
+    // A late answer must not bring back the cookie of a session that has ended: given when its end is put off, and then alone.
+    rolling: false,
     cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: TWELVE_HOURS },
   });
   return [kept, renew];

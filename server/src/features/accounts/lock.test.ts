@@ -21,6 +21,31 @@ afterAll(() => app.close());
 const idOf = (signInName: string) => staffIdOf(app, signInName);
 const me = async (person: Person) => (await person.get('/api/me')).body as SignedIn;
 
+describe('the cookie of a session', () => {
+  const given = async (cookie: string) =>
+    (await fetch(`${app.url}/api/me`, { headers: { cookie } })).headers.getSetCookie();
+
+  it('comes with no answer but every ten minutes, so that a late one cannot bring an old one back', async () => {
+    const idony = await app.signedIn('idony');
+    expect(await given(idony.cookie())).toEqual([]);
+    const { rows } = await app.connection.pool.query<{ sid: string }>(
+      `update session set
+         sess = jsonb_set(sess::jsonb, '{renewedMs}', to_jsonb(round(extract(epoch from now()) * 1000)::bigint - 601000))::json,
+         expire = expire - interval '1 hour'
+       where sid = $1 returning sid`,
+      [defined(/tidy-quill=s%3A([^.]+)\./.exec(idony.cookie()))[1]],
+    );
+    expect(rows).toHaveLength(1);
+    expect(await given(idony.cookie())).toEqual([expect.stringMatching(/^tidy-quill=/)]);
+    expect(await given(idony.cookie())).toEqual([]);
+    const { rows: left } = await app.connection.pool.query<{ hours: number }>(
+      `select round(extract(epoch from expire - now()) / 3600)::int hours from session where sid = $1`,
+      [defined(rows[0]).sid],
+    );
+    expect(left).toEqual([{ hours: 12 }]);
+  });
+});
+
 describe('a locked tablet', () => {
   const PIN = '480215';
   const setPin = (person: Person, pin = PIN) =>

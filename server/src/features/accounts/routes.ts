@@ -220,7 +220,7 @@ export function accountRoutes(
     });
     const same = next.staffId === actor.staffId;
     Object.assign(request.session, {
-      ...{ actor: next, begunMs: same ? begunMs : Date.now() },
+      ...{ actor: next, begunMs: same ? begunMs : Date.now(), renewedMs: Date.now() },
       ...(tabletId === undefined ? {} : { tabletId }),
       ...(device === undefined ? {} : { device }),
     });
