@@ -1,4 +1,7 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
+
+const CORES = availableParallelism();
 
 export default defineConfig({
   test: {
@@ -8,6 +11,8 @@ export default defineConfig({
           name: 'unit',
           // Files share the modules of a worker: reading them again for each took longer than the tests.
           isolate: false,
+          // Both cores of a small machine, which would be given one worker otherwise.
+          maxWorkers: CORES,
           include: ['{core,contract,cli,web}/src/**/*.test.ts'],
           testTimeout: 120_000,
         },
@@ -16,6 +21,7 @@ export default defineConfig({
         test: {
           name: 'server',
           isolate: false,
+          maxWorkers: CORES,
           include: ['server/src/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 240_000,

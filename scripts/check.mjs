@@ -48,8 +48,11 @@ async function arrows() {
   if (modules < 80) throw new Stop(`Only ${modules} modules were read: the rules saw too little`);
 }
 
-/** Types, lint, format, dependency rules and dead code. */
-export async function check() {
+/**
+ * Types, lint, format, dependency rules and dead code.
+ * @param beside what else may be done meanwhile, on the second core
+ */
+export async function check(beside = async () => {}) {
   await step('types', () => inTwoRows(TYPED, types));
   await step('compiled', checkCompiled);
   await step('marks', checkMarks);
@@ -60,6 +63,7 @@ export async function check() {
     inTwoRows(
       [
         () => tool('eslint', '.', '--max-warnings', '0'),
+        beside,
         () => tool('prettier', '--check', '--log-level', 'warn', '.'),
         arrows,
         () => tool('depcruise', 'core/src', '--config', '.dependency-cruiser.rooms.mjs'),

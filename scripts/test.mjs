@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -25,21 +25,24 @@ await run(async () => {
       findPostgres() !== null && folderWith(['chromium', 'chromedriver']) !== null ? true : null,
     ),
   );
-  if (asked.length === 0) await (await import('./check.mjs')).check();
-  await step('build', (await import('./build.mjs')).build);
   const name = createHash('sha256').update(root).digest('hex').slice(0, 8);
   const folder = dataFolder(join(tmpdir(), `tidy-quill-test-${name}`));
   const postgres = await startPostgres(folder, { forTests: true });
   try {
     // Imported once the packages are there.
     const databases = await import('../server/test-databases.mjs');
-    if (!asked.includes('unit')) {
+    const { build } = await import('./build.mjs');
+    const filled = async () => {
+      await step('build', build);
+      if (asked.includes('unit')) return;
       await step('demo data', async () => {
         for (const zone of new Set(['Europe/London', walksZone])) {
           await databases.makeTemplate(postgres.url, zone);
         }
       });
-    }
+    };
+    if (asked.length === 0) await (await import('./check.mjs')).check(filled);
+    else await filled();
     const failed = await tests(postgres.url, asked);
     await databases.dropTestDatabases(postgres.url);
     if (failed) throw new Stop('Some tests failed');
@@ -60,18 +63,27 @@ function zoneWhereItIsDay(now) {
   return `Etc/GMT${offset > 0 ? '-' : '+'}${Math.abs(offset)}`;
 }
 
+/** Runs the tests; whether any failed. A signal ends all that they started, and then this. */
 async function tests(databaseUrl, asked) {
   const results = join(root, '.build', 'test-results.json');
-  const code = await new Promise((resolve) => {
-    spawn(
-      'npx',
-      [
-        ...['--no-install', 'vitest', 'run', '--reporter=default', '--reporter=json'],
-        ...[`--outputFile.json=${results}`, ...asked],
-      ],
-      { cwd: root, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: databaseUrl } },
-    ).once('exit', resolve);
-  });
+  rmSync(results, { force: true });
+  // In a group of its own: browsers and servers that the tests started end with it.
+  const child = spawn(
+    process.execPath,
+    [
+      ...[join(root, 'node_modules/vitest/vitest.mjs'), 'run'],
+      ...['--reporter=default', '--reporter=json', `--outputFile.json=${results}`, ...asked],
+    ],
+    {
+      ...{ cwd: root, stdio: 'inherit', detached: true },
+      env: { ...process.env, TEST_DATABASE_URL: databaseUrl },
+    },
+  );
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.once(signal, () => process.kill(-child.pid, 'SIGTERM'));
+  }
+  const code = await new Promise((resolve) => child.once('exit', resolve));
+  if (!existsSync(results)) throw new Stop('Ended before all tests had run');
   const { numPassedTests, numFailedTests, numPendingTests } = JSON.parse(
     readFileSync(results, 'utf8'),
   );
