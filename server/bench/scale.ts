@@ -224,8 +224,10 @@ const accepted = await one(
    where kind = 'planAccepted' and clinic_id = $1 and visit_id = $2`,
   [clinic, planned.id],
 );
+let { after }: { after: number } = await get(`/api/visits/${planned.id}`);
 const accept = async () => {
-  const response = await fetch(`${url}/api/visits/${planned.id}/plan`, {
+  // What the page has read already is not answered again.
+  const response = await fetch(`${url}/api/visits/${planned.id}/plan?after=${after}`, {
     method: 'POST',
     headers,
     body: JSON.stringify({
@@ -235,6 +237,7 @@ const accept = async () => {
     }),
   });
   if (!response.ok) throw new Error(`plan: ${response.status} ${await response.text()}`);
+  ({ after } = (await response.json()) as { after: number });
 };
 // The same rows read, and one as long as the plan's written through to the disk: in a table of its own, so that the record stays whole.
 await client.query('create table bench_plans (id uuid primary key, body jsonb not null)');

@@ -26,9 +26,12 @@ export function addMonths(day: Day, count: number): Day {
   return dayjs.utc(day).add(count, 'month').format('YYYY-MM-DD');
 }
 
+const DAY_MS = 86_400_000;
+
 /** Whole days from one day to another; negative when `to` is earlier. */
 export function daysBetween(from: Day, to: Day): number {
-  return dayjs.utc(to).diff(dayjs.utc(from), 'day');
+  // Days in UTC are all alike long.
+  return (Date.parse(to) - Date.parse(from)) / DAY_MS;
 }
 
 /** Full years from a birthday to a day; someone born on 29 February is a year older on 1 March. */

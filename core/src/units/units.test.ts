@@ -112,6 +112,10 @@ describe('days', () => {
     expect(addDays('2028-02-27', 3)).toBe('2028-03-01');
     expect(addDays('2027-02-27', 3)).toBe('2027-03-02');
     expect(daysBetween('2026-10-26', '2026-11-24')).toBe(29);
+    // Over a change of clocks, a leap day and backwards.
+    expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2);
+    expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2);
+    expect(daysBetween('2026-11-24', '2026-10-26')).toBe(-29);
   });
 
   it('ends six months after 31 August on the last of February', () => {

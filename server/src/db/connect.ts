@@ -28,6 +28,8 @@ export const connect = (databaseUrl: string): Connection =>
 function connected(config: pg.PoolConfig): Connection {
   const pool = new pg.Pool({
     ...config,
+    // What one transaction asks together goes out at once, not one answer after another.
+    pipeline: true,
     max: 10,
     onConnect: async (client) => {
       // Nor may one that drops between two queries of a transaction take the server with it.

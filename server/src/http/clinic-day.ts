@@ -1,6 +1,7 @@
 import dayjs from 'dayjs';
 import timezone from 'dayjs/plugin/timezone.js';
 import utc from 'dayjs/plugin/utc.js';
+import { clockOf, dayOf } from '@tidy-quill/contract/labels/format';
 import { addDays, type Day } from '@tidy-quill/core/units';
 
 dayjs.extend(utc);
@@ -8,17 +9,17 @@ dayjs.extend(timezone);
 
 /** Today's day where the clinic is. */
 export function clinicToday(timeZone: string): Day {
-  return dayjs().tz(timeZone).format('YYYY-MM-DD');
+  return clinicDay(new Date(), timeZone);
 }
 
 /** The day of a moment where the clinic is. */
 export function clinicDay(at: Date, timeZone: string): Day {
-  return dayjs(at).tz(timeZone).format('YYYY-MM-DD');
+  return dayOf(at.toISOString(), timeZone);
 }
 
 /** The clock time of a moment where the clinic is, HH:mm. */
 export function clinicClock(at: Date, timeZone: string): string {
-  return dayjs(at).tz(timeZone).format('HH:mm');
+  return clockOf(at.toISOString(), timeZone);
 }
 
 /** The moments at which a day begins and ends where the clinic is. */

@@ -10,6 +10,13 @@ import type { VisitOpened } from '@tidy-quill/contract/visit-opened';
 import { api } from './api';
 import { engine } from './engine';
 
+/** What asks to be added to a visit, and is told of what was kept since this page read it. */
+const toVisit = (visitId: string, what: string) => ({
+  url: `/visits/${visitId}/${what}`,
+  method: 'POST',
+  params: { after: engine.readUpTo(visitId) },
+});
+
 /** An open visit: read whole or from a place on, and what is added to it. */
 export const visitApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -36,16 +43,12 @@ export const visitApi = api.injectEndpoints({
       }),
     }),
     acceptPlan: build.mutation<EventsKept, AcceptSetting & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({ url: `/visits/${visitId}/plan`, method: 'POST', body }),
+      query: ({ visitId, ...body }) => ({ ...toVisit(visitId, 'plan'), body }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
     approve: build.mutation<EventsKept, Approval & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/approvals`,
-        method: 'POST',
-        body,
-      }),
+      query: ({ visitId, ...body }) => ({ ...toVisit(visitId, 'approvals'), body }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [{ type: 'visit', id: visitId }],
     }),
@@ -70,11 +73,7 @@ export const visitApi = api.injectEndpoints({
       ],
     }),
     sendHome: build.mutation<EventsKept, SendHome & { visitId: string }>({
-      query: ({ visitId, ...body }) => ({
-        url: `/visits/${visitId}/send-home`,
-        method: 'POST',
-        body,
-      }),
+      query: ({ visitId, ...body }) => ({ ...toVisit(visitId, 'send-home'), body }),
       onQueryStarted: keepEvents,
       invalidatesTags: (_result, _error, { visitId }) => [
         'client',

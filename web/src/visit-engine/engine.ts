@@ -209,7 +209,7 @@ export class VisitEngine {
   }
 
   /** How far this browser has read a visit; past every place where it is not open. */
-  private readUpTo(visitId: string): number {
+  readUpTo(visitId: string): number {
     const visit = this.read.get(visitId);
     return visit === undefined
       ? NOTHING_READ

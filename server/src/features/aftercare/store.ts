@@ -8,12 +8,12 @@ import {
 } from '@tidy-quill/core/aftercare';
 import { givenLines } from '@tidy-quill/contract/labels/index';
 import { zoneRecords } from '@tidy-quill/core/session';
-import { and, desc, eq, gt, inArray } from 'drizzle-orm';
+import { and, desc, eq, gt } from 'drizzle-orm';
 import { ENGLISH, saysAll, type LanguageRead } from '@tidy-quill/contract/client-words/index';
 import { clientLanguage, sameLanguage } from '@tidy-quill/core/client-texts';
 import { approvedTranslations, readIn } from '../languages/store';
 import { defined } from '@tidy-quill/core/units';
-import { earlierVisitIds } from '../suitability/store';
+import { ofEarlierVisits } from '../suitability/store';
 import type { Queryable } from '../../db/connect';
 import { areas, clients, clinics, visitEvents, visits } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
@@ -32,9 +32,6 @@ export async function habitsBefore(
   clinicId: string,
   visit: VisitHeader,
 ): Promise<readonly Habit[]> {
-  const before = new Date(visit.startsAt);
-  const earlier = await earlierVisitIds(db, clinicId, visit.clientId, before);
-  if (earlier.length === 0) return [];
   const [row] = await db
     .select({ event: visitEvents })
     .from(visitEvents)
@@ -45,7 +42,7 @@ export async function habitsBefore(
     .where(
       and(
         eq(visitEvents.clinicId, clinicId),
-        inArray(visitEvents.visitId, [...earlier]),
+        ofEarlierVisits(db, clinicId, visit.clientId, new Date(visit.startsAt)),
         eq(visitEvents.kind, 'sentHome'),
       ),
     )

@@ -21,6 +21,7 @@ import { and, asc, eq, gt, gte, isNull, lt, sql, type SQL } from 'drizzle-orm';
 import { v5 } from 'uuid';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, rooms, staff, visits } from '../../db/schema';
+import { together } from '../../db/together';
 import { unavailable } from '../../db/unavailable';
 import { visitStatus as statuses } from '../../db/visit-status';
 import { clinicDay, clinicToday, dayBounds } from '../../http/clinic-day';
@@ -100,21 +101,22 @@ export async function awayBetween(
   clinicId: string,
   { from, to }: Between,
 ): Promise<readonly Unavailable[]> {
-  const rows = await db
-    .select()
-    .from(unavailable)
-    .where(
-      and(
-        eq(unavailable.clinicId, clinicId),
-        isNull(unavailable.removedAt),
-        gt(unavailable.untilAt, from),
-        lt(unavailable.fromAt, to),
-      ),
-    )
-    .orderBy(asc(unavailable.fromAt), asc(unavailable.id));
-  const out = (await outOfUseNow(db, clinicId)).filter(
-    (each) => new Date(each.until) > from && new Date(each.from) < to,
+  const [rows, outOfUse] = await together(
+    db
+      .select()
+      .from(unavailable)
+      .where(
+        and(
+          eq(unavailable.clinicId, clinicId),
+          isNull(unavailable.removedAt),
+          gt(unavailable.untilAt, from),
+          lt(unavailable.fromAt, to),
+        ),
+      )
+      .orderBy(asc(unavailable.fromAt), asc(unavailable.id)),
+    outOfUseNow(db, clinicId),
   );
+  const out = outOfUse.filter((each) => new Date(each.until) > from && new Date(each.from) < to);
   return [...rows.map(asAway), ...out];
 }
 

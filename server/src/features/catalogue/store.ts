@@ -6,11 +6,9 @@ import type {
   InForce,
   NewVersion,
 } from '@tidy-quill/contract/catalogue';
-import { Pace } from '@tidy-quill/contract/plan';
 import { translationOf } from '@tidy-quill/contract/translations';
 import { rowsOf } from '@tidy-quill/contract/version-changes';
 import type { Translation } from '@tidy-quill/core/client-texts';
-import { read } from '@tidy-quill/contract/problem';
 import type { KeptContents } from '@tidy-quill/contract/kept-contents';
 import type { ClinicalFigures } from '@tidy-quill/core/figures';
 import { figuresAtFault, type Handpiece, type Protocol } from '@tidy-quill/core/plan';
@@ -21,6 +19,7 @@ import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { Db, Queryable } from '../../db/connect';
 import { catalogueVersions, staff } from '../../db/schema';
+import { together } from '../../db/together';
 import { contentOf } from '../../http/kept-content';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
@@ -28,10 +27,10 @@ import { lettersLacking } from '../../pdf/faces';
 
 /** The approved devices and protocol in force. */
 export async function catalogueInForce(db: Queryable, clinicId: string): Promise<Catalogue> {
-  const found = await Promise.all([
+  const found = await together(
     newestApproved(db, clinicId, 'devices'),
     newestApproved(db, clinicId, 'protocol'),
-  ]);
+  );
   const [devices, protocol] = [orRefused('devices', found[0]), orRefused('protocol', found[1])];
   return {
     devicesVersionId: devices.id,
@@ -48,16 +47,7 @@ export async function paceInForce(
   db: Queryable,
   clinicId: string,
 ): Promise<Protocol['pace'] | null> {
-  // Asked at every judged event: the pace alone, not the whole protocol.
-  const pace = sql<unknown>`${catalogueVersions.content} -> 'pace'`;
-  const [row] = await db
-    .select({ pace })
-    .from(catalogueVersions)
-    .where(approvedOf(clinicId, 'protocol'))
-    .orderBy(desc(catalogueVersions.number))
-    .limit(1);
-  const known = read(Pace, row?.pace);
-  return known.ok ? known.value : null;
+  return (await newestApproved(db, clinicId, 'protocol'))?.content.pace ?? null;
 }
 
 /** The clinical numbers of the protocol in force; those that ship where none was approved yet. */

@@ -2,8 +2,8 @@ import type { DeviceLogged } from '@tidy-quill/contract/devices';
 import { deviceState, outUntil, type DeviceState } from '@tidy-quill/core/device';
 import type { Unavailable } from '@tidy-quill/core/calendar';
 import type { Handpiece } from '@tidy-quill/core/plan';
-import { Cache, defined } from '@tidy-quill/core/units';
-import { and, asc, count, desc, eq } from 'drizzle-orm';
+import { Cache, defined, type Day } from '@tidy-quill/core/units';
+import { and, asc, count, eq, sql } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { deviceLog } from '../../db/device-tables';
 import { clinics, staff } from '../../db/schema';
@@ -16,24 +16,30 @@ export type DeviceLogs = ReadonlyMap<string, readonly DeviceLogged[]>;
 const LOGS = new Cache<Promise<DeviceLogs>>(50);
 
 /** The logs of all handpieces of a clinic, with the clinic’s own days. */
-export async function deviceLogs(
-  db: Queryable,
-  clinicId: string,
-  timeZone: string,
-): Promise<DeviceLogs> {
+export async function deviceLogs(db: Queryable, clinicId: string): Promise<DeviceLogs> {
+  return (await logsNow(db, clinicId)).logs;
+}
+
+/** Logs as they stand, and the zone of the clinic’s days. */
+export interface LogsNow {
+  readonly timeZone: string;
+  readonly logs: DeviceLogs;
+}
+
+/** The logs of a clinic as they stand now: asked at every plan, so that one query tells whether they are known. */
+export async function logsNow(db: Queryable, clinicId: string): Promise<LogsNow> {
   const own = eq(deviceLog.clinicId, clinicId);
-  const [counted] = await db.select({ entries: count() }).from(deviceLog).where(own);
-  const entries = counted?.entries ?? 0;
-  if (entries === 0) return new Map();
-  const [last] = await db
-    .select({ id: deviceLog.id })
-    .from(deviceLog)
-    .where(own)
-    .orderBy(desc(deviceLog.id))
-    .limit(1);
-  const key = [clinicId, timeZone, entries, defined(last).id].join(' ');
+  const [standing] = await db
+    .select({ timeZone: clinics.timeZone, entries: count(deviceLog.id), last: LAST })
+    .from(clinics)
+    .leftJoin(deviceLog, eq(deviceLog.clinicId, clinics.id))
+    .where(eq(clinics.id, clinicId))
+    .groupBy(clinics.id);
+  const { timeZone, entries, last } = defined(standing);
+  if (entries === 0) return { timeZone, logs: new Map() };
+  const key = [clinicId, timeZone, entries, last].join(' ');
   const known = LOGS.known(key);
-  if (known !== undefined) return known;
+  if (known !== undefined) return { timeZone, logs: await known };
   const rows = await db
     .select({ row: deviceLog, by: staff.name })
     .from(deviceLog)
@@ -49,8 +55,10 @@ export async function deviceLogs(
     };
     logs.set(row.handpieceId, [...(logs.get(row.handpieceId) ?? []), entry]);
   }
-  return LOGS.recall(key, () => Promise.resolve(logs));
+  return { timeZone, logs: await LOGS.recall(key, () => Promise.resolve(logs)) };
 }
+
+const LAST = sql<string | null>`max(${deviceLog.id}::text)`;
 
 /** How each of some handpieces stands today, by its id. */
 export async function deviceStates(
@@ -58,14 +66,37 @@ export async function deviceStates(
   clinicId: string,
   handpieces: readonly Handpiece[],
 ): Promise<ReadonlyMap<string, DeviceState>> {
-  const { timeZone } = await clinicOfDevices(db, clinicId);
-  const logs = await deviceLogs(db, clinicId, timeZone);
+  return statesBy(await logsNow(db, clinicId), handpieces);
+}
+
+/** The same by logs that were read. */
+export function statesBy(
+  { timeZone, logs }: LogsNow,
+  handpieces: readonly Handpiece[],
+): ReadonlyMap<string, DeviceState> {
   const today = clinicToday(timeZone);
   return new Map(
-    handpieces.map((handpiece) => [
-      handpiece.id,
-      deviceState(logs.get(handpiece.id) ?? [], handpiece, today),
-    ]),
+    handpieces.map(({ id, serviceMonths }) => [id, stateOf(logs, id, serviceMonths, today)]),
+  );
+}
+
+// What known logs came to, by handpiece, its interval and the day: asked at every plan and every opened visit.
+const STATES = new WeakMap<DeviceLogs, Cache<DeviceState>>();
+
+function stateOf(
+  logs: DeviceLogs,
+  handpieceId: string,
+  serviceMonths: number | undefined,
+  today: Day,
+): DeviceState {
+  const states = STATES.get(logs) ?? new Cache<DeviceState>(200);
+  STATES.set(logs, states);
+  return states.recall([handpieceId, serviceMonths, today].join(' '), () =>
+    deviceState(
+      logs.get(handpieceId) ?? [],
+      serviceMonths === undefined ? {} : { serviceMonths },
+      today,
+    ),
   );
 }
 
@@ -74,11 +105,10 @@ export async function outOfUseNow(
   db: Queryable,
   clinicId: string,
 ): Promise<readonly Unavailable[]> {
-  const { timeZone } = await clinicOfDevices(db, clinicId);
-  const logs = await deviceLogs(db, clinicId, timeZone);
+  const { timeZone, logs } = await logsNow(db, clinicId);
   const today = clinicToday(timeZone);
-  return [...logs].flatMap(([whatId, entries]): Unavailable[] => {
-    const { outOfUse } = deviceState(entries, {}, today);
+  return [...logs.keys()].flatMap((whatId): Unavailable[] => {
+    const { outOfUse } = stateOf(logs, whatId, undefined, today);
     if (outOfUse === null) return [];
     return [
       {
@@ -96,7 +126,3 @@ const OUT_WORDS = {
   items: 'It failed its daily check.',
   serviced: 'It was not measured since its service.',
 } as const;
-
-async function clinicOfDevices(db: Queryable, clinicId: string) {
-  return defined((await db.select().from(clinics).where(eq(clinics.id, clinicId)))[0]);
-}

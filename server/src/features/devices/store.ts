@@ -51,8 +51,7 @@ export async function deviceShown(
     ({ handpiece }) => handpiece.id === handpieceId,
   );
   if (standing === undefined) throw new HttpProblem('not-found', 'There is no such handpiece');
-  const { timeZone } = await clinicOf(db, clinicId);
-  const entries = (await deviceLogs(db, clinicId, timeZone)).get(handpieceId) ?? [];
+  const entries = (await deviceLogs(db, clinicId)).get(handpieceId) ?? [];
   return { ...standing, entries: entries.toReversed() };
 }
 
@@ -107,8 +106,7 @@ async function refuseBackwards(
   { id, body }: NewDeviceEntry,
 ): Promise<void> {
   if (!('counter' in body) || body.counter === null) return;
-  const { timeZone } = await clinicOf(tx, clinicId);
-  const entries = (await deviceLogs(tx, clinicId, timeZone)).get(handpieceId) ?? [];
+  const entries = (await deviceLogs(tx, clinicId)).get(handpieceId) ?? [];
   if (entries.some((each) => each.id === id)) return;
   const before = entries.findLast(
     (each) => 'counter' in each.body && each.body.counter !== null,

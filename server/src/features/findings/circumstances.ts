@@ -31,7 +31,7 @@ export async function circumstancesOf(db: Db, clinicId: string): Promise<readonl
           isNotNull(catalogueVersions.approvedAt),
         ),
       ),
-    deviceLogs(db, clinicId, timeZone),
+    deviceLogs(db, clinicId),
   ]);
   return [
     ...people.map(({ id, on }) => ({ kind: 'newTechnician', staffId: id, on }) as const),

@@ -15,6 +15,7 @@ import { defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { clinics, staff } from '../../db/schema';
+import { together } from '../../db/together';
 import { signOffs } from '../../db/sign-offs';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
@@ -24,16 +25,15 @@ const NO_RULE: SignOffRule = { rule: 'off', asked: [] };
 
 /** The clinic's rule on sign-offs, and every entry, oldest first. */
 export async function signOffsOf(db: Queryable, clinicId: string): Promise<SignOffs> {
-  const [clinic] = await db
-    .select({ rule: clinics.signOffRule })
-    .from(clinics)
-    .where(eq(clinics.id, clinicId));
-  const entries = await db
-    .select({ entry: signOffs, by: staff.name })
-    .from(signOffs)
-    .innerJoin(staff, and(eq(staff.clinicId, signOffs.clinicId), eq(staff.id, signOffs.addedBy)))
-    .where(eq(signOffs.clinicId, clinicId))
-    .orderBy(asc(signOffs.addedAt), asc(signOffs.id));
+  const [[clinic], entries] = await together(
+    db.select({ rule: clinics.signOffRule }).from(clinics).where(eq(clinics.id, clinicId)),
+    db
+      .select({ entry: signOffs, by: staff.name })
+      .from(signOffs)
+      .innerJoin(staff, and(eq(staff.clinicId, signOffs.clinicId), eq(staff.id, signOffs.addedBy)))
+      .where(eq(signOffs.clinicId, clinicId))
+      .orderBy(asc(signOffs.addedAt), asc(signOffs.id)),
+  );
   return {
     ...(defined(clinic).rule ?? NO_RULE),
     signOffs: entries.map(({ entry, by }) => ({
@@ -47,13 +47,18 @@ export async function signOffsOf(db: Queryable, clinicId: string): Promise<SignO
 /** What somebody lacks to treat in a way, on a day. */
 export async function lackingOf(
   db: Queryable,
-  { clinicId, ...who }: Actor,
+  actor: Actor,
   need: SkillsNeeded,
   on: Day,
 ): Promise<Lacking> {
-  const kept = await signOffsOf(db, clinicId);
-  return { rule: kept.rule, skills: skillsLacking(kept, who, need, on) };
+  return lackingBy(await signOffsOf(db, actor.clinicId), actor, need, on);
 }
+
+/** The same by sign-offs that were read. */
+export const lackingBy = (kept: SignOffs, who: Actor, need: SkillsNeeded, on: Day): Lacking => ({
+  rule: kept.rule,
+  skills: skillsLacking(kept, who, need, on),
+});
 
 /** A zone that is to be treated, and how it was before. */
 interface ZoneToTreat {

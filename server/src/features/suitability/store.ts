@@ -8,7 +8,7 @@ import {
   type SuitabilityRules,
 } from '@tidy-quill/core/suitability';
 import { defined, fullYears, type Day } from '@tidy-quill/core/units';
-import { and, desc, eq, inArray, lt } from 'drizzle-orm';
+import { and, desc, eq, lt, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
 import { staff, visitEvents, visits } from '../../db/schema';
 import { documentInForce } from '../catalogue/store';
@@ -40,8 +40,6 @@ export async function saidLastBefore(
   clientId: string,
   before: Date,
 ): Promise<SaidLast | null> {
-  const earlier = await earlierVisitIds(db, clinicId, clientId, before);
-  if (earlier.length === 0) return null;
   const rows = await db
     .select({ event: visitEvents, by: staff.name })
     .from(visitEvents)
@@ -52,7 +50,7 @@ export async function saidLastBefore(
     .where(
       and(
         eq(visitEvents.clinicId, clinicId),
-        inArray(visitEvents.visitId, [...earlier]),
+        ofEarlierVisits(db, clinicId, clientId, before),
         eq(visitEvents.kind, 'answersGiven'),
       ),
     )
@@ -66,14 +64,14 @@ export async function saidLastBefore(
   return { answers, medicines, on, by: defined(row).by };
 }
 
-/** A client's visits before a moment, the newest first: few, so that what is looked for in them is looked for by visit. */
-export async function earlierVisitIds(
+/** Whether an event is of a client's visits before a moment: few, so that what is looked for in them is looked for by visit. */
+export function ofEarlierVisits(
   db: Queryable,
   clinicId: string,
   clientId: string,
   before: Date,
-): Promise<readonly string[]> {
-  const rows = await db
+): SQL {
+  const earlier = db
     .select({ id: visits.id })
     .from(visits)
     .where(
@@ -82,7 +80,6 @@ export async function earlierVisitIds(
         eq(visits.clientId, clientId),
         lt(visits.startsAt, before),
       ),
-    )
-    .orderBy(desc(visits.startsAt));
-  return rows.map(({ id }) => id);
+    );
+  return sql`${visitEvents.visitId} = any(array(${earlier}))`;
 }

@@ -29,10 +29,11 @@ import { CORE_VERSION } from '@tidy-quill/core/version';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
+import { together } from '../../db/together';
 import { areas } from '../../db/schema';
 import { HttpProblem } from '../../http/problem';
 import { catalogueNow } from '../calendar/in-service';
-import { lackingOf } from '../sign-offs/store';
+import { lackingBy, lackingOf, signOffsOf } from '../sign-offs/store';
 import { earlierVisitsOf, earlierVisits } from './earlier-visits';
 import type { Locked } from './store';
 
@@ -70,10 +71,14 @@ async function judge(
       detail: 'askAndLookFirst',
     });
   }
-  const catalogue = await catalogueNow(tx, clinicId);
-  const before = await earlierVisits(tx, clinicId, visit, timeZone);
+  const [catalogue, before, { site }, signOffs] = await together(
+    catalogueNow(tx, clinicId),
+    earlierVisits(tx, clinicId, visit, timeZone),
+    areaOf(tx, clinicId, areaId),
+    signOffsOf(tx, clinicId),
+  );
   const skin = {
-    site: (await areaOf(tx, clinicId, areaId)).site,
+    site,
     skin: findings.skin,
     areaCm2: findings.areaCm2,
     history: [...earlierVisitsOf(before, areaId).history, ...testsOf(record)],
@@ -85,8 +90,8 @@ async function judge(
     });
   }
   const job = 'hair' in findings ? 'hair' : 'ink';
-  const need = { job, site: skin.site, technique: setting.technique } as const;
-  const lacking = await lackingOf(tx, actor, need, today);
+  const need = { job, site, technique: setting.technique } as const;
+  const lacking = lackingBy(signOffs, actor, need, today);
   if (!mayTreat(record, actor.staffId, lacking)) {
     throw new HttpProblem('refused-by-rule', 'A supervisor has to approve first', {
       detail: 'signOffFirst' satisfies EventRefusal,

@@ -3,6 +3,7 @@ import { sessionDays } from '@tidy-quill/core/plan';
 import { and, eq, lt } from 'drizzle-orm';
 import { defined } from '@tidy-quill/core/units';
 import type { Queryable } from '../../db/connect';
+import { together } from '../../db/together';
 import { visits } from '../../db/schema';
 import { clinicDay } from '../../http/clinic-day';
 import { typedSessionsOf } from '../imports/store';
@@ -17,14 +18,15 @@ export async function earlierVisits(
   visit: VisitHeader,
   timeZone: string,
 ): Promise<ReadonlyMap<string, AreaBefore>> {
-  const earlier = await visitsSummed(
-    db,
-    clinicId,
-    defined(
-      and(eq(visits.clientId, visit.clientId), lt(visits.startsAt, new Date(visit.startsAt))),
-    ),
+  const { clientId } = visit;
+  const isEarlier = and(
+    eq(visits.clientId, clientId),
+    lt(visits.startsAt, new Date(visit.startsAt)),
   );
-  const typed = await typedSessionsOf(db, clinicId, visit.clientId);
+  const [earlier, typed] = await together(
+    visitsSummed(db, clinicId, defined(isEarlier)),
+    typedSessionsOf(db, clinicId, clientId),
+  );
   const day = clinicDay(new Date(visit.startsAt), timeZone);
   const before = new Map<string, AreaBefore>(
     [...typed].map(([areaId, sessions]) => [

@@ -51,27 +51,33 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
 
   const opened = async (request: Request) => {
     const actor = actorOf(request);
-    const visit = await findVisit(db, actor.clinicId, pathId(request));
-    const timeZone = await timeZoneOf(db, actor);
+    const [visit, timeZone] = await Promise.all([
+      findVisit(db, actor.clinicId, pathId(request)),
+      timeZoneOf(db, actor),
+    ]);
     return { actor, visit, timeZone, today: clinicToday(timeZone) };
   };
 
   router.get('/visits/:id', async (request, response) => {
     const { actor, visit, timeZone } = await opened(request);
     const { clinicId } = actor;
-    const [around, kept, areas, before, catalogue, aftercare, habitsLast, names, ahead, saidLast] =
-      await Promise.all([
-        visitContext(db, clinicId, visit),
-        eventsSince(db, clinicId, visit.id, 0),
-        areasOf(db, clinicId, visit.clientId),
-        earlierVisits(db, clinicId, visit, timeZone),
-        catalogueNow(db, clinicId),
-        aftercareInForce(db, clinicId),
-        habitsBefore(db, clinicId, visit),
-        staffNames(db, clinicId),
-        aheadOf(db, clinicId, [visit.id]),
-        saidLastBefore(db, clinicId, visit.clientId, new Date(visit.startsAt)),
-      ]);
+    const { clientId } = visit;
+    const context = visitContext(db, clinicId, visit);
+    const gap = context.then(({ client, clinic }) => gapFor(db, clinicId, client, clinic));
+    const [around, languageGap, kept, areas, before, catalogue, ...rest] = await Promise.all([
+      ...([context, gap] as const),
+      eventsSince(db, clinicId, visit.id, 0),
+      areasOf(db, clinicId, clientId),
+      earlierVisits(db, clinicId, visit, timeZone),
+      catalogueNow(db, clinicId),
+      aftercareInForce(db, clinicId),
+      habitsBefore(db, clinicId, visit),
+      staffNames(db, clinicId),
+      aheadOf(db, clinicId, [visit.id]),
+      saidLastBefore(db, clinicId, clientId, new Date(visit.startsAt)),
+      trialOfVisit(db, clinicId, clientId, visit.id),
+    ]);
+    const [aftercare, habitsLast, names, ahead, saidLast, trial] = rest;
     const body: VisitOpened = {
       visit,
       client: asClient(around.client),
@@ -88,8 +94,8 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       ahead: unconfirmed(ahead.get(visit.id), kept.events),
       saidLast,
       clinicName: around.clinic.name,
-      trial: await trialOfVisit(db, clinicId, visit.clientId, visit.id),
-      languageGap: await gapFor(db, clinicId, around.client, around.clinic),
+      trial,
+      languageGap,
       today: around.today,
     };
     response.json(body);
@@ -158,8 +164,9 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       const plan = await acceptedPlan(locked, zone, setting, colours);
       return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } }];
     };
+    const { after } = parse(EventsAfter, request.query);
     const actor = actorOf(request);
-    response.json(await appendJudged(db, actor, pathId(request), [{ id }], prepare));
+    response.json(await appendJudged(db, actor, pathId(request), [{ id }], prepare, { after }));
   });
 
   router.post('/visits/:id/approvals', async (request, response) => {
@@ -171,6 +178,7 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       technique,
       ...wanted
     } = parse(Approval, request.body);
+    const { after } = parse(EventsAfter, request.query);
     const { staffId: supervisorId } = await supervisorBy(db, tries, actor, wanted.supervisor);
     const at = new Date().toISOString();
     const prepare = async (locked: Locked) => {
@@ -186,18 +194,21 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
       const told = { clinicId, staffId: supervisorId, kind: 'overridden', visitId } as const;
       if (added > 0) await audit(tx, [{ ...told, what: { approval: about, reason } }]);
     };
-    response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare, { also }));
+    const append = { also, after };
+    response.json(await appendJudged(db, actor, visit.id, [{ id: wanted.id }], prepare, append));
   });
 
   router.post('/visits/:id/send-home', async (request, response) => {
     const { actor, visit } = await opened(request);
     const { event, nextVisit } = parse(SendHome, request.body);
+    const { after } = parse(EventsAfter, request.query);
     if (event.body.kind !== 'sentHome') {
       throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
         fields: [{ field: 'event.body.kind', problem: 'must be sentHome' }],
       });
     }
     const events = await appendEvents(db, actor, visit.id, [event], {
+      after,
       also: async (tx) => {
         if (nextVisit === null) return;
         const { areaId, staffId } = visit;

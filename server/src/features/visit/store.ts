@@ -16,9 +16,10 @@ import {
 import { hasRight } from '@tidy-quill/core/access';
 import { bodyVersion, EVENT_KINDS, type VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, ne } from 'drizzle-orm';
 import type { Db, Queryable } from '../../db/connect';
 import { clinics, visitEvents, visits } from '../../db/schema';
+import { together } from '../../db/together';
 import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
@@ -33,10 +34,20 @@ import { tellDesk, notifyOfEvents } from '../live/event-notifications';
 
 /** One visit; 404 where there is none. */
 export async function findVisit(db: Queryable, clinicId: string, id: string): Promise<VisitHeader> {
-  const [row] = await db
+  return found(await rowsOf(db, clinicId, id));
+}
+
+/** The same, locked until the transaction ends: visits are worked on in turn. */
+const lockVisit = async (db: Queryable, clinicId: string, id: string): Promise<VisitHeader> =>
+  found(await rowsOf(db, clinicId, id).for('update'));
+
+const rowsOf = (db: Queryable, clinicId: string, id: string) =>
+  db
     .select()
     .from(visits)
     .where(and(eq(visits.clinicId, clinicId), eq(visits.id, id)));
+
+function found([row]: readonly (typeof visits.$inferSelect)[]): VisitHeader {
   if (row === undefined) throw new HttpProblem('not-found', 'There is no such visit');
   return asHeader(row);
 }
@@ -89,18 +100,16 @@ export async function appendJudged<Asked extends { readonly id: string }>(
   const { clinicId, staffId } = actor;
   const { kept, onDesk } = await db.transaction(async (tx) => {
     // Taken in turn per visit, so that each event is judged against all that came before it.
-    await tx
-      .select({ id: visits.id })
-      .from(visits)
-      .where(and(eq(visits.clinicId, clinicId), eq(visits.id, visitId)))
-      .for('update');
-    const visit = await findVisit(tx, clinicId, visitId);
+    const visit = await lockVisit(tx, clinicId, visitId);
     if (visit.cancelled !== null) throw cancelled();
-    const all = [...defined((await eventsOf(tx, clinicId, [visitId])).get(visitId))];
+    const [events, { timeZone, undoMinutes }] = await together(
+      eventsOf(tx, clinicId, [visitId]),
+      clinicFigures(tx, clinicId),
+      refuseTakenIds(tx, clinicId, visitId, asked),
+    );
+    const all = [...defined(events.get(visitId))];
     const known = new Set(all.map(({ id }) => id));
     const sent = asked.filter(({ id }) => !known.has(id));
-    await refuseTakenIds(tx, clinicId, sent);
-    const { timeZone, undoMinutes } = await clinicFigures(tx, clinicId);
     const today = clinicToday(timeZone);
     const locked = { tx, clinicId, actor, visit, events: [...all], timeZone, today };
     const fresh = sent.length === 0 ? [] : await prepare(locked, sent);
@@ -135,14 +144,14 @@ export async function appendJudged<Asked extends { readonly id: string }>(
     }
     const received = await insertEvents(tx, actor, visitId, fresh);
     const own = new Map(received.map((event) => [event.id, event]));
-    const events = all.map((event) => own.get(event.id) ?? event);
+    const kept = all.map((event) => own.get(event.id) ?? event);
     if (received.length > 0) {
       // Folding them also shows whether they make sense: what does not is never kept.
-      await projectVisit(tx, { clinicId, visitId }, events, zoneRecords(events, visit.areaId));
+      await projectVisit(tx, { clinicId, visitId }, kept, zoneRecords(kept, visit.areaId));
     }
     await also?.(tx, visit, fresh.length);
     const onDesk = fresh.some(({ body }) => isReactionStep(body));
-    return { kept: since(events, after), onDesk };
+    return { kept: since(kept, after), onDesk };
   });
   notifyOfEvents(db, visitId, kept.after);
   if (onDesk) tellDesk(db, clinicId);
@@ -163,6 +172,7 @@ function since(events: readonly VisitEvent[], after: number): EventsKept {
 async function refuseTakenIds(
   db: Queryable,
   clinicId: string,
+  visitId: string,
   asked: readonly { readonly id: string }[],
 ): Promise<void> {
   if (asked.length === 0) return;
@@ -170,7 +180,13 @@ async function refuseTakenIds(
   const taken = await db
     .select({ id: visitEvents.id })
     .from(visitEvents)
-    .where(and(eq(visitEvents.clinicId, clinicId), inArray(visitEvents.id, ids)))
+    .where(
+      and(
+        eq(visitEvents.clinicId, clinicId),
+        inArray(visitEvents.id, ids),
+        ne(visitEvents.visitId, visitId),
+      ),
+    )
     .limit(1);
   if (taken.length === 0) return;
   throw new HttpProblem('conflict', 'Another visit has an entry with this id', {
@@ -183,8 +199,10 @@ async function clinicFigures(
   db: Queryable,
   clinicId: string,
 ): Promise<{ readonly timeZone: string; readonly undoMinutes: number }> {
-  const [clinic] = await db.select().from(clinics).where(eq(clinics.id, clinicId));
-  const pace = await paceInForce(db, clinicId);
+  const [[clinic], pace] = await together(
+    db.select().from(clinics).where(eq(clinics.id, clinicId)),
+    paceInForce(db, clinicId),
+  );
   return {
     timeZone: defined(clinic).timeZone,
     undoMinutes: pace?.undoMinutes ?? USUAL_UNDO_MINUTES,

@@ -6,6 +6,7 @@ import type { SuitabilityRules } from '@tidy-quill/core/suitability';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, eq } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
+import { together } from '../../db/together';
 import { areas, clients, clinics } from '../../db/schema';
 import { clinicToday } from '../../http/clinic-day';
 import { consentsOf, treatmentConsent } from '../consent/store';
@@ -29,16 +30,19 @@ export async function visitContext(
   visit: VisitHeader,
   areaId: string = visit.areaId,
 ): Promise<Circumstances> {
-  const [found] = await db
-    .select({ client: clients, area: areas, clinic: clinics })
-    .from(areas)
-    .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
-    .innerJoin(clinics, eq(clinics.id, areas.clinicId))
-    .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId)));
+  const [[found], suitability, consentsBy] = await together(
+    db
+      .select({ client: clients, area: areas, clinic: clinics })
+      .from(areas)
+      .innerJoin(clients, and(eq(clients.clinicId, areas.clinicId), eq(clients.id, areas.clientId)))
+      .innerJoin(clinics, eq(clinics.id, areas.clinicId))
+      .where(and(eq(areas.clinicId, clinicId), eq(areas.id, areaId))),
+    suitabilityInForce(db, clinicId),
+    consentsOf(db, clinicId, [visit.clientId]),
+  );
   const { client, area, clinic } = defined(found);
   const today = clinicToday(clinic.timeZone);
-  const suitability = await suitabilityInForce(db, clinicId);
-  const consents = defined((await consentsOf(db, clinicId, [client.id])).get(client.id));
+  const consents = defined(consentsBy.get(visit.clientId));
   const { alone } = suitability.content.ages;
   const consent = treatmentConsent(consents, area, client.birthDate, today, alone);
   return { client, area, clinic, today, suitability, consents, consent };

@@ -117,12 +117,15 @@ describe('a plan', () => {
     });
     expect(above.status).toBe(422);
     expect(above.body).toMatchObject({ detail: 'aboveLimit' });
-    const within = await person.post(`/api/visits/${id}/plan`, {
+    const { after } = await opened(id);
+    const within = await person.post(`/api/visits/${id}/plan?after=${after}`, {
       id: v7(),
       at: now(),
       setting: setting(18),
     });
     expect(within.status).toBe(200);
+    // Of what was kept before, nothing is answered again.
+    expect(within.body).toMatchObject({ events: [{ body: { kind: 'planAccepted' } }] });
     const { events, catalogue } = await opened(id);
     expect(defined(events.at(-1)).body).toMatchObject({
       kind: 'planAccepted',
