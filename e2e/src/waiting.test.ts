@@ -300,4 +300,16 @@ describe('a page whose own code cannot be fetched', () => {
       true,
     );
   });
+
+  it('tries by itself when the network comes back', async () => {
+    // A page that has not fetched it yet.
+    await browser.open('/');
+    await browser.see('Thisbe Candlewick', '//table');
+    await blocked(['*/PracticePage-*']);
+    await browser.press('Practice');
+    await browser.see('This page could not be fetched');
+    await blocked([]);
+    await browser.driver.executeScript("dispatchEvent(new Event('online'));");
+    await browser.see('Strokes, spacing and judgement');
+  });
 });

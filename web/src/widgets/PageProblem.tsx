@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 
 /** A page that cannot be shown: what happened, what is safe, what to do. */
@@ -42,23 +42,31 @@ const UNFETCHED = /dynamically imported module|Importing a module script failed/
 
 /** For a page that failed while it was drawn or fetched. */
 export function FaultPage({ fault }: { fault: unknown }) {
-  const [tried, setTried] = useState(false);
   const text = fault instanceof Error ? fault.message : 'No more is known.';
-  if (!UNFETCHED.test(text)) {
-    return (
-      <PageProblem
-        title="This page failed"
-        text={`What was recorded is safe on this tablet or the server. What the page says of itself: ${text}`}
-        onRetry={() => globalThis.location.reload()}
-      />
-    );
-  }
+  if (UNFETCHED.test(text)) return <UnfetchedPage />;
+  return (
+    <PageProblem
+      title="This page failed"
+      text={`What was recorded is kept on this tablet or the server. What the page says of itself: ${text}`}
+      onRetry={() => globalThis.location.reload()}
+    />
+  );
+}
+
+/** For a page whose code could not be fetched; tries again by itself when the network comes back. */
+function UnfetchedPage() {
+  const [tried, setTried] = useState(false);
   // Loaded again only once the server answers: a browser without a network would leave the application.
   const again = async () => {
     const answered = await fetch('/healthz').catch(() => null);
     if (answered?.ok === true) globalThis.location.reload();
     else setTried(true);
   };
+  useEffect(() => {
+    const comesBack = () => void again();
+    globalThis.addEventListener('online', comesBack);
+    return () => globalThis.removeEventListener('online', comesBack);
+  }, []);
   return (
     <PageProblem
       title="This page could not be fetched"

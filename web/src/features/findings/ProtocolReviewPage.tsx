@@ -47,11 +47,14 @@ export function ProtocolReviewPage() {
   }
   if (error !== undefined) {
     return (
-      <PageProblem
-        title="The protocol cannot be reviewed"
-        text={problemText(error)}
-        onRetry={() => void refetch()}
-      />
+      <div className="page findings">
+        <FindingsTabs />
+        <PageProblem
+          title="The protocol cannot be reviewed"
+          text={problemText(error)}
+          onRetry={() => void refetch()}
+        />
+      </div>
     );
   }
   if (data === undefined) return <Skeleton active className="page" />;
