@@ -51,12 +51,11 @@ export default defineConfig({
         background_color: '#F4F0E6',
         icons: [{ src: '/quill.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      workbox: {
+      strategies: 'injectManifest',
+      srcDir: 'src/workers',
+      filename: 'sw.ts',
+      injectManifest: {
         globPatterns: ['**/*.{js,css,html,woff2,wasm,svg}'],
-        navigateFallback: '/index.html',
-        // A client's own pages are never kept on a phone.
-        navigateFallbackDenylist: [/^\/(api|answer|diary|healthz)/],
-        cleanupOutdatedCaches: true,
         maximumFileSizeToCacheInBytes: 4_000_000,
       },
     }),

@@ -80,6 +80,8 @@ export async function startBrowser(address: string): Promise<Browser> {
     .setChromeOptions(options)
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build();
+  // A browser that keeps the application itself fetches some hundred files for that.
+  await driver.manage().setTimeouts({ script: 3 * WAIT_MS });
 
   const find = (path: string) =>
     driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path, POLL_MS);
