@@ -129,7 +129,8 @@ function judgeHair(
   today: Day,
   setting: Setting,
 ) {
-  const evaluation = evaluate({ subject, handpieces, protocol, today }, setting);
+  // Limits, refusals and work are those of the whole evaluation: what a next spot would teach is not judged.
+  const evaluation = evaluate({ subject, handpieces, protocol, today }, setting, 'ranking');
   refuse(evaluation.refusals.map(({ code }) => code));
   return {
     subject,
