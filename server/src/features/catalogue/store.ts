@@ -42,12 +42,17 @@ export async function catalogueInForce(db: Queryable, clinicId: string): Promise
   };
 }
 
-/** The pace of the protocol in force; null where none was approved yet. */
+/** The pace of the protocol in force; null where none was approved yet, or it cannot be read: entries are kept all the same. */
 export async function paceInForce(
   db: Queryable,
   clinicId: string,
 ): Promise<Protocol['pace'] | null> {
-  return (await newestApproved(db, clinicId, 'protocol'))?.content.pace ?? null;
+  try {
+    return (await newestApproved(db, clinicId, 'protocol'))?.content.pace ?? null;
+  } catch (error) {
+    if (error instanceof HttpProblem) return null;
+    throw error;
+  }
 }
 
 /** The clinical numbers of the protocol in force; those that ship where none was approved yet. */
