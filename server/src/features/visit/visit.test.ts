@@ -106,28 +106,6 @@ describe('events', () => {
   });
 });
 
-describe('a protocol in force that cannot be read', () => {
-  it('keeps nothing from the record that no plan rests on', async () => {
-    const id = await visitOf('Oxenstable');
-    const { pool } = app.connection;
-    const unreadable = v7();
-    await pool.query(
-      `insert into catalogue_versions (clinic_id, id, kind, number, content, note, created_by, approved_by, approved_at)
-       select clinic_id, $1, kind, 1000, '{}', '', created_by, approved_by, now()
-       from catalogue_versions where kind = 'protocol' and approved_at is not null order by number desc limit 1`,
-      [unreadable],
-    );
-    try {
-      expect(await append(id, looked(2))).toMatchObject({ status: 200 });
-    } finally {
-      await pool.query(
-        `begin; set local session_replication_role = replica;
-         delete from catalogue_versions where number = 1000; commit`,
-      );
-    }
-  });
-});
-
 describe('a plan', () => {
   it('is judged on the server: above the limit it is refused, within it is kept whole', async () => {
     const id = await visitOf('Oxenstable');
