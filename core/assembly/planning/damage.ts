@@ -55,6 +55,8 @@ export function damage(
   let sum = f64x2.splat(0);
   for (let at: usize = 0; at < end - 8; at += 16) {
     const rate = v128.load(RATES + at + 8);
+    // Idle at both ends: nothing in between.
+    if (!v128.any_true(v128.or(rate, v128.load(RATES + at)))) continue;
     const change = f64x2.sub(v128.load(LOGS + at + 8), v128.load(LOGS + at));
     const mean = f64x2.div(f64x2.sub(rate, v128.load(RATES + at)), change);
     const level = f64x2.lt(f64x2.abs(change), LEVEL);
@@ -83,6 +85,30 @@ export function mostDamage(
     }
   }
   return most;
+}
+
+/** Which of several courses reaches the highest temperature at a fluence. */
+export function hottest(courses: i32, times: i32, fluence: f64): i32 {
+  const fluences = f64x2.splat(fluence);
+  const even = <usize>(times & ~1) << 3;
+  let highest: f64 = -Infinity;
+  let found = 0;
+  let from: usize = 0;
+  for (let i = 0; i < courses; i++, from += <usize>times << 3) {
+    // An odd course's last entry counts twice.
+    const last = from + (<usize>(times - 1) << 3);
+    let peak = f64x2.splat(load<f64>(BACKGROUND + last) + fluence * load<f64>(RESPONSE + last));
+    for (let n: usize = 0; n < even; n += 16) {
+      const rise = f64x2.mul(fluences, v128.load(RESPONSE + from + n));
+      peak = f64x2.pmax(peak, f64x2.add(v128.load(BACKGROUND + from + n), rise));
+    }
+    const own = max(f64x2.extract_lane(peak, 0), f64x2.extract_lane(peak, 1));
+    if (own > highest) {
+      highest = own;
+      found = i;
+    }
+  }
+  return found;
 }
 
 let at: i32 = 0;

@@ -1,11 +1,11 @@
 // Light, heat and damage of a window, compiled: what core/src/compiled carries.
 
-export { damage, mostDamage, worst } from './damage';
-export { diffuse } from './light';
+export { damage, hottest, mostDamage, worst } from './damage';
+export { beam, diffuse, field } from './light';
 export { begin, note, run } from './march';
 
 import { BACKGROUND, RESPONSE, STEPS } from './damage';
-import { DEPTHS, DIFFUSE, DOWN, FAT, KAPPA_DERMIS, KAPPA_FAT, UP, UP_AT_TOP } from './light';
+import { DEPTHS, DIFFUSE, FREQUENCIES, LAYERS, SUMS, WEIGHTS } from './light';
 import { BETWEEN, CAPACITY, HEATING, LOSS, SURROUNDINGS, WARM } from './march';
 
 const TABLES: StaticArray<usize> = [
@@ -17,12 +17,10 @@ const TABLES: StaticArray<usize> = [
   WARM,
   DEPTHS,
   DIFFUSE,
-  KAPPA_DERMIS,
-  KAPPA_FAT,
-  DOWN,
-  UP,
-  UP_AT_TOP,
-  FAT,
+  FREQUENCIES,
+  WEIGHTS,
+  LAYERS,
+  SUMS,
   BACKGROUND,
   RESPONSE,
   STEPS,

@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   damageOf,
+  damagesOf,
+  peakC,
   siteDamage,
   siteDamageReference,
-  worstDamageOf,
   type DamageLaw,
   type Site,
 } from '../damage';
@@ -149,9 +150,13 @@ describe('the compiled damage', () => {
         const [one, two] = [damageOf(law, still, steps), damageOf(law, other, steps)];
         const [first, second] = [one(fluence), two(fluence)];
         expect([one(fluence), two(fluence)]).toEqual([first, second]);
-        const worst = worstDamageOf(law, [still, other], steps)(fluence);
+        const both = damagesOf(law, [still, other], steps);
+        expect([both.of(0, fluence), both.of(1, fluence)]).toEqual([first, second]);
+        const worst = both.worst(fluence);
         expect(worst.omega).toBe(Math.max(first, second));
         expect([first, second][worst.site]).toBe(worst.omega);
+        const peaks = [peakC(still, fluence), peakC(other, fluence)];
+        expect(peaks[both.hottest(fluence)]).toBeCloseTo(Math.max(...peaks), 9);
       }),
     );
   });
@@ -166,7 +171,7 @@ describe('the compiled damage', () => {
     expect(siteDamage('fugitt', site, steps, 20)).toBe(
       siteDamageReference('fugitt', site, steps, 20),
     );
-    expect(worstDamageOf('fugitt', [site], steps)(20).omega).toBe(
+    expect(damagesOf('fugitt', [site], steps).worst(20).omega).toBe(
       siteDamageReference('fugitt', site, steps, 20),
     );
   });

@@ -17,7 +17,15 @@ interface Planning {
     background: number,
     times: number,
   ): void;
+  field(
+    frequencies: number,
+    boundaryCm: number,
+    share: number,
+    entering: number,
+    mismatch: number,
+  ): void;
   diffuse(depths: number, frequencies: number, boundaryCm: number): void;
+  beam(depths: number, boundaryCm: number, top: number, bottom: number): void;
   damage(
     first: number,
     times: number,
@@ -38,6 +46,7 @@ interface Planning {
     highKelvin: number,
   ): number;
   worst(): number;
+  hottest(courses: number, times: number, fluenceJcm2: number): number;
 }
 
 /** Most cells of a chain, depths of light and times of a course that the tables hold. */
@@ -55,12 +64,10 @@ const TABLES = [
   'warm',
   'depths',
   'diffuse',
-  'kappaDermis',
-  'kappaFat',
-  'down',
-  'up',
-  'upAtTop',
-  'fat',
+  'frequencies',
+  'weights',
+  'layers',
+  'sums',
   'background',
   'response',
   'steps',

@@ -38,6 +38,17 @@ export function logDamageRate(law: DamageLaw, celsius: number): number {
   return logFrequency - kelvin / (celsius + ZERO_C);
 }
 
+// Shorter than any pulse, longer than any treatment.
+const LASTING_S: readonly [number, number] = [1e-6, 1e4];
+
+/** The temperature that takes about so many seconds to do harm (Ω = 1), by the law's pair above the break, °C. */
+export function harmfulC(law: DamageLaw, lastsS: number): number {
+  const [logFrequency, kelvin] = LAWS[law].above;
+  const [shortest, longest] = LASTING_S;
+  const seconds = Math.min(longest, Math.max(shortest, lastsS));
+  return kelvin / (logFrequency + Math.log(seconds)) - ZERO_C;
+}
+
 /** A point whose temperature is background + fluence × response, over the same steps. */
 export interface Site {
   readonly backgroundC: Float64Array;
@@ -117,20 +128,33 @@ export function damageOf(
   };
 }
 
-/** Ω of the worst hurt of several sites over the same steps, and which of them it is. */
-export function worstDamageOf(
-  law: DamageLaw,
-  sites: readonly Site[],
-  stepsS: Float64Array,
-): (fluence: number) => { readonly omega: number; readonly site: number } {
+/** Ω of several sites over the same steps, by the fluence in J/cm². */
+export interface Damages {
+  /** Ω of one of them. */
+  readonly of: (site: number, fluence: number) => number;
+  /** Ω of the worst hurt, and which of them it is. */
+  readonly worst: (fluence: number) => { readonly omega: number; readonly site: number };
+  /** Which of them gets hottest. */
+  readonly hottest: (fluence: number) => number;
+}
+
+/** Ω of each of several sites, and of the worst hurt. */
+export function damagesOf(law: DamageLaw, sites: readonly Site[], stepsS: Float64Array): Damages {
   const times = stepsS.length + 1;
   const still = sites.every(({ passes, slow }) => passes === undefined && slow === undefined);
-  if (still && sites.length * times <= MOST_TIMES) return worstCompiled(law, sites, stepsS);
+  if (still && sites.length * times <= MOST_TIMES) return damagesCompiled(law, sites, stepsS);
   const damages = sites.map((site) => damageOf(law, site, stepsS));
-  return (fluence) => {
-    const all = damages.map((damage) => damage(fluence));
-    const omega = Math.max(...all);
-    return { omega, site: all.indexOf(omega) };
+  return {
+    of: (site, fluence) => defined(damages[site])(fluence),
+    worst: (fluence) => {
+      const all = damages.map((damage) => damage(fluence));
+      const omega = Math.max(...all);
+      return { omega, site: all.indexOf(omega) };
+    },
+    hottest: (fluence) => {
+      const peaks = sites.map((site) => peakC(site, fluence));
+      return peaks.indexOf(Math.max(...peaks));
+    },
   };
 }
 
@@ -149,16 +173,29 @@ function courseCompiled(law: DamageLaw, course: Course, stepsS: Float64Array): C
   return damage;
 }
 
-function worstCompiled(law: DamageLaw, sites: readonly Site[], stepsS: Float64Array) {
+function damagesCompiled(law: DamageLaw, sites: readonly Site[], stepsS: Float64Array): Damages {
   const times = stepsS.length + 1;
   const figures = figuresOf(law);
-  const worst = (fluence: number) => {
-    if (atHand !== worst) putAtHand(worst, sites, stepsS);
-    const module = planning();
-    const omega = module.mostDamage(sites.length, times, fluence, ...figures);
-    return { omega, site: module.worst() };
+  const module = planning();
+  const atTables = () => {
+    if (atHand !== damages) putAtHand(damages, sites, stepsS);
   };
-  return worst;
+  const damages: Damages = {
+    of: (site, fluence) => {
+      atTables();
+      return module.damage(site * times, times, fluence, 0, ...figures);
+    },
+    worst: (fluence) => {
+      atTables();
+      const omega = module.mostDamage(sites.length, times, fluence, ...figures);
+      return { omega, site: module.worst() };
+    },
+    hottest: (fluence) => {
+      atTables();
+      return module.hottest(sites.length, times, fluence);
+    },
+  };
+  return damages;
 }
 
 function putAtHand(whose: unknown, courses: readonly Course[], stepsS: Float64Array): void {

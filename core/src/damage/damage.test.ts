@@ -49,6 +49,28 @@ describe('damage over time', () => {
     );
   });
 
+  it('is the same wherever the search begins', () => {
+    const site: Site = {
+      backgroundC: new Float64Array(101).fill(25),
+      responsePerJcm2: Float64Array.from({ length: 101 }, (_, i) => 2 * Math.exp(-i / 30)),
+    };
+    const found = thresholdJcm2('fugitt', site, steps);
+    for (const guess of [1e-9, 0.5, 20, 35, 400, 1e6]) {
+      const again = thresholdJcm2('fugitt', site, steps, 1, { guess });
+      expect(Math.abs(again / found - 1)).toBeLessThan(3e-4);
+    }
+  });
+
+  it('is looked for up to 2000 J/cm² and no further', () => {
+    const warmedTo = (celsiusAt2000: number): Site => ({
+      backgroundC: new Float64Array(101).fill(20),
+      responsePerJcm2: new Float64Array(101).fill((celsiusAt2000 - 20) / 2000),
+    });
+    // A second at 50 °C is e^−7 of what is wanted; at 70 °C e^1.5 times it.
+    expect(thresholdJcm2('fugitt', warmedTo(50), steps)).toBe(Infinity);
+    expect(thresholdJcm2('fugitt', warmedTo(70), steps)).toBeLessThan(2000);
+  });
+
   it('is never reached where light warms nothing', () => {
     expect(thresholdJcm2('fugitt', steady(20), steps)).toBe(Infinity);
   });

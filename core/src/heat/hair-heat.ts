@@ -32,13 +32,7 @@ export function shaftSource(muaPerCm: number, diameterUm: number, ratio: number)
  * The answer is linear in the source, so one solve serves every depth, colour and fluence.
  */
 export function solveHair(diameterUm: number, timeline: Timeline, refine = 1): HairHeat {
-  const key = JSON.stringify([
-    diameterUm,
-    timeline.steps[0],
-    timeline.trainS,
-    timeline.litS,
-    refine,
-  ]);
+  const key = `${diameterUm} ${timeline.steps[0]} ${timeline.trainS} ${timeline.litS} ${refine}`;
   return hairs.recall(key, () => heated(diameterUm, timeline, refine));
 }
 

@@ -68,10 +68,19 @@ export function march(asked: March): Marched {
     module.run(from, from + stretch.steps, steps, lights, response, background, times);
     from += stretch.steps;
   }
-  const courses = (from: number) =>
-    from === 0
+  // Copied at once, before another march writes over them.
+  const first = response === 0 ? background : start;
+  const length =
+    response === 0 || background === 0 ? cells * times : courseBytes / 8 + cells * times;
+  const copied = new Float64Array(buffer, first, length).slice();
+  const courses = (at: number) =>
+    at === 0
       ? NONE
-      : new Courses(cells, times, new Float64Array(buffer, from, cells * times).slice());
+      : new Courses(
+          cells,
+          times,
+          copied.subarray((at - first) / 8, (at - first) / 8 + cells * times),
+        );
   return { background: courses(background), response: courses(response) };
 }
 

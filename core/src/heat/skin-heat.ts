@@ -1,4 +1,4 @@
-import { STILL_AIR, type CoolingSchedule } from './cooling';
+import { STILL_AIR, type Contact, type CoolingSchedule } from './cooling';
 import type { Courses } from './courses';
 import { columnOf, type Column } from './column';
 import type { SkinGrid } from './grid';
@@ -37,30 +37,29 @@ export function solveSkin(input: {
   const column = columnOf(grid);
   const key = JSON.stringify([column.key, cooling, steps[0], trainS, litS, refine]);
   const stretches = stretchesOf(column, cooling, timeline);
-  const light = { heating: spread(input.heating, litS), lit };
+  const heating = spread(input.heating, litS);
+  const marched = (warm?: Float64Array) =>
+    march({ chain: column, stepsS: steps, stretches, warm, heating, lit });
   const known = unlits.known(key);
-  if (known !== undefined) {
-    const { response } = march({ chain: column, stepsS: steps, stretches, ...light });
-    return { grid, timeline, ...known, response };
-  }
+  if (known !== undefined) return skinHeat(grid, timeline, known, marched().response);
   const before = cooled.recall(JSON.stringify([column.key, cooling.before, refine]), () =>
     preCool(column, cooling.before, refine),
   );
-  const { warm } = before;
-  const { background, response } = march({
-    chain: column,
-    stepsS: steps,
-    stretches,
-    warm,
-    ...light,
-  });
+  const { background, response } = marched(before.warm);
   const unlit = unlits.recall(key, () => ({
     background,
     surfaceBeforeC: before.surfaceC,
     frostS: before.frostS + frostIn(background, steps, stretches),
   }));
-  return { grid, timeline, ...unlit, response };
+  return skinHeat(grid, timeline, unlit, response);
 }
+
+const skinHeat = (
+  grid: SkinGrid,
+  timeline: Timeline,
+  { background, surfaceBeforeC, frostS }: Unlit,
+  response: Courses,
+): SkinHeat => ({ grid, timeline, background, response, surfaceBeforeC, frostS });
 
 /** A pulse's energy over the time that there is light. */
 function spread(energy: Float64Array, litS: number): Float64Array {
@@ -78,9 +77,15 @@ function stretchesOf(column: Column, cooling: CoolingSchedule, timeline: Timelin
     sinceStart += defined(steps[during]);
   }
   return [
-    { ...column.under(cooling.during), steps: during },
-    { ...column.under(cooling.after), steps: steps.length - during },
+    touching(column, cooling.during, during),
+    touching(column, cooling.after, steps.length - during),
   ];
+}
+
+/** What touches a column, and for how many steps. */
+function touching(column: Column, contact: Contact, steps: number) {
+  const { loss, surroundings, surfaceC } = column.under(contact);
+  return { steps, loss, surroundings, surfaceC };
 }
 
 /** How long the very surface is under −2 °C, s. */
@@ -124,16 +129,15 @@ export function preCool(
   let warm = column.steadyC(STILL_AIR);
   let frostS = 0;
   for (const phase of phases) {
-    const under = column.under(phase);
     // Short steps first: the surface answers to a new contact within milliseconds.
     const stepsS = Float64Array.from(
       growingSteps(phase.seconds, phase.seconds / 400 / refine, 1.15 ** (1 / refine)),
     );
-    const stretches = [{ ...under, steps: stepsS.length }];
+    const stretches = [touching(column, phase, stepsS.length)];
     const { background } = march({ chain: column, stepsS, stretches, warm });
     frostS += frostIn(background, stepsS, stretches);
     warm = background.at(stepsS.length);
-    ({ surfaceC } = under);
+    ({ surfaceC } = column.under(phase));
   }
   return { warm, surfaceC: surfaceC(defined(warm[0])), frostS };
 }

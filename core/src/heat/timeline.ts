@@ -1,4 +1,4 @@
-import { assertInRange, Cache, InputError } from '../units';
+import { assertInRange, Cache, defined, InputError } from '../units';
 
 /** One shot: `count` pulses of `durationMs` with `gapMs` between them; the fluence is shared equally. */
 export interface Pulse {
@@ -67,7 +67,13 @@ export function growingSteps(length: number, first: number, growth: number): num
     1,
     Math.round(Math.log(1 + (length * (growth - 1)) / first) / Math.log(growth)),
   );
-  const raw = Array.from({ length: count }, (_, i) => first * growth ** i);
-  const scale = length / raw.reduce((sum, step) => sum + step, 0);
-  return raw.map((step) => step * scale);
+  const steps: number[] = [];
+  let sum = 0;
+  for (let step = first; steps.length < count; step *= growth) {
+    steps.push(step);
+    sum += step;
+  }
+  const scale = length / sum;
+  for (let i = 0; i < count; i++) steps[i] = defined(steps[i]) * scale;
+  return steps;
 }

@@ -80,14 +80,35 @@ export interface Evaluation {
   readonly testSpot: readonly TestSpotReason[];
 }
 
+/** What follows from a setting whatever its fluence. */
+type Ground = Omit<Evaluation, 'refusals' | 'energyJ' | 'work' | 'cellHeat'>;
+
+/** A setting on a subject, all worked out but for its fluence. */
+export interface Grounded {
+  readonly plan: PlanCase;
+  readonly handpiece: Handpiece | undefined;
+  readonly depth: Depth;
+  readonly ground: Ground;
+}
+
 /**
  * Works out everything that a setting means for a subject: what refuses it, its limits, its work and
  * its cautions.
  * @throws InputError naming the field where the case itself makes no sense.
  */
-export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole'): Evaluation {
+export const evaluate = (plan: PlanCase, setting: Setting, depth: Depth = 'whole'): Evaluation =>
+  atFluence(groundOf(plan, setting, depth), setting);
+
+/**
+ * What a setting means for a subject whatever its fluence: its limits, what the model says, where to start, its cautions.
+ * @throws InputError naming the field where the case itself makes no sense.
+ */
+export function groundOf(
+  plan: PlanCase,
+  setting: Omit<Setting, 'fluenceJcm2'>,
+  depth: Depth,
+): Grounded {
   assertInRange('subject.areaCm2', plan.subject.areaCm2, 1, 5000);
-  assertInRange('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
   assertInRange('setting.rateHz', setting.rateHz, 0.1, 20);
   assertInRange('setting.pulseMs', setting.pulseMs, 0.01, 1000);
   checkSubject(plan.subject, plan.today);
@@ -124,7 +145,8 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
     handpiece === undefined || row === null
       ? null
       : limitsFor({
-          ...setting,
+          spot: setting.spot,
+          rateHz: setting.rateHz,
           handpiece,
           row,
           told,
@@ -152,54 +174,81 @@ export function evaluate(plan: PlanCase, setting: Setting, depth: Depth = 'whole
     start === null || upper?.fluenceJcm2 == null
       ? []
       : teachingLadder({
-          ...{ start: start.fluenceJcm2, upper: upper.fluenceJcm2, today: plan.today },
+          start: start.fluenceJcm2,
+          upper: upper.fluenceJcm2,
+          today: plan.today,
           scale: defined(handpiece).fluenceJcm2,
           // Ranking goes by the even ladder: what each rung would teach is worked out for the one that is looked at.
-          ...(depth === 'ranking' ? { model: null, learnt: null } : { model, learnt }),
+          model: depth === 'ranking' ? null : model,
+          learnt: depth === 'ranking' ? null : learnt,
         });
   const firstWorking = rungs.findIndex((rung) => WORKS.includes(expectedAt(rung, model)));
   return {
-    working,
-    refusals: refusalsFor({ plan, setting, handpiece, row, limits, upper }),
-    limits,
-    upper,
-    model,
-    modelSilence: silence,
-    margin: allowed,
-    learnt,
-    plainSkin: silence === null ? null : plain,
-    expected: expectedAt(rungs.at(-1) ?? upper?.fluenceJcm2 ?? null, model),
-    expectedAtStart: expectedAt(start?.fluenceJcm2 ?? null, model),
-    expectedAtUpper: expectedAt(upper?.fluenceJcm2 ?? null, model),
-    ladder: rungs,
-    firstWorkingRung: firstWorking < 0 ? null : firstWorking,
-    startShare: model === null || start === null ? null : start.fluenceJcm2 / model.ceilingJcm2,
-    row,
-    start,
+    plan,
+    handpiece,
+    depth,
+    ground: {
+      working,
+      limits,
+      upper,
+      model,
+      modelSilence: silence,
+      margin: allowed,
+      learnt,
+      plainSkin: silence === null ? null : plain,
+      expected: expectedAt(rungs.at(-1) ?? upper?.fluenceJcm2 ?? null, model),
+      expectedAtStart: expectedAt(start?.fluenceJcm2 ?? null, model),
+      expectedAtUpper: expectedAt(upper?.fluenceJcm2 ?? null, model),
+      ladder: rungs,
+      firstWorkingRung: firstWorking < 0 ? null : firstWorking,
+      startShare: model === null || start === null ? null : start.fluenceJcm2 / model.ceilingJcm2,
+      row,
+      start,
+      hairRelaxationMs: thermalRelaxationMs('cylinder', hairDiameterUm(plan.subject.hair)),
+      cautions: [
+        ...cautionsFor(plan.subject, working, plan.today, plan.protocol),
+        ...settingCautions(setting, plain?.frostSeconds ?? 0),
+      ],
+      testSpot:
+        handpiece === undefined
+          ? []
+          : testSpotReasons(
+              plan.subject,
+              { handpieceId: handpiece.id, wavelengthNm: centralWavelengthNm(handpiece.light) },
+              plan.today,
+            ),
+    },
+  };
+}
+
+/** What refuses a setting of which all but the fluence is worked out. */
+export const refusalsAt = (
+  { plan, handpiece, ground: { row, limits, upper } }: Grounded,
+  setting: Setting,
+): readonly Refusal[] => refusalsFor({ plan, setting, handpiece, row, limits, upper });
+
+/**
+ * Everything that a setting means, where all but its fluence is worked out; `setting` is that one but for the fluence.
+ * @throws InputError for a fluence that no device has.
+ */
+export function atFluence(grounded: Grounded, setting: Setting): Evaluation {
+  assertInRange('setting.fluenceJcm2', setting.fluenceJcm2, 0.1, 500);
+  const { plan, handpiece, depth, ground } = grounded;
+  const { techniques } = plan.protocol;
+  return {
+    ...ground,
+    refusals: refusalsAt(grounded, setting),
     energyJ: energyJ(setting.fluenceJcm2, setting.spot),
-    hairRelaxationMs: thermalRelaxationMs('cylinder', hairDiameterUm(plan.subject.hair)),
     work: workFor(plan, setting, handpiece),
     cellHeat:
       handpiece === undefined || depth === 'ranking' || !buildsUpHeat(setting.technique)
         ? null
         : cellHeat({
-            input: windowInput(plan.subject, working, handpiece, setting, plan.protocol.techniques),
+            input: windowInput(plan.subject, ground.working, handpiece, setting, techniques),
             fluenceJcm2: setting.fluenceJcm2,
             targetC: habitOf(plan.protocol, setting.technique).warmC,
-            margin,
+            margin: marginFor(plan.protocol.margins, plan.subject, ground.working),
           }),
-    cautions: [
-      ...cautionsFor(plan.subject, working, plan.today, plan.protocol),
-      ...settingCautions(setting, plain?.frostSeconds ?? 0),
-    ],
-    testSpot:
-      handpiece === undefined
-        ? []
-        : testSpotReasons(
-            plan.subject,
-            { handpieceId: handpiece.id, wavelengthNm: centralWavelengthNm(handpiece.light) },
-            plan.today,
-          ),
   };
 }
 

@@ -157,6 +157,26 @@ describe('a proposal', () => {
       }),
     );
   });
+
+  it('says what a look at its setting alone would say, whether or not the console’s power slowed its rate', () => {
+    // 6.85 W are 19 J/cm² on 1.44 cm² at 0.25 Hz; the 16 that are begun with would allow 0.297 Hz: 0.2 in steps of 0.1.
+    const weak = {
+      ...DIODE,
+      ...{ id: 'weak', techniques: ['stamping' as const], spots: [SETTING.spot] },
+      ...{ maxRateHz: 0.25, maxAveragePowerW: 6.85 },
+    };
+    const plan = { ...CASE, handpieces: [...CASE.handpieces, weak] };
+    fc.assert(
+      fc.property(subjects, (subject) => {
+        for (const { setting, evaluation } of propose({ ...plan, subject }).proposals) {
+          expect(evaluation).toEqual(evaluate({ ...plan, subject }, setting, 'ranking'));
+        }
+      }),
+      { numRuns: 20 },
+    );
+    const slowed = propose(plan).proposals.find(({ setting }) => setting.handpieceId === 'weak');
+    expect(slowed).toMatchObject({ setting: { fluenceJcm2: 16, rateHz: 0.2 } });
+  });
 });
 
 describe('a setting of one’s own', () => {

@@ -10,7 +10,7 @@ import {
   type Spot,
 } from '../units';
 import { measured } from './device-output';
-import { evaluate, type Evaluation } from './evaluate';
+import { atFluence, evaluate, groundOf, refusalsAt, type Evaluation } from './evaluate';
 import type { PlanCase } from './plan-case';
 import { noTarget, spotFits, type Refusal } from './refusals';
 import { habitOf, passRule } from './habits';
@@ -137,17 +137,21 @@ function tryOut(
     passes: passRule(plan.protocol, technique, plan.subject, modelSilence(plan.subject)).usual,
     ...measured(handpiece),
   };
-  const drafted = evaluate(plan, draft, 'ranking');
-  const { start, upper } = drafted;
+  const drafted = groundOf(plan, draft, 'ranking');
+  const { start, upper } = drafted.ground;
   if (start === null || upper?.fluenceJcm2 == null) {
-    return drafted.refusals[0] ?? { code: 'noProtocolRow' };
+    return refusalsAt(drafted, draft)[0] ?? { code: 'noProtocolRow' };
   }
   const setting = settle(handpiece, { ...draft, fluenceJcm2: start.fluenceJcm2 });
   if (setting === null) {
     const limitJcm2 = deviceLimitJcm2(handpiece, spot, SLOWEST_HZ);
     return { code: 'noStepLowEnough', binding: 'device', limitJcm2 };
   }
-  const evaluation = evaluate(plan, setting, 'ranking');
+  // Only where the console's power slowed the rate is there more to work out than what the fluence changes.
+  const evaluation =
+    setting.rateHz === draft.rateHz
+      ? atFluence(drafted, setting)
+      : evaluate(plan, setting, 'ranking');
   const [refusal] = evaluation.refusals;
   if (refusal !== undefined) return refusal;
   const floor = evaluation.model?.floorJcm2 ?? null;

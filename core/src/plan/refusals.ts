@@ -62,8 +62,10 @@ interface Checked {
 }
 
 /** The handpiece of a setting; one for ink is none for hair. */
-export const hairHandpiece = ({ handpieces }: PlanCase, { handpieceId }: Setting) =>
-  handpieces.find((each) => each.id === handpieceId && !isForInk(each));
+export const hairHandpiece = (
+  { handpieces }: PlanCase,
+  { handpieceId }: Pick<Setting, 'handpieceId'>,
+) => handpieces.find((each) => each.id === handpieceId && !isForInk(each));
 
 /** Every reason that refuses a setting; empty where it may be used. */
 export function refusalsFor(checked: Checked): readonly Refusal[] {

@@ -9,8 +9,9 @@ export type Day = string;
 
 /** @throws InputError where `day` is not a real calendar day written YYYY-MM-DD. */
 export function checkDay(field: string, day: Day): Day {
-  const parsed = dayjs.utc(day);
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || parsed.format('YYYY-MM-DD') !== day) {
+  // A 30th of February is read as a day of March.
+  const read = new Date(/^\d{4}-\d{2}-\d{2}$/.test(day) ? `${day}T00:00:00Z` : NaN);
+  if (Number.isNaN(read.getTime()) || read.toISOString().slice(0, 10) !== day) {
     throw new InputError(field, `must be a day written YYYY-MM-DD, got ${day}`);
   }
   return day;

@@ -14,15 +14,22 @@ export class InputError extends Error {
   }
 }
 
-/** Returns `value` when it is a finite number within [low, high]; throws {@link InputError} otherwise. */
-export function assertInRange(field: string, value: number, low: number, high: number): number {
+/**
+ * Returns `value` when it is a finite number within [low, high]; throws {@link InputError} otherwise.
+ * @param field its path, or what gives it where it has to be put together
+ */
+export function assertInRange(
+  field: string | (() => string),
+  value: number,
+  low: number,
+  high: number,
+): number {
+  if (Number.isFinite(value) && value >= low && value <= high) return value;
+  const path = typeof field === 'string' ? field : field();
   if (typeof value !== 'number' || !Number.isFinite(value)) {
-    throw new InputError(field, `must be a number, got ${String(value)}`);
+    throw new InputError(path, `must be a number, got ${String(value)}`);
   }
-  if (value < low || value > high) {
-    throw new InputError(field, `must lie within ${low} to ${high}, got ${value}`);
-  }
-  return value;
+  throw new InputError(path, `must lie within ${low} to ${high}, got ${value}`);
 }
 
 /** The value, or null where it is no finite number: JSON knows no infinity. */

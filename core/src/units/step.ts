@@ -26,5 +26,8 @@ export function isOnStep(value: number, scale: Scale): boolean {
 
 /** Drops the binary dust of a decimal figure: 0.30000000000000004 becomes 0.3. */
 export function roundFloat(value: number): number {
-  return Number(value.toPrecision(12));
+  // Figures of a device have few decimals: writing each down and reading it again took most of a ladder's time.
+  const short = Math.round(value * 1e6) / 1e6;
+  const isShort = Math.abs(value) < 1e6 && Math.abs(short - value) < 4e-13 * Math.abs(value);
+  return isShort ? short : Number(value.toPrecision(12));
 }

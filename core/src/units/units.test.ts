@@ -12,6 +12,7 @@ import {
   InputError,
   irradianceWcm2,
   isOnStep,
+  roundFloat,
   sameSpot,
   spotAreaCm2,
   stepDown,
@@ -90,6 +91,21 @@ describe('steps of a console', () => {
   it('has no step below the lowest and none above the highest', () => {
     expect(stepDown(1.9, { min: 2, max: 40, step: 1 })).toBeNull();
     expect(stepDown(90, { min: 2, max: 40, step: 1 })).toBe(40);
+  });
+
+  it('loses the dust of binary figures, and nothing else', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.double({ noNaN: true }), fc.double({ min: -1e3, max: 1e3, noNaN: true })),
+        fc.integer({ min: 0, max: 9 }),
+        (value, decimals) => {
+          const dusty = Math.round(value * 10 ** decimals) / 10 ** decimals / 3;
+          for (const each of [value, dusty * 3, dusty + 2 * dusty]) {
+            expect(roundFloat(each)).toBe(Number(each.toPrecision(12)));
+          }
+        },
+      ),
+    );
   });
 
   it('never rounds up', () => {

@@ -56,9 +56,9 @@ export function checkWindowInput(input: WindowInput): void {
   assertInRange('surface.plateReturn', input.surface.plateReturn, 0, 0.9);
   assertInRange('hair.melanosomeFraction', input.hair.melanosomeFraction, 0, 1.5);
   assertInRange('hair.diameterUm', input.hair.diameterUm, 5, 300);
-  for (const site of input.follicle) {
-    assertInRange(`follicle.${site.name}.depthMm`, site.depthMm, 0.1, 10);
-    assertInRange(`follicle.${site.name}.beyondShaftUm`, site.beyondShaftUm, 0, 500);
+  for (const { name, depthMm, beyondShaftUm } of input.follicle) {
+    assertInRange(() => `follicle.${name}.depthMm`, depthMm, 0.1, 10);
+    assertInRange(() => `follicle.${name}.beyondShaftUm`, beyondShaftUm, 0, 500);
   }
   if (input.motion !== undefined) {
     assertInRange('motion.rateHz', input.motion.rateHz, 0.1, 20);

@@ -75,7 +75,8 @@ function lightColumn(
   const heating = new Float64Array(cells);
   const lines = linesOf(on.light).map(({ wavelengthNm, share }) => {
     const optics = skinOptics(wavelengthNm, on.skin.melanosomeFraction, on.skin.bloodShare);
-    const ratios = fluenceRatio({ ...on, wavelengthNm, depthsMm });
+    const { skin, spot, surface } = on;
+    const ratios = fluenceRatio({ wavelengthNm, skin, spot, surface, depthsMm });
     for (let i = 0; i < cells; i++) {
       const mua =
         i < epidermisCells

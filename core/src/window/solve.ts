@@ -1,8 +1,9 @@
 import {
+  damagesOf,
+  guessJcm2,
   HIGHEST_JCM2,
-  peakC,
+  indexOfPeak,
   thresholdJcm2,
-  worstDamageOf,
   type DamageLaw,
   type Site,
 } from '../damage';
@@ -128,15 +129,17 @@ function livingEpidermis({ grid, background, response }: SkinHeat): readonly Sit
  * that has the highest temperature at that very fluence.
  */
 export function ceilingAtHottestJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
-  const cells = solved.living;
   const { steps } = solved.skin.timeline;
-  let hottest = defined(cells[hottestCell(cells, 20)]);
-  let fluence = thresholdJcm2(law, hottest, steps, omega);
+  const damages = damagesOf(law, solved.living, steps);
+  const threshold = (site: number) =>
+    thresholdJcm2(law, defined(solved.living[site]), steps, omega);
+  let hottest = damages.hottest(20);
+  let fluence = threshold(hottest);
   for (let tries = 0; tries < 6 && Number.isFinite(fluence); tries++) {
-    const next = defined(cells[hottestCell(cells, fluence)]);
+    const next = damages.hottest(fluence);
     if (next === hottest) break;
     hottest = next;
-    fluence = thresholdJcm2(law, hottest, steps, omega);
+    fluence = threshold(hottest);
   }
   return fluence;
 }
@@ -147,16 +150,23 @@ export function ceilingAtHottestJcm2(solved: SolvedWindow, law: DamageLaw, omega
  */
 export function ceilingJcm2(solved: SolvedWindow, law: DamageLaw, omega = 1): number {
   const { steps } = solved.skin.timeline;
-  const worst = worstDamageOf(law, solved.living, steps);
-  // Under a cooled surface the deepest is hurt first, mostly. Whichever is hurt most at a fluence is hurt first, or nearly
-  // so: another round finds what is.
-  let lowest = thresholdJcm2(law, defined(solved.living.at(-1)), steps, omega);
+  const damages = damagesOf(law, solved.living, steps);
+  const threshold = (site: number, guess: number) =>
+    thresholdJcm2(law, defined(solved.living[site]), steps, omega, {
+      damage: (fluence) => damages.of(site, fluence),
+      guess,
+    });
+  const guessOf = (site: number) => guessJcm2(law, defined(solved.living[site]), steps);
+  // The hottest is hurt first, mostly. Whichever is hurt most at a fluence is hurt first, or nearly so: another round finds
+  // what is.
+  let site = damages.hottest(Math.min(HIGHEST_JCM2, guessOf(solved.living.length - 1)));
+  let lowest = threshold(site, guessOf(site));
   for (;;) {
-    const found = worst(Number.isFinite(lowest) ? lowest : HIGHEST_JCM2);
-    if (found.omega <= omega * (1 + 1e-6)) return lowest;
-    const next = thresholdJcm2(law, defined(solved.living[found.site]), steps, omega);
+    const found = damages.worst(Number.isFinite(lowest) ? lowest : HIGHEST_JCM2);
+    if (found.site === site || found.omega <= omega * (1 + 1e-6)) return lowest;
+    const next = threshold(found.site, Math.min(lowest, HIGHEST_JCM2));
     if (next >= lowest) return lowest;
-    lowest = next;
+    [lowest, site] = [next, found.site];
   }
 }
 
@@ -175,19 +185,3 @@ export function epidermisPeakRise({ skin }: SolvedWindow): number {
   }
   return peak;
 }
-
-function hottestCell(cells: readonly Site[], fluence: number): number {
-  let best = 0;
-  let hottest = -Infinity;
-  cells.forEach((cell, i) => {
-    const peak = peakC(cell, fluence);
-    if (peak > hottest) {
-      hottest = peak;
-      best = i;
-    }
-  });
-  return best;
-}
-
-const indexOfPeak = (values: Float64Array) =>
-  values.reduce((best, value, i) => (value > defined(values[best]) ? i : best), 0);
