@@ -24,16 +24,23 @@ const firstPaint = (browser: Browser) =>
      look();`,
   );
 
-/** Presses what an expression of the page finds, and gives the time until another holds and is drawn. */
+/**
+ * Presses what an expression of the page finds, and gives the time until the frame in which another holds is painted: a message
+ * sent within a frame comes after its layout and paint.
+ */
 const until = (browser: Browser, press: string, holds: string) =>
   browser.driver.executeAsyncScript<number>(
     `const [done] = arguments;
      const before = document.querySelector('.window-map path.map-line')?.getAttribute('d');
      const from = performance.now();
      (${press}).click();
-     const look = () =>
-       (${holds}) ? requestAnimationFrame(() => done(performance.now() - from)) : requestAnimationFrame(look);
-     look();`,
+     const painted = new MessageChannel();
+     painted.port1.onmessage = () => done(performance.now() - from);
+     const look = () => {
+       if (${holds}) painted.port2.postMessage(null);
+       else requestAnimationFrame(look);
+     };
+     requestAnimationFrame(look);`,
   );
 
 const cold: number[] = [];
