@@ -14,6 +14,7 @@ import type { Pace } from '@tidy-quill/core/coverage';
 import {
   alternativesFor,
   evaluate,
+  lessonOf,
   propose,
   temperatureCurvesOf,
   uncertaintyMap,
@@ -23,6 +24,7 @@ import {
   type Alternatives,
   type Evaluation,
   type Handpiece,
+  type Lesson,
   type PlanCase,
   type Proposals,
   type Setting,
@@ -76,6 +78,8 @@ export interface Asked {
 export interface View {
   readonly evaluation: Evaluation | null;
   readonly ink: InkEvaluation | null;
+  /** What a pulse at this fluence would teach. */
+  readonly lesson: Lesson | null;
   /** How warm skin and follicle get. */
   readonly curves: TemperatureCurves | null;
   /** Ways to ease the skin, where the last session was too much for it. */
@@ -112,10 +116,15 @@ export function* viewParts(
   const evaluation = evaluate(plan, asked.setting);
   yield { evaluation };
   if (!asked.whole) return;
+  const { learnt, model } = evaluation;
+  const { fluenceJcm2 } = asked.setting;
+  const lesson =
+    learnt === null || model === null ? null : lessonOf(fluenceJcm2, model, learnt, plan.today);
+  yield { lesson };
   const question = modelQuestion(plan, asked.setting);
   if (question === null) yield { curves: null, map: null, uncertainty: null };
   else {
-    yield { curves: temperatureCurvesOf(question.input, asked.setting.fluenceJcm2) };
+    yield { curves: temperatureCurvesOf(question.input, fluenceJcm2) };
     yield { map: maps.map(question) };
   }
   const last = tooMuch(evaluation);

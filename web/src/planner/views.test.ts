@@ -14,7 +14,7 @@ describe('a view', () => {
     const parts = [...viewParts(HAIR, WHOLE, new WindowMaps())].flatMap((part) =>
       Object.keys(part),
     );
-    expect(parts).toEqual(['evaluation', 'curves', 'map', 'alternatives', 'uncertainty']);
+    expect(parts).toEqual(['evaluation', 'lesson', 'curves', 'map', 'alternatives', 'uncertainty']);
   });
 
   it('works out nothing but the evaluation where no more is asked for', () => {
@@ -48,10 +48,15 @@ describe('somebody who looks at one setting after the other', () => {
     views.view({ caseId: 'a', viewer, number }, WHOLE, (part) =>
       parts.push(...Object.keys(part).map((key) => `${number} ${key}`)),
     );
+  // Each look at this clock is a frame later.
+  const slowly = () => {
+    let ms = 0;
+    return () => (ms += 17);
+  };
   // Turns that are given by hand.
   const byHand = () => {
     const waiting: (() => void)[] = [];
-    const views = new Views(() => new Promise((resolve) => void waiting.push(resolve)));
+    const views = new Views(() => new Promise((resolve) => void waiting.push(resolve)), slowly());
     views.open('a', HAIR);
     const goOn = async () => {
       waiting.shift()?.();
@@ -73,6 +78,20 @@ describe('somebody who looks at one setting after the other', () => {
     expect(await second).toBe(true);
     expect(parts.filter((each) => each.startsWith('1'))).toEqual(['1 evaluation']);
     expect(parts).toContain('2 uncertainty');
+  });
+
+  it('is told at once what comes within half a frame', async () => {
+    const told: string[][] = [];
+    const views = new Views(
+      async () => {},
+      () => 0,
+    );
+    views.open('a', HAIR);
+    const at = { caseId: 'a', viewer: 'plan', number: 1 };
+    await views.view(at, WHOLE, (part) => told.push(Object.keys(part)));
+    expect(told).toEqual([
+      ['evaluation', 'lesson', 'curves', 'map', 'alternatives', 'uncertainty'],
+    ]);
   });
 
   it('does not end what another viewer asked', async () => {

@@ -8,6 +8,8 @@ import {
   type View,
 } from './answers';
 
+const TOGETHER_MS = 8;
+
 /** Lets whatever was sent meanwhile be read first. */
 export type Turn = () => Promise<void>;
 
@@ -20,7 +22,11 @@ export class Views {
   private readonly newest = new Map<string, number>();
   private readonly maps = new WindowMaps();
 
-  constructor(private readonly turn: Turn) {}
+  /** @param clock ms, by which parts are gathered */
+  constructor(
+    private readonly turn: Turn,
+    private readonly clock = () => performance.now(),
+  ) {}
 
   open(caseId: string, of: PlanningCase): Opened {
     this.cases.set(caseId, of);
@@ -31,7 +37,9 @@ export class Views {
     this.cases.delete(caseId);
   }
 
-  /** Tells the parts of a view as they come; says whether it came to its end. Throws for a case that is not open. */
+  /**
+   * Tells the parts of a view as they come, those that come within half a frame together: a page that draws again for each takes
+   * longer over that than all of them took. Says whether it came to its end. Throws for a case that is not open. */
   async view(
     at: { readonly caseId: string; readonly viewer: string; readonly number: number },
     asked: Asked,
@@ -41,12 +49,20 @@ export class Views {
     if (of === undefined) throw new Error('This case is not open');
     this.newest.set(at.viewer, at.number);
     const parts = viewParts(of, asked, this.maps);
+    let gathered: Partial<View> = {};
+    let since = this.clock();
     for (;;) {
       await this.turn();
       if (this.newest.get(at.viewer) !== at.number) return false;
       const next = parts.next();
-      if (next.done === true) return true;
-      tell(next.value);
+      const isLast = next.done === true;
+      if (!isLast) gathered = { ...gathered, ...next.value };
+      if (isLast ? Object.keys(gathered).length > 0 : this.clock() - since >= TOGETHER_MS) {
+        tell(gathered);
+        gathered = {};
+        since = this.clock();
+      }
+      if (isLast) return true;
     }
   }
 

@@ -4,23 +4,19 @@ import {
   restsOnText,
   toleranceText,
 } from '@tidy-quill/contract/labels/learning';
-import { chancesAt, lessonOf, type Evaluation } from '@tidy-quill/core/plan';
-import { useMemo } from 'react';
+import { chancesAt, type Evaluation, type Lesson } from '@tidy-quill/core/plan';
 
 /** What may be expected of a fluence: chance of an adverse answer, chance that it works, and what a pulse would teach. */
 export function Chances({
   evaluation: { learnt, model, limits },
   fluenceJcm2,
-  today,
+  lesson,
 }: {
   evaluation: Pick<Evaluation, 'learnt' | 'model' | 'limits'>;
   fluenceJcm2: number;
-  today: string;
+  /** What a pulse at this fluence would teach; null until it is worked out. */
+  lesson: Lesson | null;
 }) {
-  const lesson = useMemo(
-    () => (learnt === null || model === null ? null : lessonOf(fluenceJcm2, model, learnt, today)),
-    [learnt, model, fluenceJcm2, today],
-  );
   if (learnt === null || model === null || lesson === null) return null;
   const { adverse, works } = chancesAt(fluenceJcm2, model, learnt);
   const limitJcm2 = limits?.risk ?? null;

@@ -21,7 +21,7 @@ export function ModelView({
   ladder,
   map,
   uncertainty,
-  onChange,
+  onPoint,
 }: {
   plan: PlanCase;
   handpiece: Handpiece;
@@ -31,7 +31,7 @@ export function ModelView({
   /** Null until it is worked out. */
   map: WindowMap | null;
   uncertainty: UncertaintyMap | null;
-  onChange: (setting: Setting) => void;
+  onPoint: (point: Pick<Setting, 'pulseMs' | 'fluenceJcm2'>) => void;
 }) {
   if (evaluation.modelSilence !== null) {
     return (
@@ -50,7 +50,7 @@ export function ModelView({
       ladder={ladder}
       map={map}
       uncertainty={uncertainty}
-      onChange={onChange}
+      onPoint={onPoint}
     />
   );
 }

@@ -8,24 +8,18 @@ import {
   type Proposals,
   type Setting,
 } from '@tidy-quill/core/plan';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
-import { Cautions } from './Cautions';
-import { LimitBars } from './LimitBars';
-import { ModelFigures } from './ModelFigures';
+import { AnsweredLimits, AnsweredWays } from './Answered';
 import { Recommended } from './Recommended';
-import { AlternativeChoice } from './AlternativeChoice';
-import { ModelView } from './ModelView';
 import { SettingSteppers } from './SettingSteppers';
 import { useView } from './use-planner';
 import { TemperatureChart } from './TemperatureChart';
 import { ProposalsTable } from './ProposalsTable';
-import { WhyStart } from './WhyStart';
 import { lazily } from '../../widgets/lazily';
+import { useLatest } from '../../widgets/use-latest';
 
-const ChanceCurves = lazily(async () => (await import('./ChanceCurves')).ChanceCurves);
-const Chances = lazily(async () => (await import('./Chances')).Chances);
 const LightCheckPanel = lazily(async () => (await import('./LightCheckPanel')).LightCheckPanel);
 
 /** The planner itself, with or without a client: window, setting, limits, ways, reasons, warmth. */
@@ -47,55 +41,40 @@ export function Planner({
   foot: (usable: boolean) => ReactNode;
 }) {
   const of = useMemo(() => ({ job: 'hair' as const, plan }), [plan]);
-  const { value, fault, isFresh } = useView(of, { setting, colours: [], whole: true });
-  const { evaluation, curves, alternatives, map, uncertainty } = value;
-  const handpiece = plan.handpieces.find(({ id }) => id === setting.handpieceId);
-  const proposal = proposals.proposals.find((each) => sameWay(each, setting));
-  const ladder = evaluation?.ladder ?? proposal?.ladder ?? [];
+  const { value, fault, asked, isFresh } = useView(of, { setting, colours: [], whole: true });
+  const { evaluation, curves } = value;
+  const latest = useLatest({ setting, onChange });
+  const [onPoint] = useState(
+    () => (point: Pick<Setting, 'pulseMs' | 'fluenceJcm2'>) =>
+      latest.current.onChange({ ...latest.current.setting, ...point }),
+  );
+  const { handpieceId, technique } = setting;
+  const way = useMemo(() => ({ handpieceId, technique }), [handpieceId, technique]);
+  const handpiece = plan.handpieces.find(({ id }) => id === handpieceId);
+  // What is worked out stands beside the setting that it follows from, until the one at hand is worked out too.
+  const shown = asked?.setting ?? setting;
+  const shownHandpiece = plan.handpieces.find(({ id }) => id === shown.handpieceId);
+  const proposal = proposals.proposals.find((each) => sameWay(each, shown));
+  const ladder = evaluation?.ladder ?? proposal?.ladder ?? NO_LADDER;
   const refusals = evaluation?.refusals ?? [];
   return (
     <>
-      <Recommended handpieces={plan.handpieces} proposals={proposals} chosen={setting} />
+      <Recommended handpieces={plan.handpieces} proposals={proposals} chosen={way} />
       {evaluation === null || handpiece === undefined
         ? null
         : aside?.(evaluation, handpiece, isFresh)}
       <div className="stage plan" aria-busy={!isFresh}>
         <div className="plan-ways">
-          {evaluation === null || handpiece === undefined ? null : (
-            <ModelView
+          {shownHandpiece === undefined ? null : (
+            <AnsweredWays
               plan={plan}
-              handpiece={handpiece}
-              setting={setting}
-              evaluation={evaluation}
+              view={value}
+              setting={shown}
+              handpiece={shownHandpiece}
               ladder={ladder}
-              map={map}
-              uncertainty={uncertainty}
               onChange={onChange}
+              onPoint={onPoint}
             />
-          )}
-          {evaluation?.model == null || evaluation.learnt === null ? null : (
-            <ChanceCurves
-              model={evaluation.model}
-              learnt={evaluation.learnt}
-              fluenceJcm2={setting.fluenceJcm2}
-              riskJcm2={evaluation.limits?.risk ?? null}
-            />
-          )}
-          {evaluation === null ? null : (
-            <WhyStart evaluation={evaluation} setting={setting} ladder={ladder} />
-          )}
-          {alternatives === null || handpiece === undefined ? null : (
-            <AlternativeChoice
-              alternatives={alternatives}
-              handpiece={handpiece}
-              onChange={onChange}
-            />
-          )}
-          {evaluation === null ? null : (
-            <>
-              <Cautions evaluation={evaluation} />
-              <ModelFigures evaluation={evaluation} setting={setting} />
-            </>
           )}
         </div>
         <div className="plan-setting">
@@ -111,16 +90,7 @@ export function Planner({
               onChange={onChange}
             />
           )}
-          {evaluation === null ? null : (
-            <>
-              <LimitBars evaluation={evaluation} setting={setting} uncertainty={uncertainty} />
-              <Chances
-                evaluation={evaluation}
-                fluenceJcm2={setting.fluenceJcm2}
-                today={plan.today}
-              />
-            </>
-          )}
+          <AnsweredLimits view={value} setting={shown} />
         </div>
       </div>
       <div aria-live="polite">
@@ -134,12 +104,12 @@ export function Planner({
       <ProposalsTable
         handpieces={plan.handpieces}
         proposals={proposals}
-        chosen={setting}
+        chosen={way}
         last={lastSessions(plan.subject.history).at(-1)?.setting ?? null}
         onChoose={onChange}
       />
       {curves === null || evaluation?.model == null ? null : (
-        <TemperatureChart temperatureCurves={curves} fluenceJcm2={setting.fluenceJcm2} />
+        <TemperatureChart temperatureCurves={curves} fluenceJcm2={shown.fluenceJcm2} />
       )}
       {handpiece === undefined || evaluation?.model == null ? null : (
         <LightCheckPanel
@@ -153,6 +123,8 @@ export function Planner({
     </>
   );
 }
+
+const NO_LADDER: readonly number[] = [];
 
 const sameWay = ({ setting }: Proposal, chosen: Setting) =>
   setting.handpieceId === chosen.handpieceId && setting.technique === chosen.technique;

@@ -1,6 +1,7 @@
 import './plan.css';
 import type { Handpiece, Proposal, Proposals, Setting } from '@tidy-quill/core/plan';
 import { defined } from '@tidy-quill/core/units';
+import { memo } from 'react';
 import {
   EXPECTED_WORDS,
   expectedAtStartText,
@@ -14,7 +15,7 @@ import {
 } from '../../text';
 
 /** Every way to treat the area, best first and why; below, what was left out and why. */
-export function ProposalsTable({
+export const ProposalsTable = memo(function ProposalsTable({
   handpieces,
   proposals: { proposals, leftOut, firstBecause },
   chosen,
@@ -23,7 +24,7 @@ export function ProposalsTable({
 }: {
   handpieces: readonly Handpiece[];
   proposals: Proposals;
-  chosen: Setting | null;
+  chosen: WayOf | null;
   /** What was used here last time. */
   last?: Setting | null;
   onChoose: (setting: Setting) => void;
@@ -100,7 +101,10 @@ export function ProposalsTable({
       )}
     </section>
   );
-}
+});
+
+/** What tells one way from another. */
+export type WayOf = Pick<Setting, 'handpieceId' | 'technique'>;
 
 function Way({
   name,
@@ -154,5 +158,5 @@ function Way({
   );
 }
 
-const sameWay = (one: Setting, other: Setting) =>
+const sameWay = (one: WayOf, other: WayOf) =>
   one.handpieceId === other.handpieceId && one.technique === other.technique;

@@ -1,5 +1,6 @@
 import './plan.css';
-import type { Handpiece, Proposals, Setting } from '@tidy-quill/core/plan';
+import type { Handpiece, Proposals } from '@tidy-quill/core/plan';
+import { memo } from 'react';
 import {
   EXPECTED_WORDS,
   expectedAtStartText,
@@ -10,16 +11,17 @@ import {
   spotText,
   TECHNIQUE_WORDS,
 } from '../../text';
+import type { WayOf } from './ProposalsTable';
 
 /** What is recommended, and why, in two lines; and that something else was chosen, where it was. */
-export function Recommended({
+export const Recommended = memo(function Recommended({
   handpieces,
   proposals: { proposals, firstBecause },
   chosen,
 }: {
   handpieces: readonly Handpiece[];
   proposals: Proposals;
-  chosen: Setting;
+  chosen: WayOf;
 }) {
   const [first] = proposals;
   if (first === undefined) return null;
@@ -52,4 +54,4 @@ export function Recommended({
       </p>
     </section>
   );
-}
+});

@@ -1,6 +1,7 @@
 import './plan.css';
 import type { TemperatureCurves } from '@tidy-quill/core/plan';
 import { defined } from '@tidy-quill/core/units';
+import { memo } from 'react';
 import { figure } from '../../text';
 import { linear, linePath, roundTicks } from './chart-scale';
 
@@ -14,7 +15,7 @@ const FOLLICLE_C = 70;
 const PAIN_C = 45;
 
 /** Temperature against time at the chosen setting: epidermis, bulge and bulb, labelled on the lines. */
-export function TemperatureChart({
+export const TemperatureChart = memo(function TemperatureChart({
   temperatureCurves,
   fluenceJcm2,
 }: {
@@ -146,7 +147,7 @@ export function TemperatureChart({
       </figcaption>
     </figure>
   );
-}
+});
 
 /** Moves labels so that none lies on another: 15 px between neighbours. */
 function apart(heights: readonly number[]): number[] {

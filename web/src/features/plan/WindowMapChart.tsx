@@ -1,5 +1,5 @@
 import './plan.css';
-import { defined, stepDown } from '@tidy-quill/core/units';
+import { stepDown } from '@tidy-quill/core/units';
 import type {
   UncertaintyMap,
   Evaluation,
@@ -10,10 +10,10 @@ import type {
 } from '@tidy-quill/core/plan';
 import { useId, type MouseEvent } from 'react';
 import { figure } from '../../text';
-import { linear, linePath, logarithmic } from './chart-scale';
 import { useHeldTop } from './use-held-top';
-import { BOTTOM, HEIGHT, LEFT, RIGHT, TOP, WIDTH } from './map-frame';
-import { Axes, Band, Dots, Hatching, PastMarks } from './WindowMapParts';
+import { HEIGHT, mapScales, WIDTH } from './map-frame';
+import { WindowMapGround } from './WindowMapGround';
+import { PastMarks } from './WindowMapParts';
 
 /**
  * Pulse duration × fluence for the handpiece, spot and cooling at hand: too little, works, too much, by
@@ -28,7 +28,7 @@ export function WindowMapChart({
   ladder,
   map,
   uncertainty,
-  onChange,
+  onPoint,
 }: {
   plan: PlanCase;
   handpiece: Handpiece;
@@ -37,34 +37,11 @@ export function WindowMapChart({
   ladder: readonly number[];
   map: WindowMap;
   uncertainty: UncertaintyMap | null;
-  onChange: (setting: Setting) => void;
+  onPoint: (point: Pick<Setting, 'pulseMs' | 'fluenceJcm2'>) => void;
 }) {
   const id = useId();
-  const first = defined(handpiece.pulsesMs[0]);
-  const last = defined(handpiece.pulsesMs.at(-1));
-  const single = last / first < 1.01;
   const top = useHeldTop(handpiece.id, topFluence(handpiece, setting, evaluation));
-  const x = logarithmic(single ? first / 2 : first, single ? last * 2 : last, LEFT, RIGHT);
-  const y = linear(0, top, BOTTOM, TOP);
-  const clampY = (value: number) => Math.max(TOP, Math.min(BOTTOM, y.to(value)));
-  const line = (values: readonly (number | null)[]) =>
-    linePath(
-      map.pulsesMs.map((pulse, i) => {
-        const value = values[i] ?? null;
-        return value === null ? null : [x.to(pulse), clampY(value)];
-      }),
-    );
-  const area = (values: readonly (number | null)[], edge: number) => {
-    const known = map.pulsesMs.flatMap((pulse, i) =>
-      values[i] === null ? [] : [[x.to(pulse), clampY(defined(values[i]))] as const],
-    );
-    if (known.length === 0) return '';
-    return `${linePath(known)}L${defined(known.at(-1))[0]},${edge}L${defined(known[0])[0]},${edge}Z`;
-  };
-  const noFloor = map.floorJcm2.every((value) => value === null);
-  const little = noFloor
-    ? `M${LEFT},${TOP}H${RIGHT}V${BOTTOM}H${LEFT}Z`
-    : area(map.floorJcm2, BOTTOM);
+  const { x, y, clampY } = mapScales(handpiece, top);
   const onPress = (event: MouseEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const pulse = x.from(((event.clientX - box.left) / box.width) * WIDTH);
@@ -76,14 +53,8 @@ export function WindowMapChart({
       Math.max(wanted, handpiece.fluenceJcm2.min),
       handpiece.fluenceJcm2,
     );
-    if (fluenceJcm2 !== null) onChange({ ...setting, pulseMs, fluenceJcm2 });
+    if (fluenceJcm2 !== null) onPoint({ pulseMs, fluenceJcm2 });
   };
-  const labelPulse = Math.exp(Math.log(first) + 0.12 * Math.log(last / first || 1));
-  const at = nearestIndex(map.pulsesMs, labelPulse);
-  const right = nearestIndex(
-    map.pulsesMs,
-    Math.exp(Math.log(first) + 0.8 * Math.log(last / first || 1)),
-  );
   return (
     <figure className="window-map">
       <svg
@@ -92,91 +63,14 @@ export function WindowMapChart({
         aria-label={described(setting, evaluation)}
         onClick={onPress}
       >
-        <Hatching id={id} />
-        <clipPath id={`${id}-plot`}>
-          <rect x={LEFT} y={TOP} width={RIGHT - LEFT} height={BOTTOM - TOP} />
-        </clipPath>
-        <rect
-          x={LEFT}
-          y={TOP}
-          width={RIGHT - LEFT}
-          height={BOTTOM - TOP}
-          fill="var(--accent-tint)"
+        <WindowMapGround
+          id={id}
+          handpiece={handpiece}
+          top={top}
+          map={map}
+          uncertainty={uncertainty}
+          row={evaluation.row}
         />
-        <g clipPath={`url(#${id}-plot)`}>
-          <path d={little} fill={`url(#${id}-little)`} />
-          <path d={area(map.ceilingJcm2, TOP)} fill={`url(#${id}-much)`} />
-          {uncertainty === null ? null : (
-            <>
-              <Band map={uncertainty} which="ceiling" x={x.to} y={clampY} colour="var(--stop)" />
-              <Band map={uncertainty} which="floor" x={x.to} y={clampY} colour="var(--accent)" />
-            </>
-          )}
-          <path d={line(map.floorJcm2)} className="map-line" stroke="var(--accent)" />
-          <path
-            d={line(map.fullJcm2)}
-            className="map-line"
-            stroke="var(--accent)"
-            strokeDasharray="6 4"
-          />
-          <path d={line(map.ceilingJcm2)} className="map-line" stroke="var(--stop)" />
-          <Dots handpiece={handpiece} top={top} x={x.to} y={y.to} />
-          {evaluation.row === null ? null : (
-            <rect
-              x={Math.max(LEFT + 1, x.to(evaluation.row.pulseMs.low) - 5)}
-              width={
-                Math.min(RIGHT - 1, x.to(evaluation.row.pulseMs.high) + 5) -
-                Math.max(LEFT + 1, x.to(evaluation.row.pulseMs.low) - 5)
-              }
-              y={clampY(evaluation.row.fluenceJcm2.high)}
-              height={
-                clampY(evaluation.row.fluenceJcm2.low) - clampY(evaluation.row.fluenceJcm2.high)
-              }
-              className="map-frame"
-            />
-          )}
-        </g>
-        <Axes x={x.to} y={y.to} first={first} last={last} top={top} />
-        <g className="map-words">
-          <text
-            x={LEFT + 8}
-            y={Math.max(TOP + 16, (TOP + clampY(defined(map.ceilingJcm2[at]))) / 2)}
-            className="is-stop"
-          >
-            above the skin ceiling
-          </text>
-          <text x={RIGHT - 6} y={BOTTOM - 8} textAnchor="end" className="is-quiet">
-            {noFloor ? 'skin would overheat with this hair' : 'too little for this hair'}
-          </text>
-          {map.floorJcm2[right] === null ? null : (
-            <text
-              x={RIGHT - 6}
-              y={clampY(defined(map.floorJcm2[right])) - 20}
-              textAnchor="end"
-              className="is-good"
-            >
-              works partly
-            </text>
-          )}
-          {map.fullJcm2[at] == null ||
-          defined(map.fullJcm2[at]) > defined(map.ceilingJcm2[at]) ? null : (
-            <text
-              x={x.to(defined(map.pulsesMs[at]))}
-              y={clampY(defined(map.fullJcm2[at])) - 5}
-              className="is-good"
-            >
-              works fully
-            </text>
-          )}
-          {evaluation.row === null ? null : (
-            <text
-              x={Math.max(LEFT + 4, x.to(evaluation.row.pulseMs.low) - 4)}
-              y={Math.max(TOP + 30, clampY(evaluation.row.fluenceJcm2.high) - 5)}
-            >
-              clinic protocol
-            </text>
-          )}
-        </g>
         <PastMarks plan={plan} setting={setting} x={x.to} y={clampY} />
         {ladder.slice(1).map((rung) => (
           <path
@@ -220,9 +114,3 @@ function described(setting: Setting, { model, upper }: Evaluation): string {
   const floor = model.floorJcm2 === null ? 'none' : `${figure(model.floorJcm2)} J/cm²`;
   return `Window at ${figure(setting.pulseMs, 2)} ms: works from ${floor}, too much from ${figure(model.ceilingJcm2)} J/cm², not above ${figure(upper?.fluenceJcm2 ?? 0)}; chosen ${figure(setting.fluenceJcm2)}.`;
 }
-
-const nearestIndex = (list: readonly number[], value: number) =>
-  list.reduce(
-    (best, each, i) => (Math.abs(each - value) < Math.abs(defined(list[best]) - value) ? i : best),
-    0,
-  );

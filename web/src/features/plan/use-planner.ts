@@ -1,6 +1,8 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { copyWithStructuralSharing } from '@reduxjs/toolkit/query';
+import { useEffect, useMemo, useState } from 'react';
 import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
 import { openCase, Viewer } from '../../planner/planner';
+import { useLatest } from '../../widgets/use-latest';
 
 interface Answer<T> {
   readonly value: T;
@@ -43,21 +45,29 @@ export function useOpened<C extends PlanningCase>(
 const NOTHING: View = {
   evaluation: null,
   ink: null,
+  lesson: null,
   curves: null,
   alternatives: null,
   map: null,
   uncertainty: null,
 };
 
-/** All that follows from a setting in a case; each part stays as it was until it is worked out again. */
-export function useView(of: PlanningCase | null, asked: Asked | null): Answer<View> {
+/**
+ * All that follows from a setting in a case; each part stays as it was until it is worked out again. `asked` is the setting that
+ * it follows from.
+ */
+export function useView(
+  of: PlanningCase | null,
+  asked: Asked | null,
+): Answer<View> & { readonly asked: Asked | null } {
   const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
   const question = key === null || asked === null ? null : key + JSON.stringify(asked);
   const [answer, setAnswer] = useState<{
     of: string | null;
+    asked: Asked | null;
     value: View;
     fault: string | null;
-  }>({ of: null, value: NOTHING, fault: null });
+  }>({ of: null, asked: null, value: NOTHING, fault: null });
   const latest = useLatest([of, asked] as const);
   const [viewer] = useState(() => new Viewer());
   useEffect(() => {
@@ -65,20 +75,17 @@ export function useView(of: PlanningCase | null, asked: Asked | null): Answer<Vi
     if (key === null || question === null || plan === null || what === null) return;
     viewer
       .ask(key, plan, what, (part) =>
-        setAnswer(({ value }) => ({ of: question, value: { ...value, ...part }, fault: null })),
+        setAnswer(({ value }) => ({
+          ...{ of: question, asked: what, fault: null },
+          // What came out the same stays the same object, so that only what changed is drawn again.
+          value: copyWithStructuralSharing(value, { ...value, ...part }) as View,
+        })),
       )
       .catch((error: unknown) =>
-        setAnswer({ of: question, value: NOTHING, fault: faultText(error) }),
+        setAnswer({ of: question, asked: what, value: NOTHING, fault: faultText(error) }),
       );
     return () => viewer.leave();
   }, [key, question, viewer, latest]);
-  return { value: answer.value, fault: answer.fault, isFresh: answer.of === question };
-}
-
-function useLatest<T>(value: T) {
-  const latest = useRef(value);
-  useEffect(() => {
-    latest.current = value;
-  });
-  return latest;
+  const { value, fault } = answer;
+  return { value, fault, asked: answer.asked, isFresh: answer.of === question };
 }
