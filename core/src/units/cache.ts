@@ -15,8 +15,13 @@ export class Cache<T> {
     const known = this.answers.get(key);
     if (known !== undefined) return known;
     const answer = work();
-    if (this.answers.size >= this.most) this.answers.clear();
-    this.answers.set(key, answer);
+    this.keep(key, answer);
     return answer;
+  }
+
+  /** Remembers what was given elsewhere. */
+  keep(key: string, answer: T): void {
+    if (this.answers.size >= this.most && !this.answers.has(key)) this.answers.clear();
+    this.answers.set(key, answer);
   }
 }

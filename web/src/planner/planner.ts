@@ -15,7 +15,15 @@ function worker(): Remote<PlannerWorker> {
 const KEPT_CASES = 6;
 
 /** The cases that the worker has, by all that is in them, oldest first. */
-const opened = new Map<string, { readonly id: string; readonly answer: Promise<Opened> }>();
+const opened = new Map<string, OpenCase>();
+
+interface OpenCase {
+  readonly id: string;
+  readonly answer: Promise<Opened>;
+  /** What it was, once it is there. */
+  offers: Opened | null;
+}
+
 let cases = 0;
 
 function caseOf(key: string, of: PlanningCase) {
@@ -27,7 +35,11 @@ function caseOf(key: string, of: PlanningCase) {
   }
   cases += 1;
   const id = String(cases);
-  const fresh = { id, answer: worker().open(id, of) };
+  const fresh: OpenCase = { id, answer: worker().open(id, of), offers: null };
+  fresh.answer.then(
+    (offers) => (fresh.offers = offers),
+    () => {},
+  );
   opened.set(key, fresh);
   const [[oldest, { id: oldId }] = [undefined, { id: '' }]] = opened;
   if (opened.size > KEPT_CASES && oldest !== undefined) {
@@ -39,6 +51,9 @@ function caseOf(key: string, of: PlanningCase) {
 
 /** What a case offers; `key` says all that is in it. */
 export const openCase = (key: string, of: PlanningCase): Promise<Opened> => caseOf(key, of).answer;
+
+/** What a case offers where that is known already; null where it is not. */
+export const openedBefore = (key: string): Opened | null => opened.get(key)?.offers ?? null;
 
 let viewers = 0;
 

@@ -1,5 +1,6 @@
-import { gapCost, howMany, zoneCourse } from '@tidy-quill/core/course';
+import { gapCost, howMany, zoneCourse, type CourseCase } from '@tidy-quill/core/course';
 import { sessionDays, type PlanCase } from '@tidy-quill/core/plan';
+import { Cache } from '@tidy-quill/core/units';
 import { useMemo } from 'react';
 import { gapText, moreText, ordinal } from '../../text';
 
@@ -13,14 +14,23 @@ export function CourseLine({ plan: { subject, protocol, today } }: { plan: PlanC
       today,
       looks: [{ on: today, hair: subject.hair }],
     };
-    const course = zoneCourse(of);
-    if (course === null) return null;
-    const gap = gapCost(of, today);
-    return [
-      `The ${ordinal(sessionDays(subject.history) + 1)} session of this course.`,
-      moreText(howMany({ site: of.site, own: protocol, course }), course),
-      gap === null ? '' : gapText(gap),
-    ];
+    return lines.recall(JSON.stringify(of), () => ({ text: lineOf(of) })).text;
   }, [subject, protocol, today]);
-  return said === null ? null : <p className="course-line small">{said.join(' ')}</p>;
+  return said === null ? null : <p className="course-line small">{said}</p>;
+}
+
+const KEPT = 12;
+
+const lines = new Cache<{ readonly text: string | null }>(KEPT);
+
+/** Nothing before the first session. */
+function lineOf(of: CourseCase): string | null {
+  const course = zoneCourse(of);
+  if (course === null) return null;
+  const gap = gapCost(of, of.today);
+  return [
+    `The ${ordinal(sessionDays(of.history) + 1)} session of this course.`,
+    moreText(howMany({ site: of.site, own: of.own, course }), course),
+    gap === null ? '' : gapText(gap),
+  ].join(' ');
 }

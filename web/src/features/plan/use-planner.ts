@@ -1,7 +1,8 @@
 import { copyWithStructuralSharing } from '@reduxjs/toolkit/query';
+import { Cache } from '@tidy-quill/core/units';
 import { useEffect, useMemo, useState } from 'react';
 import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
-import { openCase, Viewer } from '../../planner/planner';
+import { openCase, openedBefore, Viewer } from '../../planner/planner';
 import { useLatest } from '../../widgets/use-latest';
 
 interface Answer<T> {
@@ -23,7 +24,12 @@ export function useOpened<C extends PlanningCase>(
     key: string | null;
     value: { of: C; offers: Offers } | null;
     fault: string | null;
-  }>({ key: null, value: null, fault: null });
+  }>(() => {
+    // Opened before: there at once.
+    const offers = key === null ? null : openedBefore(key);
+    const value = of === null || offers === null ? null : { of, offers: offers as Offers };
+    return { key: value === null ? null : key, value, fault: null };
+  });
   const latest = useLatest(of);
   useEffect(() => {
     const asked = latest.current;
@@ -52,6 +58,20 @@ const NOTHING: View = {
   uncertainty: null,
 };
 
+interface Answered {
+  readonly of: string | null;
+  readonly asked: Asked | null;
+  readonly value: View;
+  readonly fault: string | null;
+}
+
+const NOT_YET: Answered = { of: null, asked: null, value: NOTHING, fault: null };
+
+const KEPT_ANSWERS = 6;
+
+/** The last questions and their answers: a stage that is opened again shows at once what it showed before. */
+const answered = new Cache<Answered>(KEPT_ANSWERS);
+
 /**
  * All that follows from a setting in a case; each part stays as it was until it is worked out again. `asked` is the setting that
  * it follows from.
@@ -62,12 +82,12 @@ export function useView(
 ): Answer<View> & { readonly asked: Asked | null } {
   const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
   const question = key === null || asked === null ? null : key + JSON.stringify(asked);
-  const [answer, setAnswer] = useState<{
-    of: string | null;
-    asked: Asked | null;
-    value: View;
-    fault: string | null;
-  }>({ of: null, asked: null, value: NOTHING, fault: null });
+  const [answer, setAnswer] = useState<Answered>(
+    () => (question === null ? undefined : answered.known(question)) ?? NOT_YET,
+  );
+  useEffect(() => {
+    if (answer.of !== null && answer.fault === null) answered.keep(answer.of, answer);
+  }, [answer]);
   const latest = useLatest([of, asked] as const);
   const [viewer] = useState(() => new Viewer());
   useEffect(() => {
