@@ -69,6 +69,19 @@ const FLAGS = [
   '--disable-features=PreloadTopChromeWebUI,InitialWebUI,WebUIToolbar,MediaRouter,OptimizationHints,Translate',
 ];
 
+// A path that asks every element for its text costs the page far more than one reading of all its text.
+const SAYS = `
+  const says = (text) => (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(text);`;
+const AT = `
+  const at = (path) => document.evaluate(path, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;`;
+/** The first element at a path where the page says a text and the element can be seen; else nothing. */
+const SHOWN = `${SAYS}${AT}
+  if (!says(arguments[1])) return null;
+  const found = at(arguments[0]);
+  const can = found?.checkVisibility({ checkOpacity: true, checkVisibilityCSS: true }) ?? false;
+  return can && found.getClientRects().length > 0 ? found : null;`;
+const IS_CHOSEN = `${AT} return at(arguments[0])?.checked === true;`;
+
 /** Starts Debian's Chromium on an address, with a profile of its own. */
 export async function startBrowser(address: string): Promise<Browser> {
   const profile = mkdtempSync(join(tmpdir(), 'tidy-quill-browser-'));
@@ -85,13 +98,9 @@ export async function startBrowser(address: string): Promise<Browser> {
 
   const find = (path: string) =>
     driver.wait(until.elementLocated(By.xpath(path)), WAIT_MS, path, POLL_MS);
-  // A path that asks every element for its text costs the page far more than one reading of all its text.
   const says = async (text: string) => {
     try {
-      return await driver.executeScript<boolean>(
-        `return (document.body?.textContent ?? '').replace(/[ \\t\\r\\n]+/g, ' ').includes(arguments[0])`,
-        text,
-      );
+      return await driver.executeScript<boolean>(`${SAYS} return says(arguments[0]);`, text);
     } catch (error) {
       // Asked again of the page that comes.
       if (passes(error)) return null;
@@ -111,14 +120,14 @@ export async function startBrowser(address: string): Promise<Browser> {
       throw new Error(`${(error as Error).message}\nThe page: ${page}`, { cause: error });
     }
   };
-  // The page may draw again between finding and asking: looked for each time.
-  const shown = async (path: string): Promise<WebElement> => {
-    let seen: WebElement | undefined;
+  // The page may draw again between finding and asking: looked for each time, all in one question.
+  const shown = async (path: string, text = ''): Promise<WebElement> => {
+    let seen: WebElement | null = null;
     await driver.wait(
       async () => {
         try {
-          seen = await driver.findElement(By.xpath(path));
-          return await seen.isDisplayed();
+          seen = await driver.executeScript<WebElement | null>(SHOWN, path, text);
+          return seen !== null;
         } catch (error) {
           if (passes(error)) return false;
           throw error;
@@ -194,12 +203,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     later,
     wrongClock: (minutes) => setClock(minutes, 0),
     open: (path) => driver.get(`${address}${path}`),
-    see: (text, within = '//body') =>
-      orTell(async () => {
-        const path = `${within}//*[${saying(text)}]`;
-        await driver.wait(() => says(text), WAIT_MS, path, POLL_MS);
-        return shown(path);
-      }),
+    see: (text, within = '//body') => orTell(() => shown(`${within}//*[${saying(text)}]`, text)),
     seeWithin: (text, waitMs) =>
       driver.wait(until.elementLocated(By.xpath(`//*[${saying(text)}]`)), waitMs, text, POLL_MS),
     gone: (text, within = '//body') =>
@@ -259,9 +263,7 @@ export async function startBrowser(address: string): Promise<Browser> {
     },
     choose: async (label, word) => {
       const path = `//*[@class="choice"][span[normalize-space()=${quoted(label)}]]//label[normalize-space()=${quoted(word)}]`;
-      const chosen = async () =>
-        (await driver.findElements(By.xpath(`${path}//input`))).length > 0 &&
-        (await driver.findElement(By.xpath(`${path}//input`)).isSelected());
+      const chosen = () => driver.executeScript<boolean>(IS_CHOSEN, `${path}//input`);
       await clickable(path);
       // A page that grows while it is pressed may have moved the word away from under the press.
       await driver.wait(
@@ -288,7 +290,8 @@ export async function startBrowser(address: string): Promise<Browser> {
     picture: () => driver.takeScreenshot(),
     close: async () => {
       await driver.quit();
-      rmSync(profile, { recursive: true, force: true });
+      // The last of its processes may still write there.
+      rmSync(profile, { recursive: true, force: true, maxRetries: 10 });
     },
   };
   const counted =

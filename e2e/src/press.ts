@@ -1,26 +1,39 @@
-import { By, type WebDriver, type WebElement } from 'selenium-webdriver';
+import type { WebDriver, WebElement } from 'selenium-webdriver';
+import type chrome from 'selenium-webdriver/chrome';
 import { passes, POLL_MS, WAIT_MS } from './patience';
 
-/** Scrolls to what is about to be pressed, and hears whether the press comes there. */
-const LISTEN = `
-  arguments[0].scrollIntoView({ block: 'center' });
+/** The middle of an element, CSS pixels of the window, once it is ready to be pressed. */
+type Ready = readonly [element: WebElement, x: number, y: number];
+
+/**
+ * Finds what stands at a path, scrolls to it, hears whether the press comes there, and gives its middle; nothing where it is not
+ * there, is disabled, or something lies over it.
+ */
+const READY = `
+  const found = document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
+  if (found === null || found.matches(':disabled')) return null;
+  found.scrollIntoView({ block: 'center', behavior: 'instant' });
+  const [box] = found.getClientRects();
+  if (box === undefined) return null;
+  const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  if (!found.contains(document.elementFromPoint(x, y))) return null;
   globalThis.pressHeard = false;
-  const hear = () => { globalThis.pressHeard = true; };
-  arguments[0].addEventListener('click', hear, { once: true, capture: true });`;
+  found.addEventListener('click', () => { globalThis.pressHeard = true; }, { once: true, capture: true });
+  return [found, x, y];`;
 
-/** Heard, or on another page since. */
-const WAS_HEARD = 'return globalThis.pressHeard !== false';
+/** Heard; or on another page since; or gone with the part of the page that the press took away. */
+const WAS_HEARD = 'return globalThis.pressHeard !== false || !arguments[0].isConnected';
 
-/** Presses what stands at a path, once: again only where the press went elsewhere. */
+/** Presses what stands at a path, once, as a mouse does: again only where the press went elsewhere. */
 export async function pressAt(driver: WebDriver, path: string): Promise<void> {
   // The page may draw again between finding and pressing: try again until it holds still.
   await driver.wait(
     async () => {
       try {
-        const element = await driver.findElement(By.xpath(path));
-        if (!(await element.isEnabled())) return false;
-        await driver.executeScript(LISTEN, element);
-        await element.click();
+        const ready = await driver.executeScript<Ready | null>(READY, path);
+        if (ready === null) return false;
+        const [element, x, y] = ready;
+        await click(driver as chrome.Driver, x, y);
         return await wasPressed(driver, element);
       } catch (error) {
         if (passes(error)) return false;
@@ -33,14 +46,21 @@ export async function pressAt(driver: WebDriver, path: string): Promise<void> {
   );
 }
 
+/** The mouse itself: the driver's own click looks for the element a second time, and waits for the page in between. */
+async function click(driver: chrome.Driver, x: number, y: number): Promise<void> {
+  const at = { x, y, button: 'left', clickCount: 1 };
+  await driver.sendDevToolsCommand('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
+  for (const type of ['mousePressed', 'mouseReleased']) {
+    await driver.sendDevToolsCommand('Input.dispatchMouseEvent', { ...at, type });
+  }
+}
+
 /** Whether it was reached: a page that grows meanwhile may have moved it away from under the press. */
 async function wasPressed(driver: WebDriver, element: WebElement): Promise<boolean> {
   try {
-    if (await driver.executeScript<boolean>(WAS_HEARD)) return true;
-    await element.isEnabled();
-    return false;
+    return await driver.executeScript<boolean>(WAS_HEARD, element);
   } catch (error) {
-    // Gone with the page, or the part of it, that the press took away.
+    // Gone with the page that the press took away.
     if (passes(error)) return true;
     throw error;
   }
