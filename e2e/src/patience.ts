@@ -11,7 +11,10 @@ const RETRY = [
   'ElementNotInteractableError',
 ];
 
+// Said of a page that another one takes the place of meanwhile.
+const ON_ITS_WAY = ['aborted by navigation', 'Node with given id does not belong to the document'];
+
 /** Whether what went wrong is over at the next look: the page drew again, or another one was on its way. */
 export const passes = (error: unknown): boolean =>
   RETRY.includes((error as Error).name) ||
-  (error as Error).message.startsWith('aborted by navigation');
+  ON_ITS_WAY.some((each) => (error as Error).message.includes(each));

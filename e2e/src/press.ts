@@ -1,9 +1,9 @@
-import type { WebDriver, WebElement } from 'selenium-webdriver';
+import type { WebDriver } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome';
 import { passes, POLL_MS, WAIT_MS } from './patience';
 
 /** The middle of an element, CSS pixels of the window, once it is ready to be pressed. */
-type Ready = readonly [element: WebElement, x: number, y: number];
+type Ready = readonly [x: number, y: number];
 
 /**
  * Finds what stands at a path, scrolls to it, hears whether the press comes there, and gives its middle; nothing where it is not
@@ -17,12 +17,15 @@ const READY = `
   if (box === undefined) return null;
   const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   if (!found.contains(document.elementFromPoint(x, y))) return null;
-  globalThis.pressHeard = false;
-  found.addEventListener('click', () => { globalThis.pressHeard = true; }, { once: true, capture: true });
-  return [found, x, y];`;
+  globalThis.pressed = { element: found, heard: false };
+  const { pressed } = globalThis;
+  found.addEventListener('click', () => { pressed.heard = true; }, { once: true, capture: true });
+  return [x, y];`;
 
 /** Heard; or on another page since; or gone with the part of the page that the press took away. */
-const WAS_HEARD = 'return globalThis.pressHeard !== false || !arguments[0].isConnected';
+const WAS_HEARD = `
+  const { pressed } = globalThis;
+  return pressed === undefined || pressed.heard || !pressed.element.isConnected;`;
 
 /** Presses what stands at a path, once, as a mouse does: again only where the press went elsewhere. */
 export async function pressAt(driver: WebDriver, path: string): Promise<void> {
@@ -32,9 +35,8 @@ export async function pressAt(driver: WebDriver, path: string): Promise<void> {
       try {
         const ready = await driver.executeScript<Ready | null>(READY, path);
         if (ready === null) return false;
-        const [element, x, y] = ready;
-        await click(driver as chrome.Driver, x, y);
-        return await wasPressed(driver, element);
+        await click(driver as chrome.Driver, ...ready);
+        return await wasPressed(driver);
       } catch (error) {
         if (passes(error)) return false;
         throw error;
@@ -56,9 +58,9 @@ async function click(driver: chrome.Driver, x: number, y: number): Promise<void>
 }
 
 /** Whether it was reached: a page that grows meanwhile may have moved it away from under the press. */
-async function wasPressed(driver: WebDriver, element: WebElement): Promise<boolean> {
+async function wasPressed(driver: WebDriver): Promise<boolean> {
   try {
-    return await driver.executeScript<boolean>(WAS_HEARD, element);
+    return await driver.executeScript<boolean>(WAS_HEARD);
   } catch (error) {
     // Gone with the page that the press took away.
     if (passes(error)) return true;
