@@ -16,11 +16,9 @@ import { Skeleton } from 'antd';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Navigate, NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { useLockMutation } from '../features/account/account-api';
-import { KeptHere } from '../features/auth/KeptHere';
 import { engine } from './engine';
 import { useAppDispatch, useAppSelector } from './store';
 import { writeClocksAs } from '../text';
-import { NewVersion } from './NewVersion';
 import { ClinicContext } from './clinic-context';
 import { problemText, useMeQuery, useSignOutMutation } from './api';
 import { PageProblem } from '../widgets/PageProblem';
@@ -37,6 +35,9 @@ const CautionFirst = lazily(
   async () => (await import('../features/auth/CautionFirst')).CautionFirst,
 );
 const SignInPage = lazily(async () => (await import('../features/auth/SignInPage')).SignInPage);
+// A browser keeps the application once the page is at rest: before that, it would fetch all of it beside what the page waits for.
+const NewVersion = lazily(async () => (await import('./NewVersion')).NewVersion);
+const KeptHere = lazily(async () => (await import('../features/auth/KeptHere')).KeptHere);
 
 /** The sidebar at the left edge, and the page beside it; the sign-in while nobody is signed in. */
 export function Shell() {

@@ -6,9 +6,9 @@ import { api, problemText } from './api';
 import { engine } from './engine';
 import { isSignOutOwed } from './owed-sign-out';
 import { onDeviceKey } from '../visit-engine/seal';
-import { sendPhotos } from './photo-outbox';
 import { store } from './store';
 import { visitApi } from './visit-api';
+import { withPhotos } from './with-photos';
 
 // RFC 4918 §11.3.
 const LOCKED = 423;
@@ -37,7 +37,7 @@ const ports: Ports = {
   readAgain: (id) => void store.dispatch(api.util.invalidateTags([{ type: 'visit', id }])),
   onKept: () => void store.dispatch(api.util.invalidateTags(['today'])),
   // The link is up: pictures that wait for it go too.
-  onSent: () => void store.dispatch(sendPhotos()),
+  onSent: () => withPhotos(({ sendPhotos }) => store.dispatch(sendPhotos())),
   entries: { persist, persisted, remove: removePersisted },
   keepSince,
   later: (run, ms) => {

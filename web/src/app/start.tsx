@@ -5,17 +5,18 @@ import { BrowserRouter } from 'react-router';
 import { onDeviceKey } from '../visit-engine/seal';
 import { sealDrafts } from './draft';
 import { Pages } from './Pages';
-import { takeUpPhotos } from './photo-outbox';
 import { startEngine } from './start-engine';
 import { store } from './store';
+import { withPhotos } from './with-photos';
 
 /** Draws the whole application. */
 export function start(root: Root): void {
   void startEngine();
-  void store.dispatch(takeUpPhotos());
+  const takeUp = () => withPhotos(({ takeUpPhotos }) => store.dispatch(takeUpPhotos()));
+  takeUp();
   onDeviceKey(() => {
     sealDrafts();
-    void store.dispatch(takeUpPhotos());
+    takeUp();
   });
   root.render(
     <StrictMode>

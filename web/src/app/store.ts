@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
-import { photoOutbox } from './photo-outbox';
+import { photoOutbox } from './photo-slice';
 import { view } from './view';
 
 export const store = configureStore({
