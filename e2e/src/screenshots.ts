@@ -43,6 +43,7 @@ try {
   await keep('bench');
   await browser.press('Devices');
   await browser.press('Condition', '//nav[@aria-label="Devices or protocol"]');
+  await browser.see('Gives, of what it shows');
   await browser.press('Pulsed light 640–1000', '//table');
   await browser.see('What it gives');
   await browser.driver.wait(until.elementLocated(By.css('.drift-chart .recharts-line-curve')));
@@ -80,6 +81,7 @@ try {
   await stage('Corisande Yewbarrow', 'Watch', 'Second look');
   await keep('watch');
   await stage('Corisande Yewbarrow', 'Send home', 'After your laser');
+  await browser.see('At the usual');
   await keep('send-home');
   await openClient(browser, 'Larkspur-Bell');
   await browser.press('Pictures', '//section[contains(@class,"area-course")]');
