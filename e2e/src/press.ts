@@ -7,25 +7,34 @@ type Ready = readonly [x: number, y: number];
 
 /**
  * Finds what stands at a path, scrolls to it, hears whether the press comes there, and gives its middle; nothing where it is not
- * there, is disabled, or something lies over it.
+ * there, is disabled, or something lies over it. The page may draw it again before the press comes: what stands there then counts.
  */
 const READY = `
-  const found = document.evaluate(arguments[0], document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
+  const path = arguments[0];
+  const at = () => document.evaluate(path, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
+  const found = at();
   if (found === null || found.matches(':disabled')) return null;
   found.scrollIntoView({ block: 'center', behavior: 'instant' });
   const [box] = found.getClientRects();
   if (box === undefined) return null;
   const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   if (!found.contains(document.elementFromPoint(x, y))) return null;
-  globalThis.pressed = { element: found, heard: false };
-  const { pressed } = globalThis;
-  found.addEventListener('click', () => { pressed.heard = true; }, { once: true, capture: true });
+  globalThis.pressed?.over.abort();
+  const pressed = { at, over: new AbortController() };
+  globalThis.pressed = pressed;
+  for (const type of ['mousedown', 'click']) {
+    globalThis.addEventListener(
+      type,
+      ({ target }) => { pressed[type] ||= found.contains(target) || at()?.contains(target) === true; },
+      { capture: true, signal: pressed.over.signal },
+    );
+  }
   return [x, y];`;
 
-/** Heard; or on another page since; or gone with the part of the page that the press took away. */
+/** Heard; or on another page since; or gone with the part of the page that the press took away as it went down. */
 const WAS_HEARD = `
   const { pressed } = globalThis;
-  return pressed === undefined || pressed.heard || !pressed.element.isConnected;`;
+  return pressed === undefined || pressed.click || (pressed.mousedown && pressed.at() === null);`;
 
 /** Presses what stands at a path, once, as a mouse does: again only where the press went elsewhere. */
 export async function pressAt(driver: WebDriver, path: string): Promise<void> {

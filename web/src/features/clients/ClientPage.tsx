@@ -1,5 +1,5 @@
 import './clients.css';
-import { DownloadOutlined, EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
+import { EditOutlined, PhoneOutlined, PlusOutlined } from '@ant-design/icons';
 import type { Area, AreaNote, ClientOpened, ClientVisit } from '@tidy-quill/contract/clients';
 import { Button, Skeleton } from 'antd';
 import { lazy, Suspense, useState } from 'react';
@@ -20,16 +20,13 @@ import { useCourseCase } from '../course/use-course-case';
 import { FreedTime } from '../calendar/FreedTime';
 import { LanguageNotice } from '../languages/LanguageNotice';
 import { ContactLine } from './ContactLine';
+import { ExportMenu } from './ExportMenu';
 import { ALL, isShown, type Shown } from './shown-visits';
 import { TypedSessions } from './TypedSessions';
 import { VisitTable } from './VisitTable';
 import { lazily } from '../../widgets/lazily';
 
 const VisitFilter = lazily(async () => (await import('./VisitFilter')).VisitFilter);
-const ExportMenu = lazily(
-  async () => (await import('./ExportMenu')).ExportMenu,
-  <Button icon={<DownloadOutlined />}>Export</Button>,
-);
 const InkCourse = lazily(async () => (await import('../course/InkCourse')).InkCourse);
 const HairCourse = lazily(async () => (await import('../course/HairCourse')).HairCourse);
 const PickOther = lazily(async () => (await import('../merges/PickOther')).PickOther);
