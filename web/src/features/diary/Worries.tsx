@@ -3,13 +3,14 @@ import { Button } from 'antd';
 import { Link } from 'react-router';
 import { useDiaryWorriesQuery, useReadEntryMutation } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 import { LEVEL_WORDS, momentText } from '../../text';
 import { homeText } from '../urgent/use-urgent';
 
 /** What clients wrote from home that somebody has to read and that is not urgent: that stands at the head of the page. */
 export function Worries() {
   const { data } = useDiaryWorriesQuery(undefined, {
-    refetchOnMountOrArgChange: true,
+    ...FRESH_WITH_PAGE,
     pollingInterval: 60_000,
   });
   const { timeZone } = useSignedIn().clinic;

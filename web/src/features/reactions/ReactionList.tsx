@@ -2,6 +2,7 @@ import { isOverdue } from '@tidy-quill/core/session';
 import { Link } from 'react-router';
 import { useReactionsQuery } from '../../app/after-api';
 import { useSignedIn } from '../../app/clinic-context';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 import { areaText, dayOf, LEVEL_WORDS, momentText, REACTION_WORDS, shortDay } from '../../text';
 import { useNow } from '../../widgets/use-now';
 import { Worries } from '../diary/Worries';
@@ -9,7 +10,7 @@ import { Worries } from '../diary/Worries';
 /** Reactions of all clients that nobody has closed: the gravest first, what is overdue marked. */
 export function ReactionList() {
   const { data } = useReactionsQuery(undefined, {
-    refetchOnMountOrArgChange: true,
+    ...FRESH_WITH_PAGE,
     pollingInterval: 60_000,
   });
   const { timeZone } = useSignedIn().clinic;

@@ -1,13 +1,14 @@
 import { Link } from 'react-router';
 import { useFollowUpsQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 import { areaText, countText, dueText, momentText, READING_WORDS } from '../../text';
 import { useNow } from '../../widgets/use-now';
 
 /** Test spots that wait to be looked at, the one due first at the head. */
 export function FollowUpList() {
   const { data } = useFollowUpsQuery(undefined, {
-    refetchOnMountOrArgChange: true,
+    ...FRESH_WITH_PAGE,
     pollingInterval: 60_000,
   });
   const { timeZone } = useSignedIn().clinic;

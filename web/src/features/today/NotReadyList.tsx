@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useNotReadyQuery } from '../../app/api';
 import { useSignedIn } from '../../app/clinic-context';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 import { areaText, clockText, dayOf, dayText, fromToday, notReadyText } from '../../text';
 import { lazily } from '../../widgets/lazily';
 
@@ -15,7 +16,7 @@ const MoveVisitForm = lazily(async () => (await import('../calendar/MoveVisitFor
 /** Who is not ready in the coming two weeks, why, and what would make them ready. */
 export function NotReadyList({ today }: { today: string }) {
   const { data } = useNotReadyQuery(undefined, {
-    refetchOnMountOrArgChange: true,
+    ...FRESH_WITH_PAGE,
     pollingInterval: 60_000,
   });
   const [inviting, setInviting] = useState<string | null>(null);

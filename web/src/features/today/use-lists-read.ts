@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useDiaryWorriesQuery, useReactionsQuery } from '../../app/after-api';
 import { useFollowUpsQuery, useNotReadyQuery } from '../../app/api';
+import { FRESH } from '../../app/fresh';
 import { useBackupsQuery } from '../clinic/backups-api';
 import { useDevicesQuery } from '../devices/devices-api';
 import { useSetupStepsQuery } from '../setup/setup-api';
@@ -18,12 +19,12 @@ export function useListsRead(): boolean {
   const allRead = [
     useSetupStepsQuery(),
     useBackupsQuery(),
-    useDevicesQuery(),
-    useReactionsQuery(),
-    useDiaryWorriesQuery(),
-    useFollowUpsQuery(),
-    useNotReadyQuery(),
-    useTrialFollowUpsQuery(),
+    useDevicesQuery(undefined, FRESH),
+    useReactionsQuery(undefined, FRESH),
+    useDiaryWorriesQuery(undefined, FRESH),
+    useFollowUpsQuery(undefined, FRESH),
+    useNotReadyQuery(undefined, FRESH),
+    useTrialFollowUpsQuery(undefined, FRESH),
   ].every(({ isLoading }) => !isLoading);
   if (allRead && !isRead) setIsRead(true);
   useEffect(() => {

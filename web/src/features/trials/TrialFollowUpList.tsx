@@ -5,10 +5,11 @@ import { Link } from 'react-router';
 import { shortDay, SITE_WORDS } from '../../text';
 import { AskButton } from '../calendar/AskButton';
 import { useAskForFollowUpMutation, useTrialFollowUpsQuery } from './trials-api';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 
 /** Follow-ups of trials whose window is open, the one that closes first at the head. */
 export function TrialFollowUpList() {
-  const { data } = useTrialFollowUpsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data } = useTrialFollowUpsQuery(undefined, FRESH_WITH_PAGE);
   if (data === undefined || data.length === 0) return null;
   return (
     <section className="not-ready">

@@ -3,6 +3,7 @@ import type { ReactionListed } from '@tidy-quill/contract/record';
 import { isOverdue } from '@tidy-quill/core/session';
 import { asksForLook, type HomeEntry, type TriageLevel } from '@tidy-quill/core/reaction';
 import { useDiaryWorriesQuery, useReactionsQuery } from '../../app/after-api';
+import { FRESH_WITH_PAGE } from '../../app/fresh';
 import { areaText, REACTION_WORDS, SEEN_WORDS, SIGN_WORDS, TREND_WORDS } from '../../text';
 
 /** Something that somebody has to act on today. */
@@ -21,7 +22,7 @@ export interface Urgent {
   readonly path: string;
 }
 
-const POLLED = { refetchOnMountOrArgChange: true, pollingInterval: 60_000 } as const;
+const POLLED = { ...FRESH_WITH_PAGE, pollingInterval: 60_000 } as const;
 
 /**
  * What has to be acted on today, the gravest first: entries from home that nobody has taken up, and reactions for a
