@@ -52,6 +52,17 @@ describe('what answers teach', () => {
     );
   });
 
+  it('comes to the same at once and one after the other', () => {
+    fc.assert(
+      fc.property(fc.array(observation, { maxLength: 4 }), observation, (list, next) => {
+        const [once, then] = [learn(PRIOR, [...list, next]), learn(learn(PRIOR, list), [next])];
+        expect(then.skin.mean).toBeCloseTo(once.skin.mean, 12);
+        expect(then.hair.sd).toBeCloseTo(once.hair.sd, 12);
+        expect(shareAtRisk(then, 0.01)).toBeCloseTo(shareAtRisk(once, 0.01), 9);
+      }),
+    );
+  });
+
   it('never allows more after an adverse answer, nor less after one that was borne well', () => {
     fc.assert(
       fc.property(fc.array(observation, { maxLength: 5 }), observation, (list, next) => {

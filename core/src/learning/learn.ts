@@ -70,12 +70,12 @@ const LEAST = 1e-300;
 
 /**
  * What answers teach of one skin and hair: each likelihood is one of skin times one of hair, so that the two are learnt apart.
- * The order of the observations does not matter.
+ * The order of the observations does not matter, nor whether they come at once or on what was learnt of the ones before.
  *
  * @throws InputError for a spread that is not positive, or a fluence that is none
  */
 export function learn(
-  prior: { readonly skin: Belief | Learnt; readonly hair: Belief },
+  prior: { readonly skin: Belief | Learnt; readonly hair: Belief | Learnt },
   observations: readonly Observation[],
   constants: LearningConstants = LEARNING,
 ): Posterior {

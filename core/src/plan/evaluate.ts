@@ -176,7 +176,6 @@ export function groundOf(
       : teachingLadder({
           start: start.fluenceJcm2,
           upper: upper.fluenceJcm2,
-          today: plan.today,
           scale: defined(handpiece).fluenceJcm2,
           // Ranking goes by the even ladder: what each rung would teach is worked out for the one that is looked at.
           model: depth === 'ranking' ? null : model,

@@ -99,7 +99,7 @@ describe('a pulse to come', () => {
   it('would raise the limit where it is answered well, and lower it where it is not', () => {
     const of = withRule(CASE);
     const { model } = at(of);
-    const { limitAfter, doubtLess } = lessonOf(15, defined(model), learnt(of), CASE.today);
+    const { limitAfter, doubtLess } = lessonOf(15, defined(model), learnt(of));
     const now = risk(of);
     expect(limitAfter.right).toBeGreaterThan(now);
     expect(limitAfter.strong).toBeLessThan(now);

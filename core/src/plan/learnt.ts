@@ -221,13 +221,18 @@ export function chancesAt(
   };
 }
 
+/** By how much less in doubt one would be after a pulse, on the average of its answers, 0–1 each. */
+export interface LessDoubt {
+  /** Of what this skin tolerates. */
+  readonly doubtLess: number;
+  /** Of what this hair needs. */
+  readonly needDoubtLess: number;
+}
+
 /** What a pulse would teach. */
-export interface Lesson {
+export interface Lesson extends LessDoubt {
   /** The risk’s limit after each answer, J/cm². */
   readonly limitAfter: Readonly<Record<LearntAnswer, number>>;
-  /** By how much less in doubt the skin’s tolerance would be, on the average of the answers, 0–1; and the hair’s need. */
-  readonly doubtLess: number;
-  readonly needDoubtLess: number;
 }
 
 /** What one pulse at a fluence, J/cm², would change, answer by answer, and how much it would teach. */
@@ -235,19 +240,45 @@ export function lessonOf(
   fluenceJcm2: number,
   window: Pick<ModelWindow, 'ceilingJcm2' | 'floorJcm2'>,
   learnt: LearntHere,
-  today: Day,
 ): Lesson {
-  const { prior, from, rule, posterior } = learnt;
+  const { risk, constants } = learnt.rule;
+  const after = afterEach(fluenceJcm2, window, learnt);
+  return {
+    limitAfter: Object.fromEntries(
+      after.map(({ answer, known }) => [
+        answer,
+        shareAtRisk(known, risk, constants) * window.ceilingJcm2,
+      ]),
+    ) as Lesson['limitAfter'],
+    ...lessDoubt(after, learnt),
+  };
+}
+
+/** How much one pulse at a fluence, J/cm², would teach. */
+export const teachesAt = (
+  fluenceJcm2: number,
+  window: Pick<ModelWindow, 'ceilingJcm2' | 'floorJcm2'>,
+  learnt: LearntHere,
+): LessDoubt => lessDoubt(afterEach(fluenceJcm2, window, learnt), learnt);
+
+/** An answer that a pulse may get, how likely, and what would be known after it. */
+interface After {
+  readonly answer: LearntAnswer;
+  readonly chance: number;
+  readonly known: Posterior;
+}
+
+function afterEach(
+  fluenceJcm2: number,
+  window: Pick<ModelWindow, 'ceilingJcm2' | 'floorJcm2'>,
+  learnt: LearntHere,
+): readonly After[] {
+  const { posterior, rule } = learnt;
   const { constants } = rule;
   const next = {
-    ...{ on: today, test: true, sameBand: true, fluenceJcm2 },
     fluenceToCeiling: withinReason(fluenceJcm2 / window.ceilingJcm2),
     fluenceToFloor: window.floorJcm2 === null ? null : withinReason(fluenceJcm2 / window.floorJcm2),
   };
-  const after = LEARNT_ANSWERS.map((answer) => {
-    const known = posteriorOf(prior, [...from, { ...next, answer }], rule);
-    return { answer, known, share: shareAtRisk(known, rule.risk, constants) };
-  });
   const { adverse, works } = chancesAt(fluenceJcm2, window, learnt);
   const { strongBelow } = constants ?? LEARNING;
   const strong =
@@ -257,16 +288,18 @@ export function lessonOf(
   const chance: Readonly<Record<LearntAnswer, number>> = {
     ...{ adverse, strong, right: rest * (works ?? 0), none: rest * (1 - (works ?? 0)) },
   };
-  const lessDoubt = (of: 'skin' | 'hair') =>
+  return LEARNT_ANSWERS.map((answer) => ({
+    answer,
+    chance: chance[answer],
+    known: learn(posterior, [{ ...next, answer }], constants),
+  }));
+}
+
+function lessDoubt(after: readonly After[], { posterior }: LearntHere): LessDoubt {
+  const less = (of: 'skin' | 'hair') =>
     after.reduce(
-      (sum, { answer, known }) => sum + chance[answer] * (1 - known[of].sd / posterior[of].sd),
+      (sum, { chance, known }) => sum + chance * (1 - known[of].sd / posterior[of].sd),
       0,
     );
-  return {
-    limitAfter: Object.fromEntries(
-      after.map(({ answer, share }) => [answer, share * window.ceilingJcm2]),
-    ) as Lesson['limitAfter'],
-    doubtLess: lessDoubt('skin'),
-    needDoubtLess: lessDoubt('hair'),
-  };
+  return { doubtLess: less('skin'), needDoubtLess: less('hair') };
 }

@@ -34,7 +34,7 @@ const answered = fc.record({
 
 describe('a ladder that teaches', () => {
   it('is the even one where the clinic has no rule, or the model is silent', () => {
-    const asked = { start: 10, upper: 20, scale, today: CASE.today };
+    const asked = { start: 10, upper: 20, scale };
     expect(teachingLadder({ ...asked, model: null, learnt: null })).toEqual(ladder(10, 20, scale));
     expect(evaluate(CASE, SETTING).ladder).toEqual(
       ladder(
@@ -53,12 +53,11 @@ describe('a ladder that teaches', () => {
         fc.integer({ min: 8, max: 14 }),
         fc.integer({ min: 0, max: 10 }),
         (history, risk, start, room) => {
-          const { learnt, model, plan } = of(history.map(past), risk);
+          const { learnt, model } = of(history.map(past), risk);
           const upper = start + room;
-          const { today } = plan;
-          const rungs = teachingLadder({ start, upper, scale, model, learnt, today });
+          const rungs = teachingLadder({ start, upper, scale, model, learnt });
           const teaches = (rung: number) => {
-            const { doubtLess, needDoubtLess } = lessonOf(rung, model, learnt, today);
+            const { doubtLess, needDoubtLess } = lessonOf(rung, model, learnt);
             return doubtLess + needDoubtLess;
           };
           expect(rungs[0]).toBe(start);
@@ -82,12 +81,10 @@ describe('a ladder that teaches', () => {
   });
 
   it('ends where the next rung would be above the clinic’s risk, however high the limit', () => {
-    const { learnt, model, plan } = of([]);
+    const { learnt, model } = of([]);
     const atRisk = learnt.share * model.ceilingJcm2;
     const start = Math.floor(atRisk) - 1;
-    const rungs = teachingLadder({
-      ...{ start, upper: start + 20, scale, model, learnt, today: plan.today },
-    });
+    const rungs = teachingLadder({ start, upper: start + 20, scale, model, learnt });
     expect(Math.max(...rungs)).toBeLessThanOrEqual(atRisk);
     expect(Math.max(...rungs)).toBeGreaterThan(atRisk - 2 * scale.step);
   });

@@ -1,6 +1,6 @@
-import { defined, stepDown, type Day, type Scale } from '../units';
+import { defined, stepDown, type Scale } from '../units';
 import { ladder, RUNGS } from './ladder';
-import { chancesAt, lessonOf, type LearntHere } from './learnt';
+import { chancesAt, teachesAt, type LearntHere } from './learnt';
 import type { ModelWindow } from './model';
 
 /** From where a ladder rises, to where, in which steps; and what is known of this skin and hair there. */
@@ -12,7 +12,6 @@ export interface LadderAsked {
   /** Null where the model is silent, or the clinic has no rule for what answers may do: then the rungs are even. */
   readonly model: ModelWindow | null;
   readonly learnt: LearntHere | null;
-  readonly today: Day;
 }
 
 /**
@@ -21,10 +20,10 @@ export interface LadderAsked {
  * none whose chance of an adverse answer is above the clinic's; five at most.
  */
 export function teachingLadder(asked: LadderAsked): readonly number[] {
-  const { start, upper, scale, model, learnt, today } = asked;
+  const { start, upper, scale, model, learnt } = asked;
   if (model === null || learnt === null) return ladder(start, upper, scale);
   const known = kept.get(learnt);
-  const key = JSON.stringify([start, upper, scale, model.ceilingJcm2, model.floorJcm2, today]);
+  const key = JSON.stringify([start, upper, scale, model.ceilingJcm2, model.floorJcm2]);
   if (known?.key === key) return known.rungs;
   const rungs = [start];
   while (rungs.length < RUNGS) {
@@ -32,7 +31,7 @@ export function teachingLadder(asked: LadderAsked): readonly number[] {
     // The even ladder's next rung is the highest that may follow: where the steps are coarse, the next step.
     const most = ladder(last, upper, scale)[1];
     if (most === undefined) break;
-    const next = mostTeaching(stepsBetween(last, most, scale), model, learnt, today);
+    const next = mostTeaching(stepsBetween(last, most, scale), model, learnt);
     if (next === null) break;
     rungs.push(next);
   }
@@ -48,13 +47,12 @@ export function mostTeaching(
   fluencesJcm2: readonly number[],
   window: Pick<ModelWindow, 'ceilingJcm2' | 'floorJcm2'>,
   learnt: LearntHere,
-  today: Day,
 ): number | null {
   let best: number | null = null;
   let most = -Infinity;
   for (const fluence of fluencesJcm2) {
     if (chancesAt(fluence, window, learnt).adverse > learnt.rule.risk * (1 + 1e-6)) continue;
-    const { doubtLess, needDoubtLess } = lessonOf(fluence, window, learnt, today);
+    const { doubtLess, needDoubtLess } = teachesAt(fluence, window, learnt);
     if (doubtLess + needDoubtLess < most) continue;
     most = doubtLess + needDoubtLess;
     best = fluence;

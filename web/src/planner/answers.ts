@@ -118,8 +118,7 @@ export function* viewParts(
   if (!asked.whole) return;
   const { learnt, model } = evaluation;
   const { fluenceJcm2 } = asked.setting;
-  const lesson =
-    learnt === null || model === null ? null : lessonOf(fluenceJcm2, model, learnt, plan.today);
+  const lesson = learnt === null || model === null ? null : lessonOf(fluenceJcm2, model, learnt);
   yield { lesson };
   const question = modelQuestion(plan, asked.setting);
   if (question === null) yield { curves: null, map: null, uncertainty: null };

@@ -2,20 +2,18 @@ import { chanceText, lessonText } from '@tidy-quill/contract/labels/learning';
 import { chancesAt, lessonOf, mostTeaching, type Setting } from '@tidy-quill/core/plan';
 import { figure } from '../../text';
 import { useChances } from '../plan/use-chances';
-import { useVisit } from '../visit/use-visit';
 
 /** What each rung of the ladder risks and would teach; the one that teaches most within the allowed risk is named. */
 export function RungLessons({ setting, rungs }: { setting: Setting; rungs: readonly number[] }) {
-  const { today } = useVisit('today');
   const found = useChances(setting);
   if (found === null || found.learnt === null || found.model === null) return null;
   const { learnt, model, limits } = found;
   const lessons = rungs.map((rung) => ({
     rung,
-    lesson: lessonOf(rung, model, learnt, today),
+    lesson: lessonOf(rung, model, learnt),
     risk: chancesAt(rung, model, learnt).adverse,
   }));
-  const most = mostTeaching(rungs, model, learnt, today);
+  const most = mostTeaching(rungs, model, learnt);
   const chosen = lessons.find(({ rung }) => rung === setting.fluenceJcm2);
   return (
     <p className="small">

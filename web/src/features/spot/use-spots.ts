@@ -83,7 +83,6 @@ function useRungs(
     return teachingLadder({
       ...{ start: setting.fluenceJcm2, upper: upperJcm2, scale: handpiece.fluenceJcm2 },
       ...{ model: known?.model ?? null, learnt: known?.learnt ?? null },
-      today: plan?.today ?? '',
     });
   }, [plan, setting, upperJcm2, handpiece]);
 }
