@@ -8,7 +8,7 @@ import {
   type Proposals,
   type Setting,
 } from '@tidy-quill/core/plan';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { refusalText } from '../../text';
 import { Notice } from '../../widgets/Notice';
 import { AnsweredLimits, AnsweredWays } from './Answered';
@@ -27,7 +27,7 @@ export function Planner({
   plan,
   proposals,
   setting,
-  onChange,
+  onChange: onChosen,
   aside,
   foot,
 }: {
@@ -41,8 +41,15 @@ export function Planner({
   foot: (usable: boolean) => ReactNode;
 }) {
   const of = useMemo(() => ({ job: 'hair' as const, plan }), [plan]);
-  const { value, fault, asked, isFresh } = useView(of, { setting, colours: [], whole: true });
+  const { value, fault, asked, ahead, isFresh } = useView(of, wholeOf(setting));
   const { evaluation, curves } = value;
+  const onChange = useCallback(
+    (next: Setting) => {
+      ahead(wholeOf(next));
+      onChosen(next);
+    },
+    [ahead, onChosen],
+  );
   const latest = useLatest({ setting, onChange });
   const [onPoint] = useState(
     () => (point: Pick<Setting, 'pulseMs' | 'fluenceJcm2'>) =>
@@ -123,6 +130,8 @@ export function Planner({
     </>
   );
 }
+
+const wholeOf = (setting: Setting) => ({ setting, colours: [], whole: true });
 
 const NO_LADDER: readonly number[] = [];
 

@@ -1,6 +1,6 @@
 import { copyWithStructuralSharing } from '@reduxjs/toolkit/query';
 import { Cache } from '@tidy-quill/core/units';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
 import { openCase, openedBefore, Viewer } from '../../planner/planner';
 import { useLatest } from '../../widgets/use-latest';
@@ -74,38 +74,58 @@ const answered = new Cache<Answered>(KEPT_ANSWERS);
 
 /**
  * All that follows from a setting in a case; each part stays as it was until it is worked out again. `asked` is the setting that
- * it follows from.
+ * it follows from. `ahead` asks for a setting that is about to be shown, so that it is worked out while the page draws it.
  */
 export function useView(
   of: PlanningCase | null,
   asked: Asked | null,
-): Answer<View> & { readonly asked: Asked | null } {
+): Answer<View> & { readonly asked: Asked | null; readonly ahead: (asked: Asked) => void } {
   const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
-  const question = key === null || asked === null ? null : key + JSON.stringify(asked);
+  const question = key === null || asked === null ? null : questionOf(key, asked);
   const [answer, setAnswer] = useState<Answered>(
     () => (question === null ? undefined : answered.known(question)) ?? NOT_YET,
   );
   useEffect(() => {
     if (answer.of !== null && answer.fault === null) answered.keep(answer.of, answer);
   }, [answer]);
-  const latest = useLatest([of, asked] as const);
   const [viewer] = useState(() => new Viewer());
-  useEffect(() => {
-    const [plan, what] = latest.current;
-    if (key === null || question === null || plan === null || what === null) return;
+  const underWay = useRef<string | null>(null);
+  const ask = useLatest((what: Asked) => {
+    if (key === null || of === null) return;
+    const about = questionOf(key, what);
+    if (underWay.current === about) return;
+    underWay.current = about;
     viewer
-      .ask(key, plan, what, (part) =>
+      .ask(key, of, what, (part) =>
         setAnswer(({ value }) => ({
-          ...{ of: question, asked: what, fault: null },
+          ...{ of: about, asked: what, fault: null },
           // What came out the same stays the same object, so that only what changed is drawn again.
           value: copyWithStructuralSharing(value, { ...value, ...part }) as View,
         })),
       )
       .catch((error: unknown) =>
-        setAnswer({ of: question, asked: what, value: NOTHING, fault: faultText(error) }),
+        setAnswer({ of: about, asked: what, value: NOTHING, fault: faultText(error) }),
       );
-    return () => viewer.leave();
-  }, [key, question, viewer, latest]);
+  });
+  const [ahead] = useState(() => (what: Asked) => ask.current(what));
+  const latest = useLatest(asked);
+  // Once more where what came is not what is shown: what was asked ahead need not be.
+  useEffect(() => {
+    if (question !== null && latest.current !== null) ask.current(latest.current);
+    else {
+      underWay.current = null;
+      viewer.leave();
+    }
+  }, [question, answer.of, viewer, latest, ask]);
+  useEffect(
+    () => () => {
+      underWay.current = null;
+      viewer.leave();
+    },
+    [viewer],
+  );
   const { value, fault } = answer;
-  return { value, fault, asked: answer.asked, isFresh: answer.of === question };
+  return { value, fault, asked: answer.asked, ahead, isFresh: answer.of === question };
 }
+
+const questionOf = (key: string, asked: Asked) => key + JSON.stringify(asked);
