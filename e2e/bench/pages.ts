@@ -7,6 +7,8 @@ import { keepsItself, openVisit, RIBBON, signIn } from '../src/walk';
 const [url] = process.argv.slice(2) as [string];
 const COLD = 5;
 const ROUNDS = 6;
+// Between two presses of a hand that looks at what it has done.
+const HAND_MS = 500;
 const FRAME_MS = 1000 / 60;
 // The aims are of a machine on which a column of skin is heated in so long, ms.
 const AIMED_AT_COLUMN_MS = 0.03;
@@ -96,15 +98,16 @@ try {
     );
     for (let press = 0; press < 8; press += 1)
       pressed.push(await until(browser, button('Fluence', press % 2), fresh));
-    // Down through the spots: each map is drawn for the first time.
+    // Down through the spots, the next time up: each map is drawn for the first time, at a hand's pace.
     for (;;) {
-      const less = button('Spot', 0);
-      const isThere = await browser.driver.executeScript<boolean>(`return !${less}.disabled;`);
+      const next = button('Spot', round % 2);
+      const isThere = await browser.driver.executeScript<boolean>(`return !${next}.disabled;`);
       if (!isThere) break;
+      await browser.driver.sleep(HAND_MS);
       mapped.push(
         await until(
           browser,
-          less,
+          next,
           `document.querySelector('.window-map path.map-line')?.getAttribute('d') !== before`,
         ),
       );

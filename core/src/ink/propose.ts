@@ -17,7 +17,7 @@ import {
   sameOutput,
 } from '../plan';
 import { workload, type Pace, type Workload } from '../coverage';
-import { defined, energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
+import { bySize, defined, energyJ, isOnStep, longestSideMm, sameSpot, type Spot } from '../units';
 import { inkProtocolOf, wantedColours, workingSkinOf, type InkCase } from './case';
 import { awaitsDarkening } from './darkening';
 import { edgeOverlap, treatedParts, type EdgeOverlap } from './design';
@@ -187,8 +187,8 @@ function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null 
   const { rows } = inkProtocolOf(of);
   const wavelengthNm = centralWavelengthNm(handpiece.light);
   const pulseMs = defined(handpiece.pulsesMs[0]);
-  const usable = handpiece.spots
-    .filter(
+  const usable = bySize(
+    handpiece.spots.filter(
       (spot) =>
         inkRowFor(rows, {
           pulseMs,
@@ -197,8 +197,8 @@ function spotFor(of: InkCase, step: InkStep, handpiece: Handpiece): Spot | null 
           colours: step.colours,
           density: of.subject.ink.density,
         }) !== null,
-    )
-    .sort((one, other) => longestSideMm(one) - longestSideMm(other));
+    ),
+  );
   if (usable.length === 0) return null;
   const last = lastAt(of, handpiece);
   // The middle one, of two the larger: the larger the spot, the deeper its light.

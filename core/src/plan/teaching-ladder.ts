@@ -1,4 +1,4 @@
-import { defined, stepDown, type Scale } from '../units';
+import { Cache, defined, stepDown, type Scale } from '../units';
 import { ladder, RUNGS } from './ladder';
 import { chancesAt, teachesAt, type LearntHere } from './learnt';
 import type { ModelWindow } from './model';
@@ -22,9 +22,19 @@ export interface LadderAsked {
 export function teachingLadder(asked: LadderAsked): readonly number[] {
   const { start, upper, scale, model, learnt } = asked;
   if (model === null || learnt === null) return ladder(start, upper, scale);
-  const known = kept.get(learnt);
+  const known = kept.get(learnt) ?? new Cache<readonly number[]>(KEPT_LADDERS);
+  kept.set(learnt, known);
   const key = JSON.stringify([start, upper, scale, model.ceilingJcm2, model.floorJcm2]);
-  if (known?.key === key) return known.rungs;
+  return known.recall(key, () => rungsFrom(start, upper, scale, model, learnt));
+}
+
+function rungsFrom(
+  start: number,
+  upper: number,
+  scale: Scale,
+  model: ModelWindow,
+  learnt: LearntHere,
+): readonly number[] {
   const rungs = [start];
   while (rungs.length < RUNGS) {
     const last = defined(rungs.at(-1));
@@ -35,7 +45,6 @@ export function teachingLadder(asked: LadderAsked): readonly number[] {
     if (next === null) break;
     rungs.push(next);
   }
-  kept.set(learnt, { key, rungs });
   return rungs;
 }
 
@@ -61,7 +70,8 @@ export function mostTeaching(
 }
 
 // A stepper asks again with every press: what was learnt is the same until something new is read.
-const kept = new WeakMap<LearntHere, { readonly key: string; readonly rungs: readonly number[] }>();
+const KEPT_LADDERS = 24;
+const kept = new WeakMap<LearntHere, Cache<readonly number[]>>();
 
 // As many as are looked at between two rungs: a console without steps to speak of has no end of them.
 const MOST_STEPS = 12;

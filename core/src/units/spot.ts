@@ -28,6 +28,10 @@ export function shortestSideMm(spot: Spot): number {
   return 'diameterMm' in spot ? spot.diameterMm : Math.min(spot.widthMm, spot.heightMm);
 }
 
+/** Spots, the smallest first, by their longest side. */
+export const bySize = (spots: readonly Spot[]): Spot[] =>
+  [...spots].sort((one, other) => longestSideMm(one) - longestSideMm(other));
+
 /** Whether two spots have the same outline, whichever way round a rectangle is held. */
 export function sameSpot(one: Spot, other: Spot): boolean {
   return (

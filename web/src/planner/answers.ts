@@ -16,6 +16,7 @@ import {
   evaluate,
   lessonOf,
   propose,
+  spotFits,
   temperatureCurvesOf,
   uncertaintyMap,
   windowInput,
@@ -32,7 +33,7 @@ import {
   type UncertaintyMap,
   type WindowMap,
 } from '@tidy-quill/core/plan';
-import { Cache, defined } from '@tidy-quill/core/units';
+import { bySize, Cache, defined, sameSpot } from '@tidy-quill/core/units';
 import type { WindowInput } from '@tidy-quill/core/window';
 
 /** What is planned for: hair or ink on one client's area, with what the clinic has. */
@@ -161,6 +162,18 @@ const pulseEnds = ({ pulsesMs }: Handpiece): readonly [number, number] => [
   defined(pulsesMs[0]),
   defined(pulsesMs.at(-1)),
 ];
+
+/** The settings that the next press of the spot leads to: of all presses the one with most to work out. */
+export function askedNext(of: PlanningCase, asked: Asked): readonly Asked[] {
+  if (of.job === 'ink' || !asked.whole) return [];
+  const { handpieces, subject } = of.plan;
+  const offered = handpieces.find(({ id }) => id === asked.setting.handpieceId)?.spots ?? [];
+  const spots = bySize(offered.filter((spot) => spotFits(spot, subject)));
+  const at = spots.findIndex((spot) => sameSpot(spot, asked.setting.spot));
+  return (at < 0 ? [] : [spots[at - 1], spots[at + 1]]).flatMap((spot) =>
+    spot === undefined ? [] : [{ ...asked, setting: { ...asked.setting, spot } }],
+  );
+}
 
 const KEPT_MAPS = 24;
 

@@ -1,6 +1,13 @@
 import { CASE, DIODE, SETTING } from '@tidy-quill/core/samples';
-import { describe, expect, it } from 'vitest';
-import { viewParts, WindowMaps, type Asked, type PlanningCase, type View } from './answers';
+import { describe, expect, it, vi } from 'vitest';
+import {
+  askedNext,
+  viewParts,
+  WindowMaps,
+  type Asked,
+  type PlanningCase,
+  type View,
+} from './answers';
 import { Views } from './views';
 
 const HAIR: PlanningCase = { job: 'hair', plan: { ...CASE, handpieces: [DIODE] } };
@@ -40,6 +47,26 @@ describe('a view', () => {
     const gone = { ...SETTING, handpieceId: 'sold' };
     const { curves, map, uncertainty } = whole({ ...WHOLE, setting: gone });
     expect([curves, map, uncertainty]).toEqual([null, null, null]);
+  });
+});
+
+describe('what the next press may ask for', () => {
+  const spots = [18, 8, 12].map((diameterMm) => ({ diameterMm }));
+  const of: PlanningCase = { job: 'hair', plan: { ...CASE, handpieces: [{ ...DIODE, spots }] } };
+  const from = (diameterMm: number, whole = true) =>
+    askedNext(of, { colours: [], whole, setting: { ...SETTING, spot: { diameterMm } } }).map(
+      ({ setting }) => setting.spot,
+    );
+
+  it('is the spot below and the one above, and nothing beyond the ends', () => {
+    expect(from(12)).toEqual([{ diameterMm: 8 }, { diameterMm: 18 }]);
+    expect(from(8)).toEqual([{ diameterMm: 12 }]);
+    expect(from(18)).toEqual([{ diameterMm: 12 }]);
+  });
+
+  it('is nothing for a spot that is not offered, or where the evaluation alone is wanted', () => {
+    expect(from(7)).toEqual([]);
+    expect(from(12, false)).toEqual([]);
   });
 });
 
@@ -111,6 +138,39 @@ describe('somebody who looks at one setting after the other', () => {
     await goOn();
     expect(await asked).toBe(false);
     expect(parts).toEqual([]);
+  });
+
+  describe('and then rests', () => {
+    // Counts the parts that are worked out; each rest ends by hand.
+    const counted = () => {
+      const done = { parts: 0 };
+      const rests: (() => void)[] = [];
+      const views = new Views(
+        async () => void (done.parts += 1),
+        () => 0,
+        () => new Promise((resolve) => void rests.push(resolve)),
+      );
+      views.open('a', HAIR);
+      return { views, done, rests };
+    };
+
+    it('finds the spot beside it worked out, all that will be asked for', async () => {
+      const { views, done, rests } = counted();
+      await told(views, 1, []);
+      expect(done.parts).toBe(7);
+      rests[0]?.();
+      await vi.waitFor(() => expect(done.parts).toBe(2 * 7));
+    });
+
+    it('is not waited for: the next question ends it', async () => {
+      const { views, done, rests } = counted();
+      await told(views, 1, []);
+      await told(views, 2, []);
+      rests[0]?.();
+      await new Promise((resolve) => setImmediate(resolve));
+      // Looked whether there is a newer one, and no more.
+      expect(done.parts).toBe(2 * 7 + 1);
+    });
   });
 
   it('hears of a case that is not open', async () => {

@@ -1,4 +1,5 @@
 import {
+  askedNext,
   openCase,
   viewParts,
   WindowMaps,
@@ -9,6 +10,15 @@ import {
 } from './answers';
 
 const TOGETHER_MS = 8;
+// A hand that presses on presses within this.
+const REST_MS = 150;
+
+/** Who asks, in which case, and their how manieth question it is. */
+interface Question {
+  readonly caseId: string;
+  readonly viewer: string;
+  readonly number: number;
+}
 
 /** Lets whatever was sent meanwhile be read first. */
 export type Turn = () => Promise<void>;
@@ -22,10 +32,14 @@ export class Views {
   private readonly newest = new Map<string, number>();
   private readonly maps = new WindowMaps();
 
-  /** @param clock ms, by which parts are gathered */
+  /**
+   * @param clock ms, by which parts are gathered
+   * @param rest after which nobody is pressing any more
+   */
   constructor(
     private readonly turn: Turn,
     private readonly clock = () => performance.now(),
+    private readonly rest: Turn = () => new Promise((resolve) => setTimeout(resolve, REST_MS)),
   ) {}
 
   open(caseId: string, of: PlanningCase): Opened {
@@ -40,11 +54,7 @@ export class Views {
   /**
    * Tells the parts of a view as they come, those that come within half a frame together: a page that draws again for each takes
    * longer over that than all of them took. Says whether it came to its end. Throws for a case that is not open. */
-  async view(
-    at: { readonly caseId: string; readonly viewer: string; readonly number: number },
-    asked: Asked,
-    tell: (part: Partial<View>) => void,
-  ): Promise<boolean> {
+  async view(at: Question, asked: Asked, tell: (part: Partial<View>) => void): Promise<boolean> {
     const of = this.cases.get(at.caseId);
     if (of === undefined) throw new Error('This case is not open');
     this.newest.set(at.viewer, at.number);
@@ -62,7 +72,27 @@ export class Views {
         gathered = {};
         since = this.clock();
       }
-      if (isLast) return true;
+      if (!isLast) continue;
+      // What cannot be worked out beforehand says so once it is asked for.
+      this.prepare(at, askedNext(of, asked)).catch(() => {});
+      return true;
+    }
+  }
+
+  /** Works out at rest what the next press is likely to ask for; it is found with the windows and maps that are kept. */
+  private async prepare(
+    { caseId, viewer, number }: Question,
+    likely: readonly Asked[],
+  ): Promise<void> {
+    await this.rest();
+    const of = this.cases.get(caseId);
+    if (of === undefined) return;
+    for (const asked of likely) {
+      const parts = viewParts(of, asked, this.maps);
+      do {
+        await this.turn();
+        if (this.newest.get(viewer) !== number) return;
+      } while (parts.next().done !== true);
     }
   }
 

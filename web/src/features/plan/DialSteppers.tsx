@@ -1,12 +1,5 @@
 import { dialledJcm2, type Handpiece, type Setting } from '@tidy-quill/core/plan';
-import {
-  defined,
-  longestSideMm,
-  roundFloat,
-  sameSpot,
-  stepDown,
-  type Spot,
-} from '@tidy-quill/core/units';
+import { bySize, defined, roundFloat, sameSpot, stepDown, type Spot } from '@tidy-quill/core/units';
 import { figure, pulseText, spotFigures } from '../../text';
 import { Stepper } from '../../widgets/Stepper';
 
@@ -43,10 +36,10 @@ export function DialSteppers({
   };
   const pulse = nextTo(handpiece.pulsesMs, setting.pulseMs);
   const rate = nextTo(ratesHz, setting.rateHz);
-  const bySize = [...spots].sort((one, other) => longestSideMm(one) - longestSideMm(other));
-  const spotAt = bySize.findIndex((each) => sameSpot(each, setting.spot));
+  const sizes = bySize(spots);
+  const spotAt = sizes.findIndex((each) => sameSpot(each, setting.spot));
   const spot = (by: number) => {
-    const next = spotAt < 0 ? undefined : bySize[spotAt + by];
+    const next = spotAt < 0 ? undefined : sizes[spotAt + by];
     return next === undefined ? null : { spot: next };
   };
   const [pulseFigure, pulseUnit] = pulseText(setting.pulseMs).split(' ');
