@@ -64,15 +64,20 @@ function compareFigures(file) {
       .split('\n')
       .map((line) => JSON.parse(line)),
   );
+  const before = JSON.parse(readFileSync(BASELINE, 'utf8'));
+  for (const name of Object.keys(before).filter((each) => found[each] === undefined))
+    console.log(`not measured this time: ${name} (${before[name]} then)`);
   if (process.argv.includes('--keep')) {
     const rounded = Object.entries(found).map(([name, ratio]) => [
       name,
       Number(ratio.toPrecision(3)),
     ]);
-    writeFileSync(BASELINE, `${JSON.stringify(Object.fromEntries(rounded), null, 2)}\n`);
+    writeFileSync(
+      BASELINE,
+      `${JSON.stringify({ ...before, ...Object.fromEntries(rounded) }, null, 2)}\n`,
+    );
     return;
   }
-  const before = JSON.parse(readFileSync(BASELINE, 'utf8'));
   const slower = Object.entries(found).filter(([name, ratio]) => ratio > 1.15 * before[name]);
   for (const [name, ratio] of slower) {
     const share = Math.round((ratio / before[name] - 1) * 100);

@@ -1,5 +1,5 @@
 import { benchPackets } from './packets';
-import './strokes';
+import { benchStrokes } from './strokes';
 import {
   uncertaintyMap,
   evaluate,
@@ -45,4 +45,5 @@ bench('the doubt of a map, 10 pulses', 40, 260, () =>
 );
 bench('one setting evaluated', 100, 130, () => evaluate(freshCase(), SETTING));
 bench('two handpieces ranked for one client', 20, 600, () => propose(freshCase()));
+benchStrokes();
 benchPackets();

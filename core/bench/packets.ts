@@ -7,7 +7,7 @@ import { monteCarlo, skinLayers, type MediumLayer, type MonteCarloInput } from '
 import { keepFigure, median } from './figures';
 
 const SOURCE = 'core/bench/packets.c';
-const ROUNDS = 9;
+const ROUNDS = 25;
 
 interface Medium {
   readonly name: string;
