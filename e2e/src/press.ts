@@ -6,14 +6,16 @@ import { passes, POLL_MS, WAIT_MS } from './patience';
 type Ready = readonly [x: number, y: number];
 
 /**
- * Finds what stands at a path, scrolls to it, hears whether the press comes there, and gives its middle; nothing where it is not
- * there, is disabled, or something lies over it. The page may draw it again before the press comes: what stands there then counts.
+ * Finds what stands at a path, scrolls to it, hears whether the press comes there, and gives its middle; nothing where it is
+ * disabled or something lies over it, and false where it is not there. The page may draw it again before the press comes: what
+ * stands there then counts.
  */
 const READY = `
   const path = arguments[0];
   const at = () => document.evaluate(path, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue;
   const found = at();
-  if (found === null || found.matches(':disabled')) return null;
+  if (found === null) return false;
+  if (found.matches(':disabled')) return null;
   found.scrollIntoView({ block: 'center', behavior: 'instant' });
   const [box] = found.getClientRects();
   if (box === undefined) return null;
@@ -38,12 +40,16 @@ const WAS_HEARD = `
 
 /** Presses what stands at a path, once, as a mouse does: again only where the press went elsewhere. */
 export async function pressAt(driver: WebDriver, path: string): Promise<void> {
+  let hasPressed = false;
   // The page may draw again between finding and pressing: try again until it holds still.
   await driver.wait(
     async () => {
       try {
-        const ready = await driver.executeScript<Ready | null>(READY, path);
+        const ready = await driver.executeScript<Ready | null | false>(READY, path);
+        // A press that fell beside it, as the page moved, took it away with what it stood on.
+        if (ready === false) return hasPressed;
         if (ready === null) return false;
+        hasPressed = true;
         await click(driver as chrome.Driver, ...ready);
         return await wasPressed(driver);
       } catch (error) {
