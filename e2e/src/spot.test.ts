@@ -113,6 +113,13 @@ describe('two zones in one visit', () => {
 });
 
 describe('three test spots', () => {
+  it('say of every step what it risks, and of the chosen one what its answer would change', async () => {
+    await browser.see('Chances of the steps: 23: adverse');
+    await browser.see('teaches most within the allowed risk');
+    await browser.see('rests on the model alone');
+    await browser.see('A good answer at 23 would bring the limit by risk from');
+  });
+
   it('are fired up the ladder by keys alone, each on its own place', async () => {
     for (const number of [1, 2, 3]) {
       await browser.keys('f');

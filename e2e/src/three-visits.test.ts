@@ -53,6 +53,7 @@ async function count(perCm2: string, place?: string): Promise<void> {
 async function treat(): Promise<void> {
   await prepare(browser);
   await browser.press('Start treatment');
+  await browser.see('would bring the limit by risk');
   for (let times = 0; times < 4; times++) await browser.press('+ 50 pulses');
   await browser.press('small bumps');
   await browser.press('3', '//*[@aria-labelledby="pain-label"]');
@@ -60,6 +61,7 @@ async function treat(): Promise<void> {
   await browser.fill('Minutes after the last pulse', '10');
   await browser.press('small bumps');
   await browser.press('slight, as expected');
+  await browser.see('Chance of an adverse answer');
   await keepLook(browser);
   await browser.press('Send home, book next visit');
   await browser.see('the next visit is booked for');
