@@ -182,6 +182,13 @@ const CLINIC_ROWS = [
   `select distinct on (kind) * from catalogue_versions
    where clinic_id = $1 and approved_at is not null and kind <> 'consents' order by kind, number desc`,
   `select * from unavailable where clinic_id = $1 and until_at > now() and from_at < now()`,
+  // Whether the devices' logs have grown since they were read.
+  `select count(*), max(id::text) from device_log where clinic_id = $1`,
+];
+// The trials that are under way with the client.
+const TRIAL_ROWS = [
+  `select t.*, e.* from trial_entries e join trials t on t.clinic_id = e.clinic_id and t.id = e.trial_id
+   where e.clinic_id = $1 and e.client_id = $2 and t.fixed_at is not null and t.closed_at is null`,
 ];
 const ofVisit = (table: string) => `select * from ${table} where clinic_id = $1 and visit_id = $2`;
 const VISIT_ROWS = [
@@ -213,7 +220,7 @@ await compare(
   (turn) =>
     Promise.all([
       ...all(VISIT_ROWS, [clinic, at(turn).visit]),
-      ...all(CLIENT_ROWS, [clinic, at(turn).client]),
+      ...all([...CLIENT_ROWS, ...TRIAL_ROWS], [clinic, at(turn).client]),
       ...all(CLINIC_ROWS, [clinic]),
     ]),
 );
@@ -248,7 +255,7 @@ const { body } = await one(
 await compare('an accepted plan', accept, async () => {
   await Promise.all([
     ...all(VISIT_ROWS, [clinic, planned.id]),
-    ...all(CLIENT_ROWS, [clinic, planned.client.id]),
+    ...all([...CLIENT_ROWS, ...TRIAL_ROWS], [clinic, planned.client.id]),
     ...all(CLINIC_ROWS, [clinic]),
   ]);
   await pool.query('insert into bench_plans values ($1, $2)', [v7(), body]);

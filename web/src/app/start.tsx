@@ -4,6 +4,7 @@ import { Provider } from 'react-redux';
 import { BrowserRouter } from 'react-router';
 import { onDeviceKey } from '../visit-engine/seal';
 import { sealDrafts } from './draft';
+import { fetchPageAt } from './page-code';
 import { Pages } from './Pages';
 import { startEngine } from './start-engine';
 import { store } from './store';
@@ -11,6 +12,7 @@ import { withPhotos } from './with-photos';
 
 /** Draws the whole application. */
 export function start(root: Root): void {
+  fetchPageAt(location.pathname);
   void startEngine();
   const takeUp = () => withPhotos(({ takeUpPhotos }) => store.dispatch(takeUpPhotos()));
   takeUp();
