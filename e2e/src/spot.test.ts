@@ -114,9 +114,10 @@ describe('two zones in one visit', () => {
 
 describe('three test spots', () => {
   it('say of every step what it risks, and of the chosen one what its answer would change', async () => {
-    await browser.see('Chances of the steps: 23: adverse');
-    await browser.see('teaches most within the allowed risk');
-    await browser.see('rests on the model alone');
+    await browser.see('of an adverse answer', '//table');
+    await browser.see('that it works', '//table');
+    await browser.see('J/cm² teaches most within the');
+    await browser.see('rest on the model alone');
     await browser.see('A good answer at 23 would bring the limit by risk from');
   });
 

@@ -43,6 +43,9 @@ describe('words of what answers taught', () => {
     expect(plain(lessonText(27, 29, { limitAfter, doubtLess: 0.1, needDoubtLess: 0 }))).toBe(
       'A good answer at 27 would bring the limit by risk from 29 to 31 J/cm², a strong one to 24.',
     );
+    expect(plain(lessonText(27, 31, { limitAfter, doubtLess: 0.1, needDoubtLess: 0 }))).toBe(
+      'A good answer at 27 would leave the limit by risk at 31 J/cm², a strong one bring it to 24.',
+    );
     expect(plain(taughtText(29, 31))).toContain('from 29 to 31 J/cm²');
     expect(plain(taughtText(29, 29.02))).toContain('leaves the limit by risk at 29 J/cm²');
   });

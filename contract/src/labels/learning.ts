@@ -47,17 +47,23 @@ export const riskReason = (learnt: LearntHere): string =>
     .filter((each) => each !== '')
     .join(' ');
 
-/** “a good answer at 27 would bring the limit by risk from 29 to 31 J/cm², a strong one to 24”. */
+// Less than this, J/cm², moves no limit.
+const SAME_LIMIT = 0.05;
+
+/** “A good answer at 27 would bring the limit by risk from 29 to 31 J/cm², a strong one to 24.” */
 export function lessonText(
   fluenceJcm2: number,
   limitJcm2: number,
   { limitAfter: { right, strong } }: Lesson,
 ): string {
-  return `A good answer at ${figure(fluenceJcm2, 2)} would bring the limit by risk from ${figure(limitJcm2)} to ${figure(right)}\u00a0J/cm², a strong one to ${figure(strong)}.`;
+  const good = `A good answer at ${figure(fluenceJcm2, 2)} would`;
+  return Math.abs(right - limitJcm2) < SAME_LIMIT
+    ? `${good} leave the limit by risk at ${figure(limitJcm2)}\u00a0J/cm², a strong one bring it to ${figure(strong)}.`
+    : `${good} bring the limit by risk from ${figure(limitJcm2)} to ${figure(right)}\u00a0J/cm², a strong one to ${figure(strong)}.`;
 }
 
 /** “What was seen brings the limit by risk from 29 to 31 J/cm² at this setting.” */
 export const taughtText = (wasJcm2: number, isJcm2: number): string =>
-  Math.abs(isJcm2 - wasJcm2) < 0.05
+  Math.abs(isJcm2 - wasJcm2) < SAME_LIMIT
     ? `What was seen leaves the limit by risk at ${figure(isJcm2)}\u00a0J/cm² at this setting.`
     : `What was seen brings the limit by risk from ${figure(wasJcm2)} to ${figure(isJcm2)}\u00a0J/cm² at this setting.`;
