@@ -96,9 +96,11 @@ try {
     await browser.driver.executeAsyncScript(
       `const [done] = arguments; const look = () => (${fresh} ? done() : requestAnimationFrame(look)); look();`,
     );
-    for (let press = 0; press < 8; press += 1)
+    for (let press = 0; press < 8; press += 1) {
+      await browser.driver.sleep(HAND_MS);
       pressed.push(await until(browser, button('Fluence', press % 2), fresh));
-    // Down through the spots, the next time up: each map is drawn for the first time, at a hand's pace.
+    }
+    // Down through the spots, the next time up: each map is drawn for the first time.
     for (;;) {
       const next = button('Spot', round % 2);
       const isThere = await browser.driver.executeScript<boolean>(`return !${next}.disabled;`);
