@@ -30,6 +30,14 @@ export default tseslint.config(
       '@typescript-eslint/no-empty-function': 'off',
       'no-console': 'off',
       eqeqeq: ['error', 'smart'],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.property.name='slice'][callee.object.callee.property.name='toISOString'][arguments.1.value=10]",
+          message: 'A day is one of the clinic’s own: dayOf(moment, time zone), never UTC’s.',
+        },
+      ],
       'max-lines': ['error', { max: 350, skipBlankLines: true }],
     },
   },

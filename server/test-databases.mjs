@@ -4,12 +4,12 @@ import { prepare } from '../scripts/serve.mjs';
 /** Where the demo clinic of this run is. */
 export const demoZone = () => process.env.DEMO_TIME_ZONE ?? 'Europe/London';
 
-const demoDay = () =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format().replaceAll('-', '_');
+/** The day that it is there, YYYY-MM-DD: another than in UTC for some hours of each day. */
+export const demoToday = () => new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format();
 
 /** The database of today's demo, which tests copy: a run that goes on past midnight makes its own. */
 const templateName = () =>
-  `t_demo_${demoDay()}_${demoZone()
+  `t_demo_${demoToday().replaceAll('-', '_')}_${demoZone()
     .toLowerCase()
     .replaceAll(/[^a-z0-9]/g, '_')
     .replace('etc_gmt', demoZone().includes('-') ? 'east' : 'west')}`;

@@ -29,7 +29,7 @@ export const DayText = v.pipe(
 
 function isCalendarDay(day: string): boolean {
   const at = new Date(`${day}T00:00:00Z`);
-  return !Number.isNaN(at.getTime()) && at.toISOString().slice(0, 10) === day;
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day);
 }
 
 // What lies further off is a slip or an attack, and a database or a calendar may not be able to write it.

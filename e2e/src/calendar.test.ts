@@ -1,4 +1,4 @@
-import { demoZone } from '../../server/test-databases.mjs';
+import { demoToday, demoZone } from '../../server/test-databases.mjs';
 import { Key, Origin } from 'selenium-webdriver';
 import { momentOf } from '@tidy-quill/contract/labels/format';
 import { addDays } from '@tidy-quill/core/units';
@@ -12,7 +12,7 @@ await signIn(browser);
 
 const DIALOG = '//div[@role="dialog"]';
 const STATUS = '//*[contains(@class, "board-status")]';
-const today = new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format();
+const today = demoToday();
 const DAY = addDays(today, 3);
 
 /** Asks the server as this page does; gives the status. */

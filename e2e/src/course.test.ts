@@ -1,3 +1,5 @@
+import { demoToday } from '../../server/test-databases.mjs';
+import { addDays } from '@tidy-quill/core/units';
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { startWalk } from './start-walk';
@@ -24,8 +26,7 @@ describe('a course of hair', () => {
     await browser.see('weeks after the last, meets', DIALOG);
     await browser.see('At the usual 4 weeks it meets', DIALOG);
     // The last visit was six weeks ago: thirteen weeks after it is 49 days from today.
-    const later = new Date(Date.now() + 49 * 86_400_000).toISOString().slice(0, 10);
-    await browser.fill('Day', later);
+    await browser.fill('Day', addDays(demoToday(), 49));
     await browser.keys(Key.TAB);
     await browser.see('13 weeks after the last, meets', DIALOG);
     // No room stands there of itself: the main button leads to it.

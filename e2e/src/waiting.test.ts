@@ -1,4 +1,4 @@
-import { demoZone } from '../../server/test-databases.mjs';
+import { demoToday, demoZone } from '../../server/test-databases.mjs';
 import { Key } from 'selenium-webdriver';
 import type chrome from 'selenium-webdriver/chrome';
 import { addDays } from '@tidy-quill/core/units';
@@ -12,7 +12,7 @@ await signIn(browser);
 
 const DIALOG = '//div[@role="dialog"]';
 const FIND = '//section[@aria-label="Find a time"]';
-const today = new Intl.DateTimeFormat('sv-SE', { timeZone: demoZone() }).format();
+const today = demoToday();
 const TOMORROW = addDays(today, 1);
 
 /** “Sun 29 Nov 2026”. */

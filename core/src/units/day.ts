@@ -11,7 +11,7 @@ export type Day = string;
 export function checkDay(field: string, day: Day): Day {
   // A 30th of February is read as a day of March.
   const read = new Date(/^\d{4}-\d{2}-\d{2}$/.test(day) ? `${day}T00:00:00Z` : NaN);
-  if (Number.isNaN(read.getTime()) || read.toISOString().slice(0, 10) !== day) {
+  if (Number.isNaN(read.getTime()) || !read.toISOString().startsWith(day)) {
     throw new InputError(field, `must be a day written YYYY-MM-DD, got ${day}`);
   }
   return day;

@@ -1,6 +1,8 @@
+import type { ClientOpened } from '@tidy-quill/contract/clients';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { defined } from '@tidy-quill/core/units';
+import { addDays, defined } from '@tidy-quill/core/units';
 import { v7 } from 'uuid';
+import { clinicToday } from '../../http/clinic-day';
 import { startApplication, type Application, type Person } from '../../testing/application';
 
 let app: Application;
@@ -101,6 +103,54 @@ describe('a new client', () => {
       'phone',
     ]);
     expect(await found('call me')).toEqual([]);
+  });
+});
+
+describe('a day', () => {
+  const inZone = async <T>(timeZone: string, work: () => Promise<T>): Promise<T> => {
+    const { pool } = app.connection;
+    const was = await pool.query<{ time_zone: string }>('select time_zone from clinics');
+    await pool.query('update clinics set time_zone = $1', [timeZone]);
+    try {
+      return await work();
+    } finally {
+      await pool.query('update clinics set time_zone = $1', [defined(was.rows[0]).time_zone]);
+    }
+  };
+
+  // Fourteen hours before UTC and twelve after it: for most of a day it is another day there.
+  it.each(['Etc/GMT-14', 'Etc/GMT+12'])('of birth is not after today at the clinic: %s', (zone) =>
+    inZone(zone, async () => {
+      const today = clinicToday(zone);
+      const id = crypto.randomUUID();
+      const unborn = { ...fields({ givenName: 'Unborn', birthDate: addDays(today, 1) }) };
+      const refused = [{ field: 'birthDate', problem: 'must not be after today' }];
+      const added = await person.post('/api/clients', { id, ...unborn });
+      expect(added).toMatchObject({ status: 400, body: { fields: refused } });
+      expect((await person.get(`/api/clients/${id}`)).status).toBe(404);
+      const born = { ...unborn, birthDate: today };
+      expect((await person.post('/api/clients', { id, ...born })).status).toBe(201);
+      const edited = await person.put(`/api/clients/${id}`, { version: 1, ...unborn });
+      expect(edited).toMatchObject({ status: 400, body: { fields: refused } });
+    }),
+  );
+
+  it('of a visit is the clinic’s where a consent ends', async () => {
+    const { rows } = await app.connection.pool.query<{ id: string; client_id: string }>(
+      `update visits v set starts_at = (s.valid_until || ' 12:00Z')::timestamptz
+       from consents s, clients c
+       where c.family_name = 'Marshwhistle' and c.id = v.client_id and s.client_id = c.id
+         and v.starts_at > now() - interval '1 day' and v.cancelled_at is null
+       returning v.id, v.client_id`,
+    );
+    const { id, client_id: clientId } = defined(rows[0]);
+    const stage = async () => {
+      const { body } = await person.get(`/api/clients/${clientId}`);
+      return (body as ClientOpened).visits.find((visit) => visit.id === id)?.stage;
+    };
+    expect(await inZone('UTC', stage)).toBe('plan');
+    // Two in the morning of the day after.
+    expect(await inZone('Etc/GMT-14', stage)).toBe('ask');
   });
 });
 

@@ -23,6 +23,7 @@ import { consentsOf, treatmentConsent } from '../consent/store';
 import { suitabilityInForce } from '../suitability/store';
 import { visitsSummed } from '../projections/store';
 import { clinicOf } from '../calendar/store';
+import { clinicDay } from '../../http/clinic-day';
 import { gapFor } from '../languages/store';
 import { confirmVisit } from '../calendar/visit-messages';
 import type { MessageCarrier } from '../messages/carrier';
@@ -64,28 +65,29 @@ export function clientRoutes(db: Db, files: FileStore, carrier: MessageCarrier):
     const { clinicId } = actorOf(request);
     const id = pathId(request);
     const client = await findClient(db, clinicId, id);
-    const [summed, rules, given, typedSessions, courseNotes, merges, gap] = await Promise.all([
+    const [summed, rules, given, typedSessions, courseNotes, merges, clinic] = await Promise.all([
       visitsSummed(db, clinicId, eq(visits.clientId, id)),
       suitabilityInForce(db, clinicId),
       consentsOf(db, clinicId, [id]),
       typedSessionsOf(db, clinicId, id),
       notesOf(db, clinicId, id),
       mergesOf(db, clinicId, id),
-      clinicOf(db, clinicId).then((clinic) => gapFor(db, clinicId, client, clinic)),
+      clinicOf(db, clinicId),
     ]);
     // After the visits, so that no visit is to an area that is not among them.
     const areas = await areasOf(db, clinicId, id);
     const consents = defined(given.get(id));
     const { alone } = rules.content.ages;
+    const { timeZone } = clinic;
     const body: ClientOpened = {
       client,
       areas,
-      ...visitsOf(summed, { birthDate: client.birthDate, areas, consents, alone }),
+      ...visitsOf(summed, { birthDate: client.birthDate, areas, consents, alone, timeZone }),
       typedSessions: Object.fromEntries(typedSessions),
       consents,
       courseNotes,
       merges,
-      languageGap: gap,
+      languageGap: await gapFor(db, clinicId, client, clinic),
     };
     response.json(body);
   });
@@ -147,6 +149,7 @@ function visitsOf(
   of: Pick<ClientOpened, 'areas' | 'consents'> & {
     readonly birthDate: string;
     readonly alone: number;
+    readonly timeZone: string;
   },
 ): Pick<ClientOpened, 'visits' | 'unreadable'> {
   const areas = new Map(of.areas.map((area) => [area.id, area]));
@@ -154,7 +157,7 @@ function visitsOf(
   const opened = summed.toReversed().flatMap(({ visit, zones }) =>
     zones.map((zone): ClientVisit => {
       const area = defined(areas.get(zone.areaId));
-      const on = visit.startsAt.toISOString().slice(0, 10);
+      const on = clinicDay(visit.startsAt, of.timeZone);
       const consent = treatmentConsent(of.consents, area, of.birthDate, on, of.alone);
       return {
         id: visit.id,

@@ -12,6 +12,7 @@ import { and, asc, count, eq, inArray, isNull, like, ne, or, sql } from 'drizzle
 import { defined } from '@tidy-quill/core/units';
 import type { Db, Queryable } from '../../db/connect';
 import { areas, clients, clinics, visits } from '../../db/schema';
+import { clinicToday } from '../../http/clinic-day';
 import { HttpProblem } from '../../http/problem';
 import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
@@ -139,6 +140,18 @@ export async function findOwnClient(db: Queryable, clinicId: string, id: string)
 const mergedAlready = () =>
   new HttpProblem('conflict', 'This record was merged into another one: open that one');
 
+/** Refuses whoever is not born yet by the clinic's day. */
+async function checkBorn(tx: Queryable, clinicId: string, { birthDate }: ClientFields) {
+  const [clinic] = await tx
+    .select({ timeZone: clinics.timeZone })
+    .from(clinics)
+    .where(eq(clinics.id, clinicId));
+  if (birthDate <= clinicToday(defined(clinic).timeZone)) return;
+  throw new HttpProblem('invalid-input', 'Some fields cannot be taken', {
+    fields: [{ field: 'birthDate', problem: 'must not be after today' }],
+  });
+}
+
 /** Adds a client under the next free reference. Sent twice, it is added once. */
 export async function addClient(
   db: Db,
@@ -154,6 +167,7 @@ export async function addClient(
       .from(clients)
       .where(and(eq(clients.clinicId, clinicId), eq(clients.id, id)));
     if (known.length > 0) return findClient(tx, clinicId, id);
+    await checkBorn(tx, clinicId, fields);
     const [next] = await tx
       .update(clinics)
       .set({ lastClientNumber: sql`${clinics.lastClientNumber} + 1` })
@@ -197,6 +211,7 @@ export async function editClient(
       });
     }
     const { version, ...fields } = edited;
+    await checkBorn(tx, clinicId, fields);
     const [saved] = await tx
       .update(clients)
       .set({

@@ -1,3 +1,4 @@
+import { demoToday } from '../../../test-databases.mjs';
 import type {
   FindingsAnswer,
   FindingsOptions,
@@ -17,7 +18,7 @@ import { sumUp } from '../projections/store';
 
 let app: Application;
 let supervisor: Person;
-const today = new Date().toISOString().slice(0, 10);
+const today = demoToday();
 const ALL = `from=${addDays(today, -1500)}&until=${addDays(today, 1)}`;
 
 beforeAll(async () => {

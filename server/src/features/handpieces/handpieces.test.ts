@@ -1,3 +1,4 @@
+import { demoToday } from '../../../test-databases.mjs';
 import type { HandpieceUse } from '@tidy-quill/contract/handpieces';
 import { defined, addDays } from '@tidy-quill/core/units';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -5,7 +6,7 @@ import { startApplication, type Application, type Person } from '../../testing/a
 
 let app: Application;
 let person: Person;
-const today = new Date().toISOString().slice(0, 10);
+const today = demoToday();
 beforeAll(async () => {
   app = await startApplication();
   person = await app.signedIn('idony');

@@ -5,12 +5,14 @@ import {
   type Guardian,
   type GivenClientFields,
 } from '@tidy-quill/contract/clients';
+import { dayOf } from '@tidy-quill/contract/labels/format';
 import { CONTACT_WORDS, languageText } from '@tidy-quill/contract/labels/clients';
 import { Button, Checkbox } from 'antd';
 import { Input, TextArea } from '../../widgets/inputs';
 import { useDeferredValue, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText, useAddClientMutation, useEditClientMutation } from '../../app/api';
+import { useSignedIn } from '../../app/clinic-context';
 import { useDraft } from '../../app/draft';
 import { useFormProblems } from '../../app/form-problems';
 import { DayInput } from '../../widgets/DayInput';
@@ -37,6 +39,8 @@ export function ClientForm({
   onClose: () => void;
   onSaved: (client: Client) => void;
 }) {
+  const { timeZone } = useSignedIn().clinic;
+  const today = dayOf(new Date().toISOString(), timeZone);
   const [id] = useState(() => client?.id ?? v7());
   const [base, setBase] = useState(client);
   const [kept, setFields, clearDraft] = useDraft<Partial<Fields>>(
@@ -111,7 +115,7 @@ export function ClientForm({
             <DayInput
               {...field}
               keepsText
-              max={today()}
+              max={today}
               value={fields.birthDate}
               onChange={(birthDate) => put({ birthDate })}
             />
@@ -157,8 +161,6 @@ export function ClientForm({
     </Dialog>
   );
 }
-
-const today = () => new Date().toISOString().slice(0, 10);
 
 const identityOf = ({ givenName, familyName, birthDate, phone }: Fields) => ({
   ...{ givenName, familyName, birthDate, phone },
