@@ -7,6 +7,7 @@ export * from './subject';
 export * from './setting';
 export * from './step-rule';
 export * from './next-step';
+export * from './steps-beside';
 export * from './habits';
 export * from './past-response';
 export * from './typed-in';

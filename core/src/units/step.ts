@@ -31,3 +31,16 @@ export function roundFloat(value: number): number {
   const isShort = Math.abs(value) < 1e6 && Math.abs(short - value) < 4e-13 * Math.abs(value);
   return isShort ? short : Number(value.toPrecision(12));
 }
+
+/** The values of a list right below and above one, by more than a hair; null at either end. The list is in any order. */
+export function nextTo(
+  list: readonly number[],
+  value: number,
+): { readonly less: number | null; readonly more: number | null } {
+  const below = list.filter((each) => each < value - SLACK);
+  const above = list.filter((each) => each > value + SLACK);
+  return {
+    less: below.length === 0 ? null : Math.max(...below),
+    more: above.length === 0 ? null : Math.min(...above),
+  };
+}

@@ -12,6 +12,7 @@ import {
   InputError,
   irradianceWcm2,
   isOnStep,
+  nextTo,
   roundFloat,
   sameSpot,
   spotAreaCm2,
@@ -91,6 +92,13 @@ describe('steps of a console', () => {
   it('has no step below the lowest and none above the highest', () => {
     expect(stepDown(1.9, { min: 2, max: 40, step: 1 })).toBeNull();
     expect(stepDown(90, { min: 2, max: 40, step: 1 })).toBe(40);
+  });
+
+  it('has the values of a list right below and above one, in any order', () => {
+    expect(nextTo([100, 5, 30, 10], 30)).toEqual({ less: 10, more: 100 });
+    expect(nextTo([100, 5, 30, 10], 20)).toEqual({ less: 10, more: 30 });
+    expect(nextTo([100, 5, 30, 10], 5)).toEqual({ less: null, more: 10 });
+    expect(nextTo([0.1 + 0.2], 0.3)).toEqual({ less: null, more: null });
   });
 
   it('loses the dust of binary figures, and nothing else', () => {

@@ -17,6 +17,7 @@ import {
   lessonOf,
   propose,
   spotFits,
+  stepsBeside,
   temperatureCurvesOf,
   uncertaintyMap,
   windowInput,
@@ -33,7 +34,7 @@ import {
   type UncertaintyMap,
   type WindowMap,
 } from '@tidy-quill/core/plan';
-import { bySize, Cache, defined, sameSpot } from '@tidy-quill/core/units';
+import { Cache, defined } from '@tidy-quill/core/units';
 import type { WindowInput } from '@tidy-quill/core/window';
 
 /** What is planned for: hair or ink on one client's area, with what the clinic has. */
@@ -163,16 +164,19 @@ const pulseEnds = ({ pulsesMs }: Handpiece): readonly [number, number] => [
   defined(pulsesMs.at(-1)),
 ];
 
-/** The settings that the next press of the spot leads to: of all presses the one with most to work out. */
+/** What the next press of a dial would ask for, the likeliest first; nothing where the evaluation alone is wanted. */
 export function askedNext(of: PlanningCase, asked: Asked): readonly Asked[] {
-  if (of.job === 'ink' || !asked.whole) return [];
-  const { handpieces, subject } = of.plan;
-  const offered = handpieces.find(({ id }) => id === asked.setting.handpieceId)?.spots ?? [];
-  const spots = bySize(offered.filter((spot) => spotFits(spot, subject)));
-  const at = spots.findIndex((spot) => sameSpot(spot, asked.setting.spot));
-  return (at < 0 ? [] : [spots[at - 1], spots[at + 1]]).flatMap((spot) =>
-    spot === undefined ? [] : [{ ...asked, setting: { ...asked.setting, spot } }],
-  );
+  const { handpieces } = of.job === 'ink' ? of.of : of.plan;
+  const handpiece = handpieces.find(({ id }) => id === asked.setting.handpieceId);
+  if (handpiece === undefined || !asked.whole) return [];
+  const spots =
+    of.job === 'ink'
+      ? handpiece.spots
+      : handpiece.spots.filter((spot) => spotFits(spot, of.plan.subject));
+  const { fluence, pulse, spot } = stepsBeside(handpiece, spots, asked.setting);
+  return [fluence, spot, pulse]
+    .flatMap(({ less, more }) => [less, more])
+    .flatMap((setting) => (setting === null ? [] : [{ ...asked, setting }]));
 }
 
 const KEPT_MAPS = 24;

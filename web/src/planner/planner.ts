@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PlannerWorker } from '../workers/planner';
-import type { Asked, Opened, PlanningCase, View } from './answers';
+import type { Asked, Opened, PlanningCase } from './answers';
+import type { Listener } from './views';
 
 let remote: Remote<PlannerWorker> | undefined;
 
@@ -62,28 +63,48 @@ export class Viewer {
   private readonly id = String((viewers += 1));
   private number = 0;
 
-  /** Tells the parts of the view as they are worked out. Rejects where the question makes no sense. */
-  async ask(
-    key: string,
-    of: PlanningCase,
-    asked: Asked,
-    tell: (part: Partial<View>) => void,
-  ): Promise<void> {
-    this.number += 1;
-    const { number } = this;
-    const at = { caseId: caseOf(key, of).id, viewer: this.id, number };
-    const ifNewest = (part: Partial<View>) => {
-      if (this.number === number) tell(part);
-    };
+  /**
+   * Tells the parts of the view as they are worked out, and at rest what the next press may ask for. Rejects where the question
+   * makes no sense.
+   */
+  async ask(key: string, of: PlanningCase, asked: Asked, listener: Listener): Promise<void> {
+    const { viewer, number } = this.next();
+    const at = { caseId: caseOf(key, of).id, viewer, number };
     try {
-      await worker().view(at, asked, proxy(ifNewest));
+      await worker().view(at, asked, this.heard(number, listener));
     } catch (error) {
       if (this.number === number) throw error;
     }
   }
 
+  /** Looks at a setting whose view is known already: only what the next press may ask for is told. */
+  arrive(key: string, of: PlanningCase, asked: Asked, listener: Listener): void {
+    const { viewer, number } = this.next();
+    // The page draws what is known before that.
+    setTimeout(() => {
+      if (this.number !== number) return;
+      const at = { caseId: caseOf(key, of).id, viewer, number };
+      // What cannot be foreseen says why once it is asked for.
+      worker()
+        .arrive(at, asked, this.heard(number, listener))
+        .catch(() => {});
+    });
+  }
+
   leave(): void {
     this.number += 1;
     void worker().leave(this.id);
+  }
+
+  private next() {
+    this.number += 1;
+    return { viewer: this.id, number: this.number };
+  }
+
+  private heard(number: number, { tell, foresee }: Listener) {
+    const ifNewest: Listener['tell'] = (...told) => {
+      if (this.number === number) tell(...told);
+    };
+    return proxy<Listener>({ tell: ifNewest, foresee });
   }
 }

@@ -52,29 +52,47 @@ describe('a view', () => {
 
 describe('what the next press may ask for', () => {
   const spots = [18, 8, 12].map((diameterMm) => ({ diameterMm }));
-  const of: PlanningCase = { job: 'hair', plan: { ...CASE, handpieces: [{ ...DIODE, spots }] } };
+  const of = { job: 'hair' as const, plan: { ...CASE, handpieces: [{ ...DIODE, spots }] } };
   const from = (diameterMm: number, whole = true) =>
     askedNext(of, { colours: [], whole, setting: { ...SETTING, spot: { diameterMm } } }).map(
-      ({ setting }) => setting.spot,
+      ({ setting: { fluenceJcm2, pulseMs, spot } }) => [fluenceJcm2, pulseMs, spot],
     );
+  const [at, pulse] = [SETTING.fluenceJcm2, SETTING.pulseMs];
 
-  it('is the spot below and the one above, and nothing beyond the ends', () => {
-    expect(from(12)).toEqual([{ diameterMm: 8 }, { diameterMm: 18 }]);
-    expect(from(8)).toEqual([{ diameterMm: 12 }]);
-    expect(from(18)).toEqual([{ diameterMm: 12 }]);
+  it('is a step of the fluence, the spot and the pulse, down and up', () => {
+    const spot = { diameterMm: 12 };
+    expect(from(12)).toEqual([
+      [at - 1, pulse, spot],
+      [at + 1, pulse, spot],
+      [at, pulse, { diameterMm: 8 }],
+      [at, pulse, { diameterMm: 18 }],
+      [at, 20, spot],
+      [at, 40, spot],
+    ]);
   });
 
-  it('is nothing for a spot that is not offered, or where the evaluation alone is wanted', () => {
-    expect(from(7)).toEqual([]);
+  it('is only a spot that lies flat, on hair', () => {
+    const narrow = { ...of.plan, subject: { ...CASE.subject, areaCm2: 1 } };
+    const asked = { ...WHOLE, setting: { ...SETTING, spot: { diameterMm: 8 } } };
+    const spots = askedNext({ job: 'hair', plan: narrow }, asked).map(
+      ({ setting }) => setting.spot,
+    );
+    // One of 12 mm covers 1.13 cm².
+    expect(spots).not.toContainEqual({ diameterMm: 12 });
+  });
+
+  it('is nothing for a handpiece that is gone, or where the evaluation alone is wanted', () => {
+    expect(askedNext(of, { ...WHOLE, setting: { ...SETTING, handpieceId: 'sold' } })).toEqual([]);
     expect(from(12, false)).toEqual([]);
   });
 });
 
 describe('somebody who looks at one setting after the other', () => {
   const told = (views: Views, number: number, parts: string[], viewer = 'plan') =>
-    views.view({ caseId: 'a', viewer, number }, WHOLE, (part) =>
-      parts.push(...Object.keys(part).map((key) => `${number} ${key}`)),
-    );
+    views.view({ caseId: 'a', viewer, number }, WHOLE, {
+      tell: (part) => parts.push(...Object.keys(part).map((key) => `${number} ${key}`)),
+      foresee: ({ setting }) => parts.push(`${number} foresees ${setting.fluenceJcm2}`),
+    });
   // Each look at this clock is a frame later.
   const slowly = () => {
     let ms = 0;
@@ -115,9 +133,12 @@ describe('somebody who looks at one setting after the other', () => {
     );
     views.open('a', HAIR);
     const at = { caseId: 'a', viewer: 'plan', number: 1 };
-    await views.view(at, WHOLE, (part) => told.push(Object.keys(part)));
+    await views.view(at, WHOLE, {
+      tell: (part, isLast) => told.push([...Object.keys(part), ...(isLast ? ['last'] : [])]),
+      foresee: () => {},
+    });
     expect(told).toEqual([
-      ['evaluation', 'lesson', 'curves', 'map', 'alternatives', 'uncertainty'],
+      ['evaluation', 'lesson', 'curves', 'map', 'alternatives', 'uncertainty', 'last'],
     ]);
   });
 
@@ -154,12 +175,37 @@ describe('somebody who looks at one setting after the other', () => {
       return { views, done, rests };
     };
 
-    it('finds the spot beside it worked out, all that will be asked for', async () => {
-      const { views, done, rests } = counted();
-      await told(views, 1, []);
-      expect(done.parts).toBe(7);
+    const foreseeing = () => {
+      const foreseen: { readonly asked: Asked; readonly view: Partial<View> }[] = [];
+      const listener = {
+        tell: () => {},
+        foresee: (asked: Asked, view: Partial<View>) => void foreseen.push({ asked, view }),
+      };
+      return { foreseen, listener };
+    };
+    const at = { caseId: 'a', viewer: 'plan', number: 1 };
+
+    it('foresees what the next press will ask for, and nothing before', async () => {
+      const { views, rests } = counted();
+      const { foreseen, listener } = foreseeing();
+      await views.view(at, WHOLE, listener);
+      expect(foreseen).toEqual([]);
       rests[0]?.();
-      await vi.waitFor(() => expect(done.parts).toBe(2 * 7));
+      const next = askedNext(HAIR, WHOLE);
+      await vi.waitFor(() => expect(foreseen).toHaveLength(next.length));
+      expect(foreseen.map(({ asked }) => asked)).toEqual(next);
+      for (const { asked, view } of foreseen) expect(view).toEqual(whole(asked));
+    });
+
+    it('foresees further from what was foreseen, and tells nothing of that again', async () => {
+      const { views, done, rests } = counted();
+      const { foreseen, listener } = foreseeing();
+      const [next] = askedNext(HAIR, WHOLE) as [Asked];
+      views.arrive(at, next, { ...listener, tell: () => expect.unreachable() });
+      expect(done.parts).toBe(0);
+      rests[0]?.();
+      await vi.waitFor(() => expect(foreseen).toHaveLength(askedNext(HAIR, next).length));
+      expect(foreseen[0]?.asked.setting.fluenceJcm2).toBe(SETTING.fluenceJcm2 - 2);
     });
 
     it('is not waited for: the next question ends it', async () => {

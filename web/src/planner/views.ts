@@ -20,6 +20,14 @@ interface Question {
   readonly number: number;
 }
 
+/** Hears what there is to say to a question. */
+export interface Listener {
+  /** A part of the view that was asked for, and whether it is the last. */
+  readonly tell: (part: Partial<View>, isLast: boolean) => void;
+  /** All of the view that the next press may ask for. */
+  readonly foresee: (asked: Asked, view: Partial<View>) => void;
+}
+
 /** Lets whatever was sent meanwhile be read first. */
 export type Turn = () => Promise<void>;
 
@@ -54,10 +62,8 @@ export class Views {
   /**
    * Tells the parts of a view as they come, those that come within half a frame together: a page that draws again for each takes
    * longer over that than all of them took. Says whether it came to its end. Throws for a case that is not open. */
-  async view(at: Question, asked: Asked, tell: (part: Partial<View>) => void): Promise<boolean> {
-    const of = this.cases.get(at.caseId);
-    if (of === undefined) throw new Error('This case is not open');
-    this.newest.set(at.viewer, at.number);
+  async view(at: Question, asked: Asked, listener: Listener): Promise<boolean> {
+    const of = this.begin(at);
     const parts = viewParts(of, asked, this.maps);
     let gathered: Partial<View> = {};
     let since = this.clock();
@@ -67,32 +73,53 @@ export class Views {
       const next = parts.next();
       const isLast = next.done === true;
       if (!isLast) gathered = { ...gathered, ...next.value };
-      if (isLast ? Object.keys(gathered).length > 0 : this.clock() - since >= TOGETHER_MS) {
-        tell(gathered);
+      if (isLast || this.clock() - since >= TOGETHER_MS) {
+        listener.tell(gathered, isLast);
         gathered = {};
         since = this.clock();
       }
       if (!isLast) continue;
-      // What cannot be worked out beforehand says so once it is asked for.
-      this.prepare(at, askedNext(of, asked)).catch(() => {});
+      this.lookAhead(of, at, asked, listener);
       return true;
     }
   }
 
-  /** Works out at rest what the next press is likely to ask for; it is found with the windows and maps that are kept. */
-  private async prepare(
-    { caseId, viewer, number }: Question,
+  /** A viewer looks at a setting whose view was foreseen: nothing is told of it, and what may come next is foreseen. */
+  arrive(at: Question, asked: Asked, listener: Listener): void {
+    this.lookAhead(this.begin(at), at, asked, listener);
+  }
+
+  private begin({ caseId, viewer, number }: Question): PlanningCase {
+    const of = this.cases.get(caseId);
+    if (of === undefined) throw new Error('This case is not open');
+    this.newest.set(viewer, number);
+    return of;
+  }
+
+  private lookAhead(of: PlanningCase, at: Question, asked: Asked, listener: Listener): void {
+    // What cannot be worked out beforehand says so once it is asked for.
+    this.foresee(of, at, askedNext(of, asked), listener).catch(() => {});
+  }
+
+  /** Works out at rest what the next press is likely to ask for, until there is a newer question. */
+  private async foresee(
+    of: PlanningCase,
+    { viewer, number }: Question,
     likely: readonly Asked[],
+    listener: Listener,
   ): Promise<void> {
     await this.rest();
-    const of = this.cases.get(caseId);
-    if (of === undefined) return;
     for (const asked of likely) {
       const parts = viewParts(of, asked, this.maps);
-      do {
+      let view: Partial<View> = {};
+      for (;;) {
         await this.turn();
         if (this.newest.get(viewer) !== number) return;
-      } while (parts.next().done !== true);
+        const next = parts.next();
+        if (next.done === true) break;
+        view = { ...view, ...next.value };
+      }
+      listener.foresee(asked, view);
     }
   }
 

@@ -19,6 +19,7 @@ const planner = {
   open: views.open.bind(views),
   close: views.close.bind(views),
   view: views.view.bind(views),
+  arrive: views.arrive.bind(views),
   leave: views.leave.bind(views),
 };
 

@@ -108,7 +108,7 @@ function Planning({ planning, of }: { planning: InkPlanning; of: InkPlanningCase
   );
   const used = asMeasured(setting) ?? asMeasured(own) ?? planning.proposals[at]?.setting ?? null;
   const { colours } = chosen;
-  const { value, fault } = useView(
+  const { value, fault, ahead } = useView(
     of,
     used === null ? null : { setting: used, colours, whole: true },
   );
@@ -143,7 +143,10 @@ function Planning({ planning, of }: { planning: InkPlanning; of: InkPlanningCase
             handpiece={handpiece}
             setting={used}
             evaluation={evaluation}
-            onChange={setSetting}
+            onChange={(next) => {
+              ahead({ setting: next, colours, whole: true });
+              setSetting(next);
+            }}
           />
         )}
       </div>

@@ -1,5 +1,5 @@
-import { dialledJcm2, type Handpiece, type Setting } from '@tidy-quill/core/plan';
-import { bySize, defined, roundFloat, sameSpot, stepDown, type Spot } from '@tidy-quill/core/units';
+import { dialledJcm2, stepsBeside, type Handpiece, type Setting } from '@tidy-quill/core/plan';
+import { defined, nextTo, type Spot } from '@tidy-quill/core/units';
 import { figure, pulseText, spotFigures } from '../../text';
 import { Stepper } from '../../widgets/Stepper';
 
@@ -26,22 +26,11 @@ export function DialSteppers({
   spotMore: string;
   onChange: (setting: Setting) => void;
 }) {
-  const scale = handpiece.fluenceJcm2;
-  const to = (more: Partial<Setting> | null) =>
-    more === null ? null : () => onChange({ ...setting, ...more });
-  const fluence = (steps: number) => {
-    const next = stepDown(roundFloat(setting.fluenceJcm2 + steps * scale.step), scale);
-    const moved = next !== null && Math.abs(next - setting.fluenceJcm2) > SAME;
-    return moved ? { fluenceJcm2: next } : null;
-  };
-  const pulse = nextTo(handpiece.pulsesMs, setting.pulseMs);
+  const { step } = handpiece.fluenceJcm2;
+  const { fluence, pulse, spot } = stepsBeside(handpiece, spots, setting);
   const rate = nextTo(ratesHz, setting.rateHz);
-  const sizes = bySize(spots);
-  const spotAt = sizes.findIndex((each) => sameSpot(each, setting.spot));
-  const spot = (by: number) => {
-    const next = spotAt < 0 ? undefined : sizes[spotAt + by];
-    return next === undefined ? null : { spot: next };
-  };
+  const to = (next: Setting | null) => (next === null ? null : () => onChange(next));
+  const at = (rateHz: number | null) => to(rateHz === null ? null : { ...setting, rateHz });
   const [pulseFigure, pulseUnit] = pulseText(setting.pulseMs).split(' ');
   const train = handpiece.train.count > 1 ? ` × ${handpiece.train.count}` : '';
   return (
@@ -53,11 +42,11 @@ export function DialSteppers({
         more={
           energyJ === null
             ? ''
-            : `${setting.output === undefined ? '' : `console ${figure(dialledJcm2(setting), 2)} · `}${figure(energyJ, energyJ < 10 ? 2 : 1)} J a pulse · step ${figure(scale.step, 2)}`
+            : `${setting.output === undefined ? '' : `console ${figure(dialledJcm2(setting), 2)} · `}${figure(energyJ, energyJ < 10 ? 2 : 1)} J a pulse · step ${figure(step, 2)}`
         }
         keys={['f', 'g']}
-        onLess={to(fluence(-1))}
-        onMore={to(fluence(1))}
+        onLess={to(fluence.less)}
+        onMore={to(fluence.more)}
       />
       <Stepper
         label="Pulse duration"
@@ -65,8 +54,8 @@ export function DialSteppers({
         unit={`${defined(pulseUnit)}${train}`}
         more={pulseMore}
         keys={['d', 'e']}
-        onLess={to(pulse.less === null ? null : { pulseMs: pulse.less })}
-        onMore={to(pulse.more === null ? null : { pulseMs: pulse.more })}
+        onLess={to(pulse.less)}
+        onMore={to(pulse.more)}
       />
       <Stepper
         label="Spot"
@@ -74,8 +63,8 @@ export function DialSteppers({
         unit="mm"
         more={spotMore}
         keys={['s', 'w']}
-        onLess={to(spot(-1))}
-        onMore={to(spot(1))}
+        onLess={to(spot.less)}
+        onMore={to(spot.more)}
       />
       <Stepper
         label="Rate"
@@ -83,24 +72,9 @@ export function DialSteppers({
         unit="Hz"
         more={`fastest ${figure(handpiece.maxRateHz)} Hz`}
         keys={['r', 't']}
-        onLess={to(rate.less === null ? null : { rateHz: rate.less })}
-        onMore={to(rate.more === null ? null : { rateHz: rate.more })}
+        onLess={at(rate.less)}
+        onMore={at(rate.more)}
       />
     </>
   );
-}
-
-const SAME = 1e-9;
-
-/** The values right below and above one; null at either end. */
-function nextTo(
-  list: readonly number[],
-  value: number,
-): { readonly less: number | null; readonly more: number | null } {
-  const below = list.filter((each) => each < value - SAME);
-  const above = list.filter((each) => each > value + SAME);
-  return {
-    less: below.length === 0 ? null : Math.max(...below),
-    more: above.length === 0 ? null : Math.min(...above),
-  };
 }

@@ -3,6 +3,7 @@ import { Cache } from '@tidy-quill/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
 import { openCase, openedBefore, Viewer } from '../../planner/planner';
+import type { Listener } from '../../planner/views';
 import { useLatest } from '../../widgets/use-latest';
 
 interface Answer<T> {
@@ -63,13 +64,18 @@ interface Answered {
   readonly asked: Asked | null;
   readonly value: View;
   readonly fault: string | null;
+  /** Whether nothing of it is still to come. */
+  readonly isWhole: boolean;
 }
 
-const NOT_YET: Answered = { of: null, asked: null, value: NOTHING, fault: null };
+const NOT_YET: Answered = { of: null, asked: null, value: NOTHING, fault: null, isWhole: false };
 
-const KEPT_ANSWERS = 6;
+const KEPT_ANSWERS = 24;
 
-/** The last questions and their answers: a stage that is opened again shows at once what it showed before. */
+/**
+ * The last questions and their answers, and what the next press may ask for: such a press, or a stage that is opened again, shows
+ * all that follows at once.
+ */
 const answered = new Cache<Answered>(KEPT_ANSWERS);
 
 /**
@@ -88,6 +94,7 @@ export function useView(
   useEffect(() => {
     if (answer.of !== null && answer.fault === null) answered.keep(answer.of, answer);
   }, [answer]);
+  const shown = useLatest(answer.value);
   const [viewer] = useState(() => new Viewer());
   const underWay = useRef<string | null>(null);
   const ask = useLatest((what: Asked) => {
@@ -95,17 +102,30 @@ export function useView(
     const about = questionOf(key, what);
     if (underWay.current === about) return;
     underWay.current = about;
-    viewer
-      .ask(key, of, what, (part) =>
+    const listener: Listener = {
+      tell: (part, isWhole) =>
         setAnswer(({ value }) => ({
-          ...{ of: about, asked: what, fault: null },
-          // What came out the same stays the same object, so that only what changed is drawn again.
-          value: copyWithStructuralSharing(value, { ...value, ...part }) as View,
+          ...{ of: about, asked: what, fault: null, isWhole },
+          value: sharing(value, { ...value, ...part }),
         })),
-      )
-      .catch((error: unknown) =>
-        setAnswer({ of: about, asked: what, value: NOTHING, fault: faultText(error) }),
-      );
+      foresee: (next, view) => {
+        const ahead = questionOf(key, next);
+        const value = sharing(shown.current, { ...NOTHING, ...view });
+        answered.keep(ahead, { of: ahead, asked: next, value, fault: null, isWhole: true });
+      },
+    };
+    const known = answered.known(about);
+    if (known?.isWhole === true) {
+      setAnswer(known);
+      viewer.arrive(key, of, what, listener);
+      return;
+    }
+    viewer.ask(key, of, what, listener).catch((error: unknown) =>
+      setAnswer({
+        ...{ of: about, asked: what, value: NOTHING, isWhole: false },
+        fault: faultText(error),
+      }),
+    );
   });
   const [ahead] = useState(() => (what: Asked) => ask.current(what));
   const latest = useLatest(asked);
@@ -129,3 +149,6 @@ export function useView(
 }
 
 const questionOf = (key: string, asked: Asked) => key + JSON.stringify(asked);
+
+/** What came out the same stays the same object, so that only what changed is drawn again. */
+const sharing = (before: View, now: View): View => copyWithStructuralSharing(before, now) as View;
