@@ -47,7 +47,10 @@ await run(async () => {
       await onServer(join(folder, 'data'), ['e2e/bench/calendar.ts']);
       return;
     }
-    for (const bench of ['core/bench/main.ts', 'core/bench/fold.ts', 'server/bench/catalogue.ts'])
+    for (const bench of [
+      ...['core/bench/main.ts', 'core/bench/packets-shared.ts', 'core/bench/fold.ts'],
+      'server/bench/catalogue.ts',
+    ])
       await measure([bench]);
     await onServer(join(folder, 'data'), ['server/bench/presses.ts']);
     compareFigures(process.env.BENCH_FIGURES);

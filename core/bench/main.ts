@@ -46,4 +46,4 @@ bench('the doubt of a map, 10 pulses', 40, 260, () =>
 bench('one setting evaluated', 100, 130, () => evaluate(freshCase(), SETTING));
 bench('two handpieces ranked for one client', 20, 600, () => propose(freshCase()));
 benchStrokes();
-benchPackets();
+await benchPackets();

@@ -9,24 +9,25 @@ import { keepFigure, median } from './figures';
 const SOURCE = 'core/bench/packets.c';
 const ROUNDS = 25;
 
-interface Medium {
+export interface Medium {
   readonly name: string;
   readonly layers: readonly MediumLayer[];
   readonly indexAbove: number;
   readonly indexBelow: number;
   readonly packets: number;
-  readonly aim: number;
+  /** Wanted of one thread and of two, × plain C. */
+  readonly aims: readonly [one: number, two: number];
 }
 
 const turbid = { muaPerCm: 10, musPerCm: 90 };
-const MEDIA: readonly Medium[] = [
+export const MEDIA: readonly Medium[] = [
   {
     name: 'slab',
     layers: [{ ...turbid, thicknessCm: 0.02, g: 0.75, n: 1 }],
     indexAbove: 1,
     indexBelow: 1,
     packets: 800_000,
-    aim: 3,
+    aims: [3, 5.5],
   },
   {
     name: 'half space',
@@ -34,7 +35,7 @@ const MEDIA: readonly Medium[] = [
     indexAbove: 1,
     indexBelow: 1,
     packets: 120_000,
-    aim: 4,
+    aims: [4, 7.5],
   },
   {
     name: 'skin III at 755 nm',
@@ -42,43 +43,50 @@ const MEDIA: readonly Medium[] = [
     indexAbove: 1,
     indexBelow: 1.4,
     packets: 8000,
-    aim: 4,
+    aims: [4, 7.5],
   },
 ];
 
-/** Packets a second against a plain program in C, the two in turn so that the machine's moods strike both. */
-export function benchPackets(): void {
+/** Packets a second against a plain program in C on one thread. */
+export const benchPackets = (): Promise<void> =>
+  againstPlainC('Monte Carlo', 0, ROUNDS, async (input) => void monteCarlo(input));
+
+/**
+ * Packets a second against a plain program in C, the two in turn so that the machine's moods strike both.
+ * @param which of the aims
+ */
+export async function againstPlainC(
+  name: string,
+  which: 0 | 1,
+  rounds: number,
+  trace: (input: MonteCarloInput) => Promise<void>,
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'packets-'));
   const program = join(folder, 'packets');
   const built = spawnSync('gcc', ['-O3', '-o', program, SOURCE, '-lm']);
   if (built.status !== 0) console.log('no gcc here: packets without the ratio to plain C');
   for (const medium of MEDIA) {
+    const { layers, indexAbove, indexBelow, packets } = medium;
     const rates: number[] = [];
     const ratios: number[] = [];
-    for (let round = 0; round <= ROUNDS; round++) {
-      const own = compiledRate(medium, round);
+    for (let round = 0; round <= rounds; round++) {
+      const from = performance.now();
+      await trace({ layers, indexAbove, indexBelow, packets, seed: round });
+      const own = (packets / (performance.now() - from)) * 1000;
       const plain = built.status === 0 ? plainRate(program, medium) : NaN;
       // The first round warms up.
       if (round === 0) continue;
       rates.push(own);
       ratios.push(own / plain);
     }
-    if (built.status === 0) keepFigure(`plain C ÷ Monte Carlo, ${medium.name}`, 1 / median(ratios));
+    if (built.status === 0) keepFigure(`plain C ÷ ${name}, ${medium.name}`, 1 / median(ratios));
     const rate = Math.round(median(rates)).toLocaleString('en');
     console.log(
-      `${`Monte Carlo, ${medium.name}`.padEnd(52)} ${rate.padStart(10)} packets/s   ` +
-        `${median(ratios).toFixed(2)} × plain C (aim ${medium.aim} ×)`,
+      `${`${name}, ${medium.name}`.padEnd(52)} ${rate.padStart(10)} packets/s   ` +
+        `${median(ratios).toFixed(2)} × plain C (aim ${medium.aims[which]} ×)`,
     );
   }
   rmSync(folder, { recursive: true });
-}
-
-function compiledRate(medium: Medium, seed: number): number {
-  const { layers, indexAbove, indexBelow, packets } = medium;
-  const input: MonteCarloInput = { layers, indexAbove, indexBelow, packets, seed };
-  const from = performance.now();
-  const found = monteCarlo(input);
-  return (found.packets / (performance.now() - from)) * 1000;
 }
 
 function plainRate(program: string, medium: Medium): number {

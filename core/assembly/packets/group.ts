@@ -1,7 +1,7 @@
 // Four packets in lockstep, one a lane, kept in memory: several groups are worked in turn, so that one's
 // arithmetic hides the waiting of another's.
 
-import { ABSORBED, addTo, FIGURES, figureOf } from './tables';
+import { ABSORBED, addTo, DIFFUSE, FIGURES, figureOf, TRANSMITTED } from './tables';
 
 /** Where in a group each field lies; four lanes of single precision each. */
 export const X: usize = 0;
@@ -18,11 +18,14 @@ export const FREE: usize = 128;
 export const LAYER: usize = 144;
 /** Absorbed in the layer at hand and not yet carried over into its sum. */
 export const LOST: usize = 160;
+/** What left upwards and downwards and is not yet carried over into its sums. */
+export const UP: usize = 176;
+export const DOWN: usize = 192;
 /** The figures of each lane's layer. */
-export const FIGURE: usize = 176;
-const SIZE: usize = 176 + 16 * FIGURES;
+export const FIGURE: usize = 208;
+const SIZE: usize = 208 + 16 * FIGURES;
 
-export const GROUPS: usize = 4;
+export const GROUPS: usize = 2;
 export const FIRST: usize = memory.data(<i32>(SIZE * GROUPS), 16);
 export const END: usize = FIRST + SIZE * GROUPS;
 export const NEXT: usize = SIZE;
@@ -57,9 +60,33 @@ export function enter(group: usize, lane: usize, layer: i32): void {
   }
 }
 
-/** Carries what the lanes lost over into the sums, before single precision loses digits. */
-export function carryLost(group: usize): void {
+/** Carries what the lanes lost and let out over into the sums, before single precision loses digits. */
+export function carryOver(group: usize): void {
   for (let lane: usize = 0; lane < 4; lane++) carryLane(group, lane);
+  addTo(DIFFUSE, sumOf(v128.load(group, UP)));
+  addTo(TRANSMITTED, sumOf(v128.load(group, DOWN)));
+  v128.store(group, f32x4.splat(0), UP);
+  v128.store(group, f32x4.splat(0), DOWN);
+}
+
+/** Lets lanes out of the layers, each up or down; they wait for their next packets. */
+// @ts-ignore: decorator
+@inline
+export function letOut(group: usize, leaves: v128, down: v128): void {
+  const weight = v128.and(v128.load(group, WEIGHT), leaves);
+  v128.store(group, f32x4.add(v128.load(group, DOWN), v128.and(weight, down)), DOWN);
+  v128.store(group, f32x4.add(v128.load(group, UP), v128.andnot(weight, down)), UP);
+  v128.store(group, v128.or(v128.load(group, FREE), leaves), FREE);
+}
+
+/** The sum of four lanes, in double precision. */
+// @ts-ignore: decorator
+@inline
+function sumOf(lanes: v128): f64 {
+  const low = f64x2.promote_low_f32x4(lanes);
+  const high = f64x2.promote_low_f32x4(v128.shuffle<i32>(lanes, lanes, 2, 3, 0, 1));
+  const both = f64x2.add(low, high);
+  return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
 }
 
 function carryLane(group: usize, lane: usize): void {

@@ -1,18 +1,8 @@
 // What happens to a flight at the bounds of a layer.
 
-import { enter, figure, FREE, LAYER, layerOf, PATH, UX, UY, UZ, WEIGHT, X, Y, Z } from './group';
-import {
-  addTo,
-  BEND_DOWN,
-  BEND_UP,
-  BOTTOM,
-  DIFFUSE,
-  figureOf,
-  MUT,
-  TOP,
-  TRANSMITTED,
-} from './tables';
-import { uniformOf } from './tape';
+import { enter, figure, LAYER, layerOf, letOut, PATH, UX, UY, UZ, X, Y, Z } from './group';
+import { BEND_DOWN, BEND_UP, BOTTOM, figureOf, MUT, TOP } from './tables';
+import { coin } from './tape';
 
 const ZERO: v128 = f32x4.splat(0);
 const ONE: v128 = f32x4.splat(1);
@@ -27,7 +17,6 @@ const SIGN: v128 = i32x4.splat(<i32>0x80000000);
 export function meetBound(
   group: usize,
   arriving: v128,
-  item: usize,
   last: v128,
   matched: bool,
 ): void {
@@ -42,7 +31,7 @@ export function meetBound(
   v128.store(group, f32x4.add(v128.load(group, X), f32x4.mul(ux, way)), X);
   v128.store(group, f32x4.add(v128.load(group, Y), f32x4.mul(uy, way)), Y);
   const path = f32x4.sub(v128.load(group, PATH), f32x4.mul(way, figure(group, MUT)));
-  v128.store(group, f32x4.max(path, ZERO), PATH);
+  v128.store(group, f32x4.pmax(path, ZERO), PATH);
   let passes = arriving;
   if (!matched) {
     // Fresnel for unpolarised light; beyond the critical angle the cosine is 0 and all returns.
@@ -52,13 +41,13 @@ export function meetBound(
       f32x4.mul(bend, bend),
       f32x4.sub(ONE, f32x4.mul(cosine, cosine)),
     );
-    const beyond = f32x4.sqrt(f32x4.max(f32x4.sub(ONE, sineSquared), ZERO));
+    const beyond = f32x4.sqrt(f32x4.pmax(f32x4.sub(ONE, sineSquared), ZERO));
     const across = f32x4.mul(bend, cosine);
     const along = f32x4.mul(bend, beyond);
     const s = f32x4.div(f32x4.sub(across, beyond), f32x4.add(across, beyond));
     const p = f32x4.div(f32x4.sub(along, cosine), f32x4.add(along, cosine));
     const back = f32x4.mul(HALF, f32x4.add(f32x4.mul(s, s), f32x4.mul(p, p)));
-    const returns = v128.and(arriving, f32x4.lt(uniformOf(item), back));
+    const returns = v128.and(arriving, f32x4.lt(coin(), back));
     passes = v128.andnot(arriving, returns);
     v128.store(group, v128.bitselect(f32x4.mul(ux, bend), ux, passes), UX);
     v128.store(group, v128.bitselect(f32x4.mul(uy, bend), uy, passes), UY);
@@ -72,12 +61,7 @@ export function meetBound(
     down,
   );
   const leaves = v128.and(passes, outermost);
-  if (v128.any_true(leaves)) {
-    const weight = v128.load(group, WEIGHT);
-    addTo(TRANSMITTED, sumOf(v128.and(weight, v128.and(leaves, down))));
-    addTo(DIFFUSE, sumOf(v128.and(weight, v128.andnot(leaves, down))));
-    v128.store(group, v128.or(v128.load(group, FREE), leaves), FREE);
-  }
+  if (v128.any_true(leaves)) letOut(group, leaves, down);
   const changes = i32x4.bitmask(v128.andnot(passes, leaves));
   if (changes) {
     const downs = i32x4.bitmask(down);
@@ -96,14 +80,4 @@ export function allMatched(layerCount: i32): bool {
     if (figureOf(layer, BEND_UP) !== 1 || figureOf(layer, BEND_DOWN) !== 1) return false;
   }
   return true;
-}
-
-/** The sum of four lanes, in double precision. */
-// @ts-ignore: decorator
-@inline
-function sumOf(lanes: v128): f64 {
-  const low = f64x2.promote_low_f32x4(lanes);
-  const high = f64x2.promote_low_f32x4(v128.shuffle<i32>(lanes, lanes, 2, 3, 0, 1));
-  const both = f64x2.add(low, high);
-  return f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
 }

@@ -2,13 +2,14 @@
 // a group to its next collision, past what bounds lie between.
 
 import {
-  carryLost,
+  carryOver,
   END,
   enter,
   figure,
   FIRST,
   FREE,
   GROUPS,
+  letOut,
   NEXT,
   PATH,
   reset,
@@ -21,7 +22,7 @@ import {
   Z,
 } from './group';
 import { allMatched, meetBound } from './interface';
-import { collide } from './scattering';
+import { allPlain, collide } from './scattering';
 import { aim, score } from './score';
 import {
   addTo,
@@ -82,6 +83,9 @@ export function batch(
   left = packets;
   parked = 0;
   const matched = allMatched(layerCount);
+  const plain = allPlain(layerCount);
+  // One layer that bends no light: whoever arrives at a bound is out.
+  const open = matched && layerCount === 1;
   const last = i32x4.splat(layerCount - 1);
   const lowest = f32x4.splat(rouletteBelow);
   const lanes = <i32>(GROUPS * 4);
@@ -92,11 +96,11 @@ export function batch(
       let z = f32x4.add(v128.load(group, Z), f32x4.mul(v128.load(group, UZ), flight));
       let crossing = crosses(group, z);
       while (v128.any_true(v128.or(crossing, v128.load(group, FREE)))) {
-        const item = next();
         const arriving = v128.andnot(crossing, v128.load(group, FREE));
-        if (v128.any_true(arriving)) meetBound(group, arriving, item, last, matched);
+        if (open) letOut(group, arriving, f32x4.gt(v128.load(group, UZ), f32x4.splat(0)));
+        else if (v128.any_true(arriving)) meetBound(group, arriving, last, matched);
         const free = v128.load(group, FREE);
-        if (v128.any_true(free)) launch(group, free, pathOf(item), 1 - entry, layerCount > 1);
+        if (v128.any_true(free)) launch(group, free, pathOf(next()), 1 - entry, layerCount > 1);
         flight = f32x4.mul(v128.load(group, PATH), figure(group, FREE_PATH));
         z = f32x4.add(v128.load(group, Z), f32x4.mul(v128.load(group, UZ), flight));
         crossing = crosses(group, z);
@@ -105,13 +109,13 @@ export function batch(
       advance(group, Y, UY, flight);
       v128.store(group, z, Z);
       score(group);
-      collide(group, lowest);
+      collide(group, lowest, plain);
     }
     if (++turns % CARRY_EVERY === 0) {
-      for (let group = FIRST; group < END; group += NEXT) carryLost(group);
+      for (let group = FIRST; group < END; group += NEXT) carryOver(group);
     }
   }
-  for (let group = FIRST; group < END; group += NEXT) carryLost(group);
+  for (let group = FIRST; group < END; group += NEXT) carryOver(group);
 }
 
 /** Which lanes would leave their layer; a lane that carries no light need not arrive anywhere. */

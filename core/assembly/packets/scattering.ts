@@ -1,8 +1,8 @@
 // A collision: what it leaves of a packet's weight and where it sends it.
 
 import { figure, FREE, LOST, PATH, UX, UY, UZ, WEIGHT } from './group';
-import { C0, C1, C2, C3, C4, C5, LOSS } from './tables';
-import { cosineOf, next, pathOf, sineOf, uniformOf } from './tape';
+import { C0, C1, C2, C3, C4, C5, figureOf, LOSS } from './tables';
+import { coin, cosineOf, next, pathOf, sineOf, uniformOf } from './tape';
 
 const ZERO: v128 = f32x4.splat(0);
 const ONE: v128 = f32x4.splat(1);
@@ -12,15 +12,15 @@ const ROULETTE_CHANCE: f32 = 0.1;
 /** Absorbs a share, turns the rest, draws the next path and lets faint packets play for their life. */
 // @ts-ignore: decorator
 @inline
-export function collide(group: usize, lowest: v128): void {
+export function collide(group: usize, lowest: v128, plain: bool): void {
   const before = v128.load(group, WEIGHT);
   const lost = f32x4.mul(before, figure(group, LOSS));
   let weight = f32x4.sub(before, lost);
   v128.store(group, f32x4.add(v128.load(group, LOST), lost), LOST);
-  turn(group, next());
+  turn(group, next(), plain);
   const faint = v128.and(f32x4.lt(weight, lowest), f32x4.gt(before, ZERO));
   if (v128.any_true(faint)) {
-    const survives = f32x4.lt(uniformOf(next()), f32x4.splat(ROULETTE_CHANCE));
+    const survives = f32x4.lt(coin(), f32x4.splat(ROULETTE_CHANCE));
     // Where nothing scatters all is lost at once, and nothing is left to play for.
     const lives = v128.and(v128.and(faint, survives), f32x4.gt(weight, ZERO));
     const raised = f32x4.mul(weight, f32x4.splat(1 / ROULETTE_CHANCE));
@@ -30,19 +30,27 @@ export function collide(group: usize, lowest: v128): void {
   v128.store(group, weight, WEIGHT);
 }
 
+/** Whether the cosine of every layer’s deflection is no more than C0 + C1·u. */
+export function allPlain(layerCount: i32): bool {
+  for (let layer: usize = 0; layer < <usize>layerCount; layer++) {
+    if (figureOf(layer, C2) !== 0) return false;
+  }
+  return true;
+}
+
 // @ts-ignore: decorator
 @inline
-function turn(group: usize, item: usize): void {
+function turn(group: usize, item: usize, plain: bool): void {
   const u = uniformOf(item);
-  const ratio = f32x4.div(
-    figure(group, C3),
-    f32x4.add(figure(group, C4), f32x4.mul(figure(group, C5), u)),
-  );
-  const raw = f32x4.sub(
-    f32x4.add(figure(group, C0), f32x4.mul(figure(group, C1), u)),
-    f32x4.mul(figure(group, C2), f32x4.mul(ratio, ratio)),
-  );
-  const cosine = f32x4.max(f32x4.min(raw, ONE), f32x4.splat(-1));
+  let raw = f32x4.add(figure(group, C0), f32x4.mul(figure(group, C1), u));
+  if (!plain) {
+    const ratio = f32x4.div(
+      figure(group, C3),
+      f32x4.add(figure(group, C4), f32x4.mul(figure(group, C5), u)),
+    );
+    raw = f32x4.sub(raw, f32x4.mul(figure(group, C2), f32x4.mul(ratio, ratio)));
+  }
+  const cosine = f32x4.pmax(f32x4.pmin(raw, ONE), f32x4.splat(-1));
   const sine = f32x4.sqrt(f32x4.sub(ONE, f32x4.mul(cosine, cosine)));
   const toFirst = f32x4.mul(sine, cosineOf(item));
   const toSecond = f32x4.mul(sine, sineOf(item));

@@ -27,7 +27,7 @@ export function score(group: usize): void {
 }
 
 function scoreDepths(group: usize): void {
-  const height = f32x4.mul(f32x4.max(v128.load(group, Z), ZERO), f32x4.splat(cellsPerCm));
+  const height = f32x4.mul(f32x4.pmax(v128.load(group, Z), ZERO), f32x4.splat(cellsPerCm));
   const cell = i32x4.min_s(i32x4.trunc_sat_f32x4_s(height), i32x4.splat(HEIGHTS - 1));
   const depth0 = depthAt(i32x4.extract_lane(cell, 0));
   const depth1 = depthAt(i32x4.extract_lane(cell, 1));
