@@ -67,6 +67,7 @@ import { answerProblems, HttpProblem } from './http/problem';
 import { routesOf, type ApiRoute } from './http/routes-of';
 import { sameOrigin } from './http/same-origin';
 import { actorOf, sessions } from './http/session';
+import { accountOf } from './http/session-store';
 import { takeUpgrades } from './http/upgrade';
 import { makeMetrics, type Metrics } from './operation/metrics';
 import { stateOf } from './operation/state';
@@ -217,9 +218,9 @@ export async function makeApplication(options: {
     api.use(pressRoutes(db));
     // Presses are small and come first; whatever else is read goes out compressed.
     api.use(compression());
-    api.use(async (request, _response, next) => {
+    api.use((request, _response, next) => {
       // A closed account or a changed role takes effect at once, not when the session ends.
-      const current = await currentActor(db, actorOf(request));
+      const current = currentActor(actorOf(request), accountOf(request));
       if (current === null)
         throw new HttpProblem('not-signed-in', 'This account is no longer active');
       request.session.actor = current.actor;

@@ -1,10 +1,10 @@
 import { hasRight, RIGHT_ROLES, type Right } from '@tidy-quill/core/access';
 import type { Role } from '@tidy-quill/contract/auth';
-import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
 import type pg from 'pg';
 import { HttpProblem } from './problem';
+import { sessionStore } from './session-store';
 
 /** Who is at the other end of a request. */
 export interface Actor {
@@ -46,13 +46,6 @@ const RENEWED_EVERY_MS = 10 * 60 * 1000;
  * minutes, and seven days from signing in at the most.
  */
 export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
-  const Store = connectPgSimple(session);
-  const store = new Store({
-    pool,
-    tableName: 'session',
-    pruneSessionInterval: 15 * 60,
-    disableTouch: true,
-  });
   const renew: RequestHandler = (request, _response, next) => {
     const { begunMs = 0, renewedMs = begunMs, actor } = request.session;
     if (actor !== undefined && Date.now() - begunMs > LONGEST_MS) {
@@ -68,7 +61,7 @@ export function sessions(pool: pg.Pool, secret: string): RequestHandler[] {
     request.session.save(next);
   };
   const kept = session({
-    store,
+    store: sessionStore(pool),
     name: 'tidy-quill',
     secret,
     resave: false,

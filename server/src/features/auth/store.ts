@@ -8,6 +8,7 @@ import type { Db, Queryable } from '../../db/connect';
 import { accountSecrets, tabletSignIns } from '../../db/account-tables';
 import { clinics, installation, staff } from '../../db/schema';
 import type { Actor } from '../../http/session';
+import type { Account } from '../../http/session-store';
 import { lockedFor } from '../accounts/lock';
 import { audit } from '../audit/store';
 
@@ -88,22 +89,12 @@ const owes = (role: Actor['role'], demanded: boolean, since: Date | null): boole
   demanded && role !== 'technician' && since === null;
 
 /** The actor as the account stands now, and whether a second factor is owed; null when it was closed meanwhile. */
-export async function currentActor(
-  db: Db,
+export function currentActor(
   { clinicId, staffId }: Actor,
-): Promise<{ readonly actor: Actor; readonly secondFactorOwed: boolean } | null> {
-  const [row] = await db
-    .select({
-      role: staff.role,
-      demanded: clinics.demandsSecondFactor,
-      since: accountSecrets.totpSince,
-    })
-    .from(staff)
-    .innerJoin(clinics, eq(clinics.id, staff.clinicId))
-    .leftJoin(accountSecrets, OF_STAFF)
-    .where(and(eq(staff.clinicId, clinicId), eq(staff.id, staffId), eq(staff.active, true)));
-  if (row === undefined) return null;
-  const { role, demanded, since } = row;
+  account: Account | null,
+): { readonly actor: Actor; readonly secondFactorOwed: boolean } | null {
+  if (account === null) return null;
+  const { role, demanded, since } = account;
   return {
     actor: { clinicId, staffId, role },
     secondFactorOwed: owes(role, demanded, since),
