@@ -133,7 +133,7 @@ export async function appendJudged<Asked extends { readonly id: string }>(
       const zones = rebuild(all, visit.areaId, true);
       const refusal =
         refuseVisitEvent(all, one, visit.areaId, around, zones) ??
-        (await refuseByHistory(tx, clinicId, visit, all, one));
+        (await refuseByHistory(locked, all, one));
       if (refusal !== null) {
         throw new HttpProblem('refused-by-rule', 'This does not fit the visit as it stands', {
           detail: refusal,
@@ -247,9 +247,7 @@ async function isConsented(
 
 /** Nothing is fired where an earlier session did harm that is still followed, or that the plan knew nothing of. */
 async function refuseByHistory(
-  db: Queryable,
-  clinicId: string,
-  visit: VisitHeader,
+  { tx, clinicId, visit, timeZone }: Locked,
   events: readonly VisitEvent[],
   event: VisitEvent,
 ): Promise<EventRefusal | null> {
@@ -257,7 +255,7 @@ async function refuseByHistory(
   const areaId = defined(zoneOfEvent(event, visit.areaId));
   const record = defined(zoneRecords(events, visit.areaId).get(areaId));
   if (record.run.startedAt !== null) return null;
-  const before = earlierVisitsOf(await earlierVisits(db, clinicId, visit, 'UTC'), areaId);
+  const before = earlierVisitsOf(await earlierVisits(tx, clinicId, visit, timeZone), areaId);
   if (againstHistory(record, before.history).planIsStale && !record.planIsStale) {
     return 'planIsStale';
   }
