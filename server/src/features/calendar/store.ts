@@ -30,7 +30,7 @@ import type { Actor } from '../../http/session';
 import { cancelled } from '../ahead/store';
 import { actAs } from '../audit/store';
 import { catalogueInForce } from '../catalogue/store';
-import { outOfUseNow } from '../devices/log';
+import { logsNow, outOfUseBy, type LogsNow } from '../devices/log';
 import { sumUp } from '../projections/store';
 import { readAway } from './ics';
 
@@ -99,9 +99,18 @@ export async function bookedBetween(
 export async function awayBetween(
   db: Queryable,
   clinicId: string,
-  { from, to }: Between,
+  between: Between,
 ): Promise<readonly Unavailable[]> {
-  const [rows, outOfUse] = await together(
+  return (await awayAndLogs(db, clinicId, between)).away;
+}
+
+/** The same, with the devices' logs that it was read from. */
+export async function awayAndLogs(
+  db: Queryable,
+  clinicId: string,
+  { from, to }: Between,
+): Promise<{ readonly away: readonly Unavailable[]; readonly logs: LogsNow }> {
+  const [rows, logs] = await together(
     db
       .select()
       .from(unavailable)
@@ -114,10 +123,12 @@ export async function awayBetween(
         ),
       )
       .orderBy(asc(unavailable.fromAt), asc(unavailable.id)),
-    outOfUseNow(db, clinicId),
+    logsNow(db, clinicId),
   );
-  const out = outOfUse.filter((each) => new Date(each.until) > from && new Date(each.from) < to);
-  return [...rows.map(asAway), ...out];
+  const out = outOfUseBy(logs).filter(
+    (each) => new Date(each.until) > from && new Date(each.from) < to,
+  );
+  return { away: [...rows.map(asAway), ...out], logs };
 }
 
 const asAway = (row: typeof unavailable.$inferSelect): Unavailable => ({

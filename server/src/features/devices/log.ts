@@ -61,15 +61,6 @@ export async function logsNow(db: Queryable, clinicId: string): Promise<LogsNow>
 const LAST = sql<string | null>`max(${deviceLog.id}::text)`;
 
 /** How each of some handpieces stands today, by its id. */
-export async function deviceStates(
-  db: Queryable,
-  clinicId: string,
-  handpieces: readonly Handpiece[],
-): Promise<ReadonlyMap<string, DeviceState>> {
-  return statesBy(await logsNow(db, clinicId), handpieces);
-}
-
-/** The same by logs that were read. */
 export function statesBy(
   { timeZone, logs }: LogsNow,
   handpieces: readonly Handpiece[],
@@ -101,11 +92,7 @@ function stateOf(
 }
 
 /** Handpieces that their log has out of use now, as something that bookings cannot have for as long as that is thought to last. */
-export async function outOfUseNow(
-  db: Queryable,
-  clinicId: string,
-): Promise<readonly Unavailable[]> {
-  const { timeZone, logs } = await logsNow(db, clinicId);
+export function outOfUseBy({ timeZone, logs }: LogsNow): readonly Unavailable[] {
   const today = clinicToday(timeZone);
   return [...logs.keys()].flatMap((whatId): Unavailable[] => {
     const { outOfUse } = stateOf(logs, whatId, undefined, today);

@@ -13,15 +13,15 @@ import type { Actor } from '../../http/session';
 import { actAs } from '../audit/store';
 import { bookedBetween, clinicOf } from '../calendar/store';
 import { documentInForce } from '../catalogue/store';
-import { deviceLogs, deviceStates, outOfUseNow } from './log';
+import { deviceLogs, logsNow, outOfUseBy, statesBy } from './log';
 
 /** How every handpiece of the catalogue stands today. */
 export async function standingsOf(db: Db, clinicId: string): Promise<DeviceStanding[]> {
   const { timeZone } = await clinicOf(db, clinicId);
   const today = clinicToday(timeZone);
   const { content: handpieces } = await documentInForce(db, clinicId, 'devices', []);
-  const states = await deviceStates(db, clinicId, handpieces);
-  const out = await outOfUseNow(db, clinicId);
+  const logs = await logsNow(db, clinicId);
+  const [states, out] = [statesBy(logs, handpieces), outOfUseBy(logs)];
   const furthest = Math.max(...out.map(({ until }) => Date.parse(until)), 0);
   const now = new Date();
   const booked =

@@ -10,6 +10,7 @@ import type { VisitEvent } from '@tidy-quill/core/events';
 import { defined, type Day } from '@tidy-quill/core/units';
 import { and, asc, desc, eq, inArray, lt, lte, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from '../../db/connect';
+import { together } from '../../db/together';
 import { visits } from '../../db/schema';
 import { visitStatus, zoneSessions } from '../../db/visit-status';
 import { eventsOf } from '../visit/events';
@@ -96,14 +97,20 @@ export async function visitsSummed(
   matching: SQL,
   changed: SQL = matching,
 ): Promise<VisitSummed[]> {
-  await sumUp(db, defined(and(eq(visits.clinicId, clinicId), changed)));
-  const { zones, sessions, unreadable } = visitStatus;
-  const rows = await db
-    .select({ visit: visits, zones, sessions, unreadable })
-    .from(visits)
-    .innerJoin(visitStatus, OF_VISIT)
-    .where(and(eq(visits.clinicId, clinicId), matching))
-    .orderBy(asc(visits.startsAt), asc(visits.id));
+  const { zones, sessions, unreadable, stale, version } = visitStatus;
+  const asked = () =>
+    db
+      .select({ visit: visits, zones, sessions, unreadable, stale, version })
+      .from(visits)
+      .innerJoin(visitStatus, OF_VISIT)
+      .where(and(eq(visits.clinicId, clinicId), matching))
+      .orderBy(asc(visits.startsAt), asc(visits.id));
+  // Mostly nothing is outdated, and the rows themselves say so.
+  let rows = changed === matching ? await asked() : null;
+  if (rows === null || rows.some((row) => row.stale || row.version < SUMMARY_VERSION)) {
+    await sumUp(db, defined(and(eq(visits.clinicId, clinicId), changed)));
+    rows = await asked();
+  }
   return rows.map(({ visit, unreadable: broken, ...row }) => ({
     visit,
     zones: row.zones.map((zone, index) => ({
@@ -183,11 +190,18 @@ async function write(
   { treated, facts, ...summed }: Row,
 ): Promise<void> {
   const row = { ...summed, version: SUMMARY_VERSION, stale: false };
-  await tx
-    .insert(visitStatus)
-    .values({ ...key, ...row })
-    .onConflictDoUpdate({ target: [visitStatus.clinicId, visitStatus.visitId], set: row });
-  await writeFacts(tx, key, facts);
+  await together(
+    tx
+      .insert(visitStatus)
+      .values({ ...key, ...row })
+      .onConflictDoUpdate({ target: [visitStatus.clinicId, visitStatus.visitId], set: row }),
+    writeTreated(tx, key, treated),
+    writeFacts(tx, key, facts),
+  );
+}
+
+/** Writes on which day each zone was last treated. */
+async function writeTreated(tx: Queryable, key: VisitKey, treated: Row['treated']): Promise<void> {
   const rows = treated.map(({ areaId, last }) => ({
     ...{ ...key, areaId, treatedOn: last?.on ?? null, newTestSpot: last?.newTestSpot ?? false },
   }));

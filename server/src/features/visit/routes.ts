@@ -16,6 +16,7 @@ import { defined, daysBetween } from '@tidy-quill/core/units';
 import { eq } from 'drizzle-orm';
 import { Router, type Request } from 'express';
 import type { Db, Queryable } from '../../db/connect';
+import { together } from '../../db/together';
 import { clinics } from '../../db/schema';
 import { clinicDay, clinicToday } from '../../http/clinic-day';
 import { HttpProblem, parse, pathId } from '../../http/problem';
@@ -160,8 +161,10 @@ export function visitRoutes(db: Db, tries: Tries, carrier: MessageCarrier): Rout
     const prepare = async (locked: Locked): Promise<readonly NewEvent[]> => {
       const zone = areaId ?? locked.visit.areaId;
       const worked = workedIn(locked.events, locked.visit.areaId);
-      await judgeTrialArm(locked.tx, locked.clinicId, locked.visit, zone, setting, worked);
-      const plan = await acceptedPlan(locked, zone, setting, colours);
+      const [, plan] = await together(
+        judgeTrialArm(locked.tx, locked.clinicId, locked.visit, zone, setting, worked),
+        acceptedPlan(locked, zone, setting, colours),
+      );
       return [{ id, at, areaId: zone, body: { kind: 'planAccepted', plan } }];
     };
     const { after } = parse(EventsAfter, request.query);
