@@ -19,9 +19,8 @@ function workShare({ input, part }: Share): number[][] {
 }
 
 const answerOf = (worker: Worker, share: Share) =>
-  new Promise<number[][]>((resolve, reject) => {
+  new Promise<number[][]>((resolve) => {
     worker.once('message', resolve);
-    worker.once('error', reject);
     worker.postMessage(share);
   });
 

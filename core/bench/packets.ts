@@ -26,7 +26,7 @@ export const MEDIA: readonly Medium[] = [
     layers: [{ ...turbid, thicknessCm: 0.02, g: 0.75, n: 1 }],
     indexAbove: 1,
     indexBelow: 1,
-    packets: 800_000,
+    packets: 1_600_000,
     aims: [3, 5.5],
   },
   {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shareAtRisk } from '../learning';
+import { LEARNING, shareAtRisk } from '../learning';
 import {
   chancesAt,
   evaluate,
@@ -48,6 +48,26 @@ describe('a limit by risk', () => {
     expect(limits?.risk).toBeCloseTo(found.share * defined(model).ceilingJcm2, 9);
     expect(chancesAt(defined(limits?.risk), defined(model), found).adverse).toBeCloseTo(0.01, 6);
     expect(found.prior.skin.sd).toBeGreaterThanOrEqual(0.12);
+  });
+
+  it('follows the constants of each clinic’s protocol', () => {
+    const rule = (harmSpread: number): LearningRule => ({
+      ...LEARNING_RULE,
+      constants: { ...LEARNING, harmSpread },
+    });
+    for (const harmSpread of [0.12, 0.3]) {
+      const found = learnt(withRule(CASE, rule(harmSpread)));
+      const sd = Math.hypot(found.prior.skin.sd, harmSpread);
+      expect(found.share).toBeCloseTo(Math.exp(-2.3263 * sd), 2);
+    }
+    // The more gradually skin is thought to answer, the less one blister says of where its tolerance lies.
+    const tolerance = (harmSpread: number) => {
+      const of = withRule(withSubject({ history: [session(20, BURNT)] }), rule(harmSpread));
+      return learnt(of).posterior.skin.mean;
+    };
+    expect(tolerance(0.12)).toBeLessThan(tolerance(0.2));
+    expect(tolerance(0.2)).toBeLessThan(tolerance(0.4));
+    expect(tolerance(0.4)).toBeLessThan(0);
   });
 
   it('only ever lowers, whatever was answered, unless the clinic says that it may rise', () => {

@@ -1,5 +1,5 @@
 /**
- * Remembers what pure work gave, by key. Of more than `most` answers it forgets the one that was given first.
+ * Remembers what pure work gave, by key. It forgets all once `most` answers are kept: simple, and bounded.
  */
 export class Cache<T> {
   private readonly answers = new Map<string, T>();
@@ -21,10 +21,7 @@ export class Cache<T> {
 
   /** Remembers what was given elsewhere. */
   keep(key: string, answer: T): void {
-    if (this.answers.size >= this.most && !this.answers.has(key)) {
-      const [oldest] = this.answers.keys();
-      if (oldest !== undefined) this.answers.delete(oldest);
-    }
+    if (this.answers.size >= this.most && !this.answers.has(key)) this.answers.clear();
     this.answers.set(key, answer);
   }
 }

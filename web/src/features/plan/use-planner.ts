@@ -1,5 +1,4 @@
 import { copyWithStructuralSharing } from '@reduxjs/toolkit/query';
-import { Cache } from '@tidy-quill/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Asked, Opened, PlanningCase, View } from '../../planner/answers';
 import { openCase, openedBefore, Viewer } from '../../planner/planner';
@@ -76,7 +75,14 @@ const KEPT_ANSWERS = 24;
  * The last questions and their answers, and what the next press may ask for: such a press, or a stage that is opened again, shows
  * all that follows at once.
  */
-const answered = new Cache<Answered>(KEPT_ANSWERS);
+const answered = new Map<string, Answered>();
+
+function keep(question: string, answer: Answered): void {
+  answered.delete(question);
+  answered.set(question, answer);
+  const [oldest] = answered.keys();
+  if (answered.size > KEPT_ANSWERS && oldest !== undefined) answered.delete(oldest);
+}
 
 /**
  * All that follows from a setting in a case; each part stays as it was until it is worked out again. `asked` is the setting that
@@ -89,10 +95,10 @@ export function useView(
   const key = useMemo(() => (of === null ? null : JSON.stringify(of)), [of]);
   const question = key === null || asked === null ? null : questionOf(key, asked);
   const [answer, setAnswer] = useState<Answered>(
-    () => (question === null ? undefined : answered.known(question)) ?? NOT_YET,
+    () => (question === null ? undefined : answered.get(question)) ?? NOT_YET,
   );
   useEffect(() => {
-    if (answer.of !== null && answer.fault === null) answered.keep(answer.of, answer);
+    if (answer.of !== null && answer.fault === null) keep(answer.of, answer);
   }, [answer]);
   const shown = useLatest(answer.value);
   const [viewer] = useState(() => new Viewer());
@@ -111,10 +117,10 @@ export function useView(
       foresee: (next, view) => {
         const ahead = questionOf(key, next);
         const value = sharing(shown.current, { ...NOTHING, ...view });
-        answered.keep(ahead, { of: ahead, asked: next, value, fault: null, isWhole: true });
+        keep(ahead, { of: ahead, asked: next, value, fault: null, isWhole: true });
       },
     };
-    const known = answered.known(about);
+    const known = answered.get(about);
     if (known?.isWhole === true) {
       setAnswer(known);
       viewer.arrive(key, of, what, listener);
