@@ -80,15 +80,19 @@ describe('the protocol', () => {
     await browser.press('Protocol');
     await browser.see('Margins below the model’s ceiling');
     await browser.fill('Usual', '0.5');
+    await browser.press('How sharply skin and hair answer');
+    await browser.fill('Spread of where harm begins', '0.25');
     await browser.see('Changed since version 2, not in force');
     await browser.press('Keep as version 3');
     await browser.press('Approve version 3');
     await browser.gone('Approve version 3');
-    const [row] = await app.rows<{ usual: number }>(
-      `select (content->'margins'->>'usual')::float as usual from catalogue_versions
-       where kind = 'protocol' order by number desc limit 1`,
+    const [row] = await app.rows<{ usual: number; constants: object }>(
+      `select (content->'margins'->>'usual')::float as usual, content->'learning'->'constants' as constants
+       from catalogue_versions where kind = 'protocol' order by number desc limit 1`,
     );
-    expect(defined(row).usual).toBe(0.5);
+    // The four others stay as they ship.
+    const constants = { harmSpread: 0.25, strongBelow: 0.35, workSpread: 0.25, painBelow: 0.5 };
+    expect(row).toEqual({ usual: 0.5, constants: { ...constants, painSpread: 0.3 } });
   });
 });
 

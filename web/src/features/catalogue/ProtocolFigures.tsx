@@ -1,9 +1,9 @@
 import './catalogue.css';
-import { habitOf, LEARNING_RULE, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
+import { habitOf, TECHNIQUES, type Protocol } from '@tidy-quill/core/plan';
 import { USUAL_PAIN_MINUTES } from '@tidy-quill/core/reaction';
-import { Checkbox, InputNumber } from 'antd';
 import { TECHNIQUE_WORDS } from '../../text';
-import { Field } from '../../widgets/Field';
+import { FigureField } from './FigureField';
+import { LearningFigures } from './LearningFigures';
 
 /** The protocol's figures beside its rows: margins, pace, and each technique's habit. */
 export function ProtocolFigures({
@@ -23,22 +23,11 @@ export function ProtocolFigures({
     bounds: readonly [number, number, number],
     set: (value: number) => Protocol,
   ) => (
-    <Field key={label} label={label}>
-      {(field) => (
-        <InputNumber
-          {...field}
-          value={value}
-          suffix={unit}
-          min={bounds[0]}
-          max={bounds[1]}
-          step={bounds[2]}
-          disabled={!editable}
-          onChange={(next) => {
-            if (next !== null) onChange(set(next));
-          }}
-        />
-      )}
-    </Field>
+    <FigureField
+      key={label}
+      {...{ label, value, unit, bounds, editable }}
+      onChange={(next) => onChange(set(next))}
+    />
   );
   const margin = (label: string, key: keyof Protocol['margins']) =>
     figure(label, margins[key], 'of ceiling', [0.1, 0.8, 0.01], (value) => ({
@@ -62,33 +51,11 @@ export function ProtocolFigures({
         {margin('Usual', 'usual')}
         {margin('Working types IV–VI', 'darkSkin')}
         {margin('Typed only, or a tan', 'doubtful')}
-        <h2>What answers may do</h2>
-        <Checkbox
-          disabled={!editable}
-          checked={learning !== undefined}
-          onChange={({ target }) =>
-            onChange({ ...protocol, learning: target.checked ? LEARNING_RULE : undefined })
-          }
-        >
-          Limit by the chance of an adverse answer
-        </Checkbox>
-        {learning === undefined ? null : (
-          <>
-            {figure('Chance allowed', learning.risk * 100, '%', [0.2, 2, 0.1], (percent) => ({
-              ...protocol,
-              learning: { ...learning, risk: Math.round(percent * 10) / 1000 },
-            }))}
-            <Checkbox
-              disabled={!editable}
-              checked={learning.mayRise}
-              onChange={({ target }) =>
-                onChange({ ...protocol, learning: { ...learning, mayRise: target.checked } })
-              }
-            >
-              Good answers may open more than the margin, up to 0.80 of the ceiling
-            </Checkbox>
-          </>
-        )}
+        <LearningFigures
+          rule={learning}
+          editable={editable}
+          onChange={(rule) => onChange({ ...protocol, learning: rule })}
+        />
       </section>
       <section>
         <h2>Pace</h2>
