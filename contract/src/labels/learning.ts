@@ -47,8 +47,8 @@ export const riskReason = (learnt: LearntHere): string =>
     .filter((each) => each !== '')
     .join(' ');
 
-// Less than this, J/cm², moves no limit.
-const SAME_LIMIT = 0.05;
+/** Whether two limits are the same figure on the screen: “from 28.8 to 28.8” says nothing. */
+const readAlike = (one: number, other: number) => figure(one) === figure(other);
 
 /** “A good answer at 27 would bring the limit by risk from 29 to 31 J/cm², a strong one to 24.” */
 export function lessonText(
@@ -57,13 +57,13 @@ export function lessonText(
   { limitAfter: { right, strong } }: Lesson,
 ): string {
   const good = `A good answer at ${figure(fluenceJcm2, 2)} would`;
-  return Math.abs(right - limitJcm2) < SAME_LIMIT
+  return readAlike(right, limitJcm2)
     ? `${good} leave the limit by risk at ${figure(limitJcm2)}\u00a0J/cm², a strong one bring it to ${figure(strong)}.`
     : `${good} bring the limit by risk from ${figure(limitJcm2)} to ${figure(right)}\u00a0J/cm², a strong one to ${figure(strong)}.`;
 }
 
 /** “What was seen brings the limit by risk from 29 to 31 J/cm² at this setting.” */
 export const taughtText = (wasJcm2: number, isJcm2: number): string =>
-  Math.abs(isJcm2 - wasJcm2) < SAME_LIMIT
+  readAlike(isJcm2, wasJcm2)
     ? `What was seen leaves the limit by risk at ${figure(isJcm2)}\u00a0J/cm² at this setting.`
     : `What was seen brings the limit by risk from ${figure(wasJcm2)} to ${figure(isJcm2)}\u00a0J/cm² at this setting.`;
