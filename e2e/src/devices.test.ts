@@ -7,7 +7,11 @@ import { shortDay } from '@tidy-quill/contract/labels/format';
 import { addDays, defined } from '@tidy-quill/core/units';
 import { startApplication, type Application } from './application';
 import { startBrowser, type Browser } from './browser';
+import { WAIT_MS } from './patience';
 import { readAndApprove, signIn } from './walk';
+
+/** Between two presses of a hand that looks at what it has done, ms. */
+const HAND_MS = 500;
 
 const folder = mkdtempSync(join(tmpdir(), 'tidy-quill-files-'));
 
@@ -162,6 +166,28 @@ describe('the bench', () => {
     await browser.press('Cancel', '//section[@class="light-check"]');
     await browser.press('Check with Monte Carlo');
     await browser.seeWithin('packets of light; worst difference', 90_000);
+  });
+
+  it('draws a press of a dial at once with all that follows, once the hand has rested', async () => {
+    // Up and down in turn: whether what follows stands there as soon as the press is drawn.
+    const press = (at: number) =>
+      browser.driver.executeAsyncScript<boolean>(
+        `const [at, done] = arguments;
+         const busy = () => document.querySelector('.stage.plan').getAttribute('aria-busy') === 'true';
+         if (busy()) return done(false);
+         const shown = () => document.querySelector('.stepper[aria-label="Fluence"] .figure-large').textContent;
+         const before = shown();
+         document.querySelectorAll('.stepper[aria-label="Fluence"] button')[at].click();
+         queueMicrotask(() => done(shown() !== before && !busy()));`,
+        at,
+      );
+    let presses = 0;
+    await browser.driver.wait(
+      () => press(presses++ % 2),
+      WAIT_MS,
+      'no press was drawn whole',
+      HAND_MS,
+    );
   });
 
   it('gives no number on mucosa', async () => {
