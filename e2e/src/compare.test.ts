@@ -4,7 +4,9 @@ import { defined, seeded } from '@tidy-quill/core/units';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { By, until } from 'selenium-webdriver';
 import { afterAll, describe, expect, it } from 'vitest';
+import { WAIT_MS } from './patience';
 import { writePicture } from './picture-file';
 import { startWalk } from './start-walk';
 import { agreeToPhotographs, openClient, openVisit, RIBBON, signIn, signOut, SOON } from './walk';
@@ -143,6 +145,19 @@ describe('redness', () => {
     await browser.see('How does it go?');
     await browser.choose('How do we know?', 'seen here');
     await browser.upload('Photograph', await redPatch());
+    // Nothing below it moves while it comes: a press there fell on “Take off”.
+    await browser.see('Measure how red it is…');
+    await browser.driver.wait(until.elementLocated(By.css('.photo-kept img')), WAIT_MS);
+    const moved = await browser.driver.executeScript<number>(
+      `const image = document.querySelector('.photo-kept img');
+       const button = [...document.querySelectorAll('button')].find((each) => each.innerText.includes('Measure how red'));
+       const before = button.getBoundingClientRect().top;
+       image.style.display = 'none';
+       const after = button.getBoundingClientRect().top;
+       image.style.display = '';
+       return after - before;`,
+    );
+    expect(moved).toBe(0);
     await browser.press('Measure how red it is…');
     await browser.see('Press the middle of what is red', DIALOG);
     await pressKeys('[role="dialog"] svg.pair-picture', ['Enter']);

@@ -12,14 +12,19 @@ export function Photo({ id, about }: { id: string; about: string }) {
   if (waiting) {
     return (
       <span className="photo">
-        {local === null ? null : <img src={local} alt={`Photograph, ${about}`} />}
-        <span className="small">{refused === undefined ? 'kept here, to be sent' : refused}</span>
+        <span className="photo-frame">
+          {local === null ? null : <img src={local} alt={`Photograph, ${about}`} />}
+          {refused === undefined ? <span className="photo-state small">to be sent</span> : null}
+        </span>
+        {refused === undefined ? null : <span className="small">{refused}</span>}
       </span>
     );
   }
   return (
     <a className="photo" href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
-      <img src={`/api/photos/${id}/thumbnail`} alt={`Photograph, ${about}`} />
+      <span className="photo-frame">
+        <img src={`/api/photos/${id}/thumbnail`} alt={`Photograph, ${about}`} />
+      </span>
     </a>
   );
 }
