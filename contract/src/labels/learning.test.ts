@@ -46,7 +46,10 @@ describe('words of what answers taught', () => {
     expect(plain(lessonText(27, 31, { limitAfter, doubtLess: 0.1, needDoubtLess: 0 }))).toBe(
       'A good answer at 27 would leave the limit by risk at 31 J/cm², a strong one bring it to 24.',
     );
-    const hardly = { limitAfter: { right: 28.84, strong: 22.9 }, doubtLess: 0.1, needDoubtLess: 0 };
+    const hardly = {
+      limitAfter: { ...limitAfter, right: 28.84, strong: 22.9 },
+      ...{ doubtLess: 0.1, needDoubtLess: 0 },
+    };
     expect(plain(lessonText(17, 28.76, hardly))).toContain('leave the limit by risk at 28.8 J/cm²');
     expect(plain(taughtText(28.76, 28.84))).toContain('leaves the limit by risk at 28.8 J/cm²');
     expect(plain(taughtText(29, 31))).toContain('from 29 to 31 J/cm²');
